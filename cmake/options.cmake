@@ -1,0 +1,17 @@
+# Language level, warnings and sanitizers, in one interface target that every target links.
+add_library(knot_options INTERFACE)
+target_compile_features(knot_options INTERFACE cxx_std_20)
+target_compile_options(knot_options INTERFACE
+  -Wall -Wextra -Wpedantic -Wshadow -Wconversion -Wno-sign-conversion -Wno-missing-field-initializers
+  -Wnon-virtual-dtor
+  -Woverloaded-virtual -Wold-style-cast
+  # Small results must not depend on whether the compiler fused a multiply and an add.
+  -ffp-contract=off
+  $<$<BOOL:${KNOT_WARNINGS_AS_ERRORS}>:-Werror>)
+target_compile_definitions(knot_options INTERFACE KNOT_VERSION="${PROJECT_VERSION}")
+target_include_directories(knot_options INTERFACE ${PROJECT_SOURCE_DIR}/src)
+if(KNOT_SANITIZE)
+  target_compile_options(knot_options INTERFACE -fsanitize=address,undefined -fno-omit-frame-pointer)
+  target_link_options(knot_options INTERFACE -fsanitize=address,undefined)
+endif()
+set(CMAKE_CXX_EXTENSIONS OFF)

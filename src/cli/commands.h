@@ -1,0 +1,16 @@
+#pragma once
+
+#include <CLI/CLI.hpp>
+
+namespace knot::cli {
+
+/// Thrown for wrong usage or unreadable input: one line on stderr, exit code 2.
+struct Refusal {
+    std::string sentence;
+};
+
+void addJudge(CLI::App& app);
+void addSimulate(CLI::App& app);
+void addLogbookCommands(CLI::App& app);
+
+} // namespace knot::cli

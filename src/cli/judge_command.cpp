@@ -1,0 +1,135 @@
+#include "cli/commands.h"
+
+#include "core/judge/judge.h"
+#include "core/judge/sentences.h"
+#include "core/record/number_text.h"
+#include "files/csv_reader.h"
+#include "files/reading_json.h"
+
+#include <charconv>
+#include <cmath>
+#include <iostream>
+#include <memory>
+
+namespace knot::cli {
+namespace {
+
+struct JudgeOptions {
+    std::string file, baseline;
+    std::vector<std::string> primary, wants, margins, headings, equal;
+    std::string trend, factor;
+    double sdRatioMargin = 1.25, areaRatioMargin = 1.5, alpha = 0.05;
+    std::uint64_t seed = 1;
+    bool best = false, json = false;
+};
+
+std::pair<std::string, std::string> splitAtEquals(const std::string& option, const std::string& text) {
+    const auto at = text.find('=');
+    if (at == std::string::npos || at == 0 || at + 1 == text.size())
+        throw Refusal{option + " " + text + ": expected NAME=VALUE."};
+    return {text.substr(0, at), text.substr(at + 1)};
+}
+
+double numberOf(const std::string& option, const std::string& text) {
+    double value = 0;
+    const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
+    if (error != std::errc() || end != text.data() + text.size() || !std::isfinite(value))
+        throw Refusal{option + ": '" + text + "' is not a number; write it with a decimal point."};
+    return value;
+}
+
+record::Metric metricOf(const std::string& option, const std::string& key) {
+    const auto metric = record::metricFromKey(key);
+    if (!metric)
+        throw Refusal{option + ": '" + key + "' is not a metric; expected a key such as carry_m."};
+    return *metric;
+}
+
+record::Outcome outcomeOf(const std::string& option, const std::string& text) {
+    const auto outcome = record::outcomeFromText(text);
+    if (!outcome)
+        throw Refusal{option + ": '" + text +
+                      "' is not an outcome; expected a metric such as carry_m, spread:METRIC, area or share:NAME."};
+    return *outcome;
+}
+
+record::Want wantOf(const std::string& value) {
+    using Kind = record::Want::Kind;
+    if (value == "more" || value == "less" || value == "none")
+        return {value == "more" ? Kind::more : value == "less" ? Kind::less : Kind::none, 0};
+    return {Kind::near, numberOf("--want", value)};
+}
+
+void fillCard(record::Test& test, const JudgeOptions& options) {
+    record::Card& card = test.card;
+    if (!options.baseline.empty() && !test.buildIndex(options.baseline))
+        throw Refusal{"--baseline: no shot in " + options.file + " was struck with '" + options.baseline + "'."};
+    card.baseline = options.baseline;
+    card.comparison = options.best ? record::Comparison::whichOfThese : record::Comparison::againstBaseline;
+    for (const auto& text : options.primary)
+        card.primary.push_back(outcomeOf("--primary", text));
+    if (card.primary.size() > 3)
+        throw Refusal{"--primary: three outcomes at most can be declared; the rest are judged as exploratory."};
+    for (const auto& text : options.wants) {
+        const auto [name, value] = splitAtEquals("--want", text);
+        card.wants[outcomeOf("--want", name)] = wantOf(value);
+    }
+    for (const auto& text : options.margins) {
+        const auto [name, value] = splitAtEquals("--margin", text);
+        const double margin = numberOf("--margin", value);
+        if (!(margin > 0))
+            throw Refusal{"--margin " + text + ": a worthwhile gap must be greater than 0."};
+        card.margins[metricOf("--margin", name)] = margin;
+    }
+    if (!(options.alpha > 0 && options.alpha < 1))
+        throw Refusal{"--alpha: expected a number between 0 and 1."};
+    if (!(options.sdRatioMargin > 1) || !(options.areaRatioMargin > 1))
+        throw Refusal{"--sd-ratio-margin and --area-ratio-margin: expected a ratio greater than 1."};
+    card.alpha = options.alpha;
+    card.sdRatioMargin = options.sdRatioMargin;
+    card.areaRatioMargin = options.areaRatioMargin;
+}
+
+void judgeFile(const JudgeOptions& options) {
+    files::ReadOptions reading;
+    for (const auto& text : options.headings)
+        reading.headings.insert(splitAtEquals("--map", text));
+    auto imported = files::readShotFile(options.file, reading);
+    if (!imported)
+        throw Refusal{files::sentence(imported.error())};
+    record::Test& test = imported->test;
+    fillCard(test, options);
+    const auto result = judge::judge({.test = test, .seed = options.seed});
+    if (options.json) {
+        std::cout << files::readingJson(*result);
+        return;
+    }
+    std::cout << test.title << ": " << record::counted(test.shots.size(), "shot") << ", baseline "
+              << result->card.baseline << "\n";
+    for (const auto& note : imported->notes)
+        std::cout << note << "\n";
+    for (const auto& line : judge::sentences(*result, {}))
+        std::cout << "  " << line << "\n";
+}
+
+} // namespace
+
+void addJudge(CLI::App& app) {
+    auto options = std::make_shared<JudgeOptions>();
+    CLI::App* command = app.add_subcommand("judge", "Judge the shots of a CSV file.");
+    command->add_option("file", options->file, "Shot file (CSV)")->required();
+    command->add_option("--baseline", options->baseline, "Build to compare with; else the first in the file");
+    command->add_option("--primary", options->primary, "Up to three outcomes declared beforehand")->delimiter(',');
+    command->add_option("--want", options->wants, "OUTCOME=more|less|none|VALUE");
+    command->add_flag("--best", options->best, "Compare every pair: which of these?");
+    command->add_option("--margin", options->margins, "METRIC=VALUE: worthwhile gap in the metric's SI unit");
+    command->add_option("--sd-ratio-margin", options->sdRatioMargin, "Worthwhile ratio of spreads");
+    command->add_option("--area-ratio-margin", options->areaRatioMargin, "Worthwhile ratio of landing areas");
+    command->add_option("--alpha", options->alpha, "Error rate of each kind of claim");
+    command->add_option("--map", options->headings, "HEADING=COLUMN: what a heading means, e.g. Flight=carry_yd");
+    command->add_option("--seed", options->seed, "Seed of the shuffles that are too many to count");
+    command->add_flag("--json", options->json, "Print the reading as JSON");
+    command->callback([options] { judgeFile(*options); });
+}
+
+} // namespace knot::cli

@@ -1,0 +1,82 @@
+#include "cli/commands.h"
+
+#include "core/record/number_text.h"
+#include "files/csv_reader.h"
+#include "files/csv_writer.h"
+#include "files/test_json.h"
+#include "logbook/logbook.h"
+
+#include <filesystem>
+#include <iostream>
+#include <memory>
+
+namespace knot::cli {
+namespace {
+
+template <typename T> T orRefuse(logbook::Result<T> result) {
+    if (!result)
+        throw Refusal{logbook::sentence(result.error())};
+    if constexpr (!std::is_void_v<T>)
+        return std::move(*result);
+}
+
+struct ExportOptions {
+    std::string logbook, test;
+    bool csv = false, json = false;
+};
+
+// A test by its id or its exact title.
+record::Test findTest(logbook::Logbook& book, const std::string& wanted) {
+    for (const auto& entry : orRefuse(book.tests()))
+        if (entry.id == wanted || entry.title == wanted)
+            return orRefuse(book.load(entry.id));
+    throw Refusal{logbook::sentence({logbook::ErrorKind::noSuchTest, book.path(), "'" + wanted + "'"})};
+}
+
+void exportTest(const ExportOptions& options) {
+    auto book = orRefuse(logbook::Logbook::open(options.logbook));
+    const record::Test test = findTest(book, options.test);
+    std::cout << (options.csv ? files::shotCsv(test) : files::testJson(test));
+}
+
+void importFile(const std::string& file, const std::string& path) {
+    auto imported = file.ends_with(".json") ? files::readTestFile(file) : files::readShotFile(file);
+    if (!imported)
+        throw Refusal{files::sentence(imported.error())};
+    auto book = orRefuse(std::filesystem::exists(path) ? logbook::Logbook::open(path)
+                                                       : logbook::Logbook::create(path));
+    std::cout << orRefuse(book.save(imported->test)) << "\n";
+}
+
+void checkLogbook(const std::string& path) {
+    auto book = orRefuse(logbook::Logbook::open(path));
+    const auto faults = orRefuse(book.integrityFaults());
+    if (!faults.empty())
+        throw Refusal{logbook::sentence({logbook::ErrorKind::damaged, path, faults.front()})};
+    std::cout << path << " is sound: " << record::counted(orRefuse(book.tests()).size(), "test") << ".\n";
+}
+
+} // namespace
+
+void addLogbookCommands(CLI::App& app) {
+    auto exporting = std::make_shared<ExportOptions>();
+    CLI::App* out = app.add_subcommand("export", "Print a test of a logbook.");
+    out->add_option("logbook", exporting->logbook, "Logbook (.knotbook)")->required();
+    out->add_option("test", exporting->test, "The test's id or title")->required();
+    auto* csv = out->add_flag("--csv", exporting->csv, "Its shots as CSV");
+    out->add_flag("--json", exporting->json, "The whole test as JSON (the default)")->excludes(csv);
+    out->callback([exporting] { exportTest(*exporting); });
+
+    auto paths = std::make_shared<std::pair<std::string, std::string>>();
+    CLI::App* in = app.add_subcommand("import", "Add a shot file to a logbook, which is made if need be.");
+    in->add_option("file", paths->first, "Shot file (CSV) or exported test (JSON)")->required();
+    in->add_option("logbook", paths->second, "Logbook (.knotbook)")->required();
+    in->callback([paths] { importFile(paths->first, paths->second); });
+
+    auto checked = std::make_shared<std::string>();
+    CLI::App* check = app.add_subcommand("check", "Check a logbook's integrity.");
+    check->add_option("logbook", *checked, "Logbook (.knotbook)")->required();
+    check->callback([checked] { checkLogbook(*checked); });
+}
+
+} // namespace knot::cli

@@ -1,0 +1,172 @@
+#include "core/judge/average.h"
+
+#include "core/judge/mixed_model.h"
+#include "core/judge/shuffle.h"
+#include "core/judge/verdict.h"
+#include "core/plan/power.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace knot::judge {
+namespace {
+
+// A build's value in a round is the mean of its turn means there.
+std::map<std::size_t, double> meansByRound(const BuildValues& build) {
+    std::map<std::size_t, std::vector<double>> turns;
+    for (const auto& turn : build.turns)
+        turns[turn.round].push_back(turn.mean());
+    std::map<std::size_t, double> means;
+    for (const auto& [round, values] : turns)
+        means[round] = meanOf(values);
+    return means;
+}
+
+std::optional<Cap> fairnessCap(const BuildValues& a, const BuildValues& b) {
+    if (a.turns.size() == 1 || b.turns.size() == 1)
+        return Cap::oneTurnEach;
+    if (a.turns.back().turn < b.turns.front().turn || b.turns.back().turn < a.turns.front().turn)
+        return Cap::separatedTurns;
+    return std::nullopt;
+}
+
+bool tooSteady(const Effect& effect) {
+    return !(effect.se > 1e-12 * std::max(std::fabs(effect.value), 1.0));
+}
+
+void judgeEffect(AverageGap& gap, const Effect& effect) {
+    gap.gap = effect.value;
+    if (tooSteady(effect) || !(effect.df > 0)) {
+        gap.claim.cap = gap.claim.cap.value_or(Cap::noVariation);
+        return;
+    }
+    gap.se = effect.se;
+    gap.df = effect.df;
+    gap.ci95 = intervalOf(effect, 0.95);
+    gap.ci90 = intervalOf(effect, 0.90);
+    fillPs(gap.claim, effect, gap.margin);
+}
+
+void byShots(AverageGap& gap, const std::vector<double>& build, const std::vector<double>& against,
+             std::uint64_t seed) {
+    gap.method = GapMethod::welch;
+    gap.gap = meanOf(build) - meanOf(against);
+    if (build.size() < 2 || against.size() < 2)
+        return;
+    auto part = [](const std::vector<double>& v) {
+        const auto n = static_cast<double>(v.size());
+        return squaresAboutMean(v) / (n - 1) / n;
+    };
+    const double a = part(against);
+    const double b = part(build);
+    Effect effect{gap.gap, std::sqrt(a + b), 0};
+    effect.df = (a + b) * (a + b) /
+                (a * a / static_cast<double>(against.size() - 1) + b * b / static_cast<double>(build.size() - 1));
+    judgeEffect(gap, effect);
+    gap.shuffle = shuffleLabels(build, against, seed);
+}
+
+void byRounds(AverageGap& gap, const Column& column, std::uint64_t seed) {
+    gap.method = GapMethod::rounds;
+    const auto differences = roundDifferences(column, gap.build, gap.against);
+    gap.rounds = differences.size();
+    if (differences.empty()) {
+        gap.gap = meanOf(column.builds[gap.build].turnMeans()) -
+                  meanOf(column.builds[gap.against].turnMeans());
+        gap.claim.cap = Cap::tooFewRounds;
+        return;
+    }
+    gap.gap = meanOf(differences);
+    if (differences.size() < 2) {
+        gap.claim.cap = Cap::tooFewRounds;
+        return;
+    }
+    const auto rounds = static_cast<double>(differences.size());
+    judgeEffect(gap, {gap.gap, standardDeviation(differences) / std::sqrt(rounds), rounds - 1});
+    gap.shuffle = flipSigns(differences, seed);
+}
+
+// y ~ build + round + (1 | turn) by REML, to describe how turns and shots vary.
+void describeVariances(AverageGap& gap, const Column& column) {
+    std::map<std::size_t, std::size_t> roundColumn;
+    std::size_t turns = 0;
+    for (const std::size_t b : {gap.against, gap.build})
+        for (const auto& turn : column.builds[b].turns)
+            roundColumn.try_emplace(turn.round, roundColumn.size());
+    Design design;
+    std::vector<double> y;
+    std::vector<std::size_t> turnOf;
+    for (const std::size_t b : {gap.against, gap.build})
+        for (const auto& turn : column.builds[b].turns) {
+            std::vector<double> row(roundColumn.size() + 1, 0.0);
+            row[0] = 1;
+            row[1] = b == gap.build ? 1 : 0;
+            if (const std::size_t at = roundColumn[turn.round]; at > 0)
+                row[at + 1] = 1;
+            for (const double value : turn.values) {
+                design.addRow(row);
+                y.push_back(value);
+                turnOf.push_back(turns);
+            }
+            ++turns;
+        }
+    if (turns == y.size())
+        return; // turns of one shot each: the two variances can't be told apart
+    if (const auto model = MixedModel::fit(design, y, turnOf)) {
+        gap.varTurn = model->varTurn();
+        gap.varShot = model->varShot();
+    }
+}
+
+} // namespace
+
+std::vector<double> roundDifferences(const Column& column, std::size_t build, std::size_t against) {
+    const auto own = meansByRound(column.builds[build]);
+    const auto other = meansByRound(column.builds[against]);
+    std::vector<double> differences;
+    for (const auto& [round, mean] : own)
+        if (const auto at = other.find(round); at != other.end())
+            differences.push_back(mean - at->second);
+    return differences;
+}
+
+std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against,
+                                     double margin, std::uint64_t seed) {
+    const BuildValues& own = column.builds[build];
+    const BuildValues& other = column.builds[against];
+    if (own.turns.empty() || other.turns.empty())
+        return std::nullopt;
+    AverageGap gap;
+    gap.metric = column.metric;
+    gap.build = build;
+    gap.against = against;
+    gap.margin = margin;
+    gap.shotsBuild = own.count();
+    gap.shotsAgainst = other.count();
+    gap.claim.cap = fairnessCap(other, own);
+    if (std::min(gap.shotsBuild, gap.shotsAgainst) < 3)
+        gap.claim.cap = Cap::tooFewShots;
+    if (own.turns.size() == 1 || other.turns.size() == 1 || gap.claim.cap == Cap::separatedTurns)
+        byShots(gap, own.all(), other.all(), seed);
+    else
+        byRounds(gap, column, seed);
+    if (gap.method == GapMethod::rounds)
+        describeVariances(gap, column);
+    return gap;
+}
+
+int furtherRounds(const FurtherRoundsInput& in) {
+    // A turn variance fitted as 0 is seldom true; with turns of one shot it is inside varShot.
+    const double varTurn = in.turnLength > 1 ? std::max(in.varTurn, 0.09 * in.varShot) : 0;
+    for (int rounds = 2; rounds <= tooManyRounds; ++rounds) {
+        const plan::PairPlan plan{.varTurn = varTurn, .varShot = in.varShot,
+                                  .rounds = static_cast<double>(rounds), .turnLength = in.turnLength};
+        if (plan::powerToSee(plan, in.margin, in.alpha) >= 0.8 &&
+            plan::powerToSaySame(plan, in.margin, in.alpha) >= 0.8)
+            return std::max(0, rounds - static_cast<int>(in.roundsDone));
+    }
+    return tooManyRounds + 1;
+}
+
+} // namespace knot::judge

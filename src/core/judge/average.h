@@ -1,0 +1,28 @@
+#pragma once
+
+#include "core/judge/columns.h"
+#include "core/judge/reading.h"
+
+namespace knot::judge {
+
+/// The gap between two builds' averages with its raw p's (judgement §3): Welch's t on shots when
+/// one build has a single turn or all its turns lie apart in time, else the paired t over the
+/// rounds that hold both. `margin` is the worthwhile gap, > 0. Nothing is returned when either
+/// build has no reading. Families and verdicts come afterwards.
+std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against,
+                                     double margin, std::uint64_t seed);
+
+/// Differences of turn means by round, over the rounds that hold both builds, in round order.
+std::vector<double> roundDifferences(const Column& column, std::size_t build, std::size_t against);
+
+/// The smallest number of rounds that has 80 % power at level `alpha` to see a gap of `margin`
+/// and 80 % to call none "no gap that matters", minus the rounds done; `tooManyRounds` + 1 when
+/// even that many would not do. Turns hold `turnLength` shots.
+struct FurtherRoundsInput {
+    double varTurn = 0, varShot = 0, margin = 0, alpha = 0.05;
+    double turnLength = 1;
+    std::size_t roundsDone = 0;
+};
+int furtherRounds(const FurtherRoundsInput& input);
+
+} // namespace knot::judge

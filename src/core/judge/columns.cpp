@@ -1,0 +1,84 @@
+#include "core/judge/columns.h"
+
+#include <cmath>
+
+namespace knot::judge {
+
+double meanOf(const std::vector<double>& values) {
+    // Two passes: the second takes out the rounding that a large common offset leaves.
+    const auto n = static_cast<double>(values.size());
+    double sum = 0;
+    for (const double v : values)
+        sum += v;
+    const double first = sum / n;
+    double rest = 0;
+    for (const double v : values)
+        rest += v - first;
+    return first + rest / n;
+}
+
+double squaresAboutMean(const std::vector<double>& values) {
+    if (values.size() < 2)
+        return 0;
+    const double mean = meanOf(values);
+    double sum = 0;
+    for (const double v : values)
+        sum += (v - mean) * (v - mean);
+    return sum;
+}
+
+double standardDeviation(const std::vector<double>& values) {
+    return std::sqrt(squaresAboutMean(values) / static_cast<double>(values.size() - 1));
+}
+
+double TurnValues::mean() const { return meanOf(values); }
+
+std::size_t BuildValues::count() const {
+    std::size_t n = 0;
+    for (const auto& turn : turns)
+        n += turn.values.size();
+    return n;
+}
+
+std::vector<double> BuildValues::all() const {
+    std::vector<double> values;
+    values.reserve(count());
+    for (const auto& turn : turns)
+        values.insert(values.end(), turn.values.begin(), turn.values.end());
+    return values;
+}
+
+std::vector<double> BuildValues::turnMeans() const {
+    std::vector<double> means;
+    means.reserve(turns.size());
+    for (const auto& turn : turns)
+        means.push_back(turn.mean());
+    return means;
+}
+
+bool isTaken(const record::Shot& shot, Taken taken) {
+    return shot.status == record::ShotStatus::counted ||
+           (taken == Taken::allRead && shot.status == record::ShotStatus::setAside);
+}
+
+Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric,
+                Taken taken) {
+    Column column{.metric = metric, .shotByShot = structure.shotByShot, .builds = {}};
+    column.builds.resize(test.builds.size());
+    for (std::size_t t = 0; t < structure.turns.size(); ++t) {
+        const record::Turn& turn = structure.turns[t];
+        TurnValues values{.turn = t, .round = turn.round, .values = {}, .shots = {}};
+        for (const std::size_t shot : turn.shots) {
+            const auto reading = test.shots[shot].readings.at(metric);
+            if (!reading || !std::isfinite(*reading) || !isTaken(test.shots[shot], taken))
+                continue;
+            values.values.push_back(*reading);
+            values.shots.push_back(shot);
+        }
+        if (!values.values.empty())
+            column.builds[turn.build].turns.push_back(std::move(values));
+    }
+    return column;
+}
+
+} // namespace knot::judge

@@ -1,0 +1,50 @@
+#pragma once
+
+#include "core/record/structure.h"
+
+#include <vector>
+
+namespace knot::judge {
+
+/// Which shots take part: the counted ones, or every shot that was struck in earnest and read
+/// (counted and set aside).
+enum class Taken { counted, allRead };
+
+/// The readings of one metric inside one turn.
+struct TurnValues {
+    std::size_t turn = 0;
+    std::size_t round = 0;
+    std::vector<double> values;
+    std::vector<std::size_t> shots; ///< indices into the test's shots, beside `values`
+
+    double mean() const;
+};
+
+/// The readings of one metric by one build: its turns with at least one reading, in order struck.
+struct BuildValues {
+    std::vector<TurnValues> turns;
+
+    std::size_t count() const;
+    std::vector<double> all() const;
+    std::vector<double> turnMeans() const;
+};
+
+/// The readings of one metric, by build in the order of the test.
+struct Column {
+    record::Metric metric = record::Metric::carry;
+    bool shotByShot = false; ///< every turn of the whole test holds one counted shot
+    std::vector<BuildValues> builds;
+};
+
+Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric,
+                Taken taken);
+
+bool isTaken(const record::Shot& shot, Taken taken);
+
+double meanOf(const std::vector<double>& values);
+/// Sum of squared deviations about the mean; 0 for fewer than two values.
+double squaresAboutMean(const std::vector<double>& values);
+/// SD with n − 1; the values must be two or more.
+double standardDeviation(const std::vector<double>& values);
+
+} // namespace knot::judge

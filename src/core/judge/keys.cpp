@@ -1,0 +1,57 @@
+#include "core/judge/reading.h"
+
+namespace knot::judge {
+
+const char* key(Verdict verdict) {
+    switch (verdict) {
+    case Verdict::real: return "real";
+    case Verdict::slight: return "slight";
+    case Verdict::same: return "same";
+    case Verdict::realSizeOpen: return "real_size_open";
+    case Verdict::open: return "open";
+    case Verdict::uncontrolled: return "uncontrolled";
+    }
+    return "";
+}
+
+const char* key(Favours favours) {
+    switch (favours) {
+    case Favours::better: return "better";
+    case Favours::worse: return "worse";
+    case Favours::different: return "different";
+    }
+    return "";
+}
+
+const char* key(Role role) {
+    switch (role) {
+    case Role::primary: return "primary";
+    case Role::exploratory: return "exploratory";
+    case Role::explanation: return "explanation";
+    }
+    return "";
+}
+
+const char* key(Cap cap) {
+    switch (cap) {
+    case Cap::oneTurnEach: return "one_turn_each";
+    case Cap::separatedTurns: return "separated_turns";
+    case Cap::tooFewShots: return "too_few_shots";
+    case Cap::tooFewRounds: return "too_few_rounds";
+    case Cap::noVariation: return "no_variation";
+    }
+    return "";
+}
+
+const char* key(GapMethod method) { return method == GapMethod::welch ? "welch" : "rounds"; }
+
+const char* key(Severity severity) {
+    switch (severity) {
+    case Severity::note: return "note";
+    case Severity::caution: return "caution";
+    case Severity::fault: return "fault";
+    }
+    return "";
+}
+
+} // namespace knot::judge

@@ -1,0 +1,79 @@
+#include "core/judge/summary.h"
+
+#include "core/judge/distributions.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+namespace knot::judge {
+
+double medianOf(std::vector<double> values) {
+    std::ranges::sort(values);
+    const std::size_t n = values.size();
+    return n % 2 == 1 ? values[n / 2] : std::midpoint(values[n / 2 - 1], values[n / 2]);
+}
+
+double trimmedMeanOf(std::vector<double> values, double share) {
+    std::ranges::sort(values);
+    const auto drop = static_cast<std::ptrdiff_t>(std::floor(share * static_cast<double>(values.size())));
+    return meanOf({values.begin() + drop, values.end() - drop});
+}
+
+Interval meanInterval(const std::vector<double>& values, double level) {
+    const auto n = static_cast<double>(values.size());
+    const double reach = studentQuantile(0.5 + level / 2, n - 1) * standardDeviation(values) / std::sqrt(n);
+    const double mean = meanOf(values);
+    return {mean - reach, mean + reach, level};
+}
+
+namespace {
+
+double medianDeviation(const std::vector<double>& values) {
+    const double centre = medianOf(values);
+    std::vector<double> deviations;
+    for (const double v : values)
+        deviations.push_back(std::fabs(v - centre));
+    return medianOf(std::move(deviations));
+}
+
+std::optional<double> withinTurnSd(const BuildValues& build) {
+    double squares = 0;
+    std::size_t df = 0;
+    for (const auto& turn : build.turns) {
+        squares += squaresAboutMean(turn.values);
+        df += turn.values.size() - 1;
+    }
+    if (df == 0)
+        return std::nullopt;
+    return std::sqrt(squares / static_cast<double>(df));
+}
+
+} // namespace
+
+std::optional<Summary> summarise(const Column& column, std::size_t build) {
+    const BuildValues& own = column.builds[build];
+    const std::vector<double> values = own.all();
+    if (values.empty())
+        return std::nullopt;
+    Summary s{.metric = column.metric, .build = build, .n = values.size(), .turns = own.turns.size()};
+    s.mean = meanOf(values);
+    s.median = medianOf(values);
+    s.mad = 1.4826 * medianDeviation(values);
+    const auto [low, high] = std::ranges::minmax(values);
+    s.min = low;
+    s.max = high;
+    s.trimmedMean = trimmedMeanOf(values, 0.2);
+    s.withinTurnSd = withinTurnSd(own);
+    if (values.size() >= 2) {
+        s.sd = standardDeviation(values);
+        s.standardError = *s.sd / std::sqrt(static_cast<double>(s.n));
+    }
+    s.intervalFromShots = own.turns.size() == 1;
+    const std::vector<double> basis = s.intervalFromShots ? values : own.turnMeans();
+    if (basis.size() >= 2)
+        s.ci95 = meanInterval(basis, 0.95);
+    return s;
+}
+
+} // namespace knot::judge

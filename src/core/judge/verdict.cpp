@@ -1,0 +1,107 @@
+#include "core/judge/verdict.h"
+
+#include "core/judge/distributions.h"
+#include "core/judge/families.h"
+
+#include <cmath>
+
+namespace knot::judge {
+
+void fillPs(Claim& claim, const Effect& effect, double margin) {
+    const double size = std::fabs(effect.value);
+    claim.p = studentTwoSided(effect.value / effect.se, effect.df);
+    claim.pWorthwhile = studentUpper((size - margin) / effect.se, effect.df);
+    claim.pSame = studentUpper((margin - size) / effect.se, effect.df);
+}
+
+Interval intervalOf(const Effect& effect, double level) {
+    const double reach = studentQuantile(0.5 + level / 2, effect.df) * effect.se;
+    return {effect.value - reach, effect.value + reach, level};
+}
+
+bool isUnfair(const Claim& claim) {
+    return claim.cap == Cap::oneTurnEach || claim.cap == Cap::separatedTurns;
+}
+
+namespace {
+
+using Adjust = std::vector<double> (*)(const std::vector<double>&);
+using RawP = std::optional<double> Claim::*;
+
+void adjust(const std::vector<Claim*>& family, Adjust method, RawP raw, RawP adjusted) {
+    std::vector<double> p;
+    for (const Claim* claim : family)
+        p.push_back((claim->*raw).value_or(1));
+    const auto result = method(p);
+    for (std::size_t i = 0; i < family.size(); ++i)
+        if (family[i]->*raw)
+            family[i]->*adjusted = result[i];
+}
+
+void adjustAll(const std::vector<Claim*>& family, Adjust method) {
+    adjust(family, method, &Claim::p, &Claim::pAdjusted);
+    adjust(family, method, &Claim::pWorthwhile, &Claim::pWorthwhileAdjusted);
+    adjust(family, method, &Claim::pSame, &Claim::pSameAdjusted);
+}
+
+void keepRaw(Claim& claim) {
+    claim.pAdjusted = claim.p;
+    claim.pWorthwhileAdjusted = claim.pWorthwhile;
+    claim.pSameAdjusted = claim.pSame;
+}
+
+Verdict fromPs(const Claim& claim, double alpha) {
+    if (!claim.pAdjusted)
+        return Verdict::open;
+    const bool differs = *claim.pAdjusted < alpha;
+    if (*claim.pWorthwhileAdjusted < alpha / 2)
+        return Verdict::real;
+    if (*claim.pSameAdjusted < alpha)
+        return differs ? Verdict::slight : Verdict::same;
+    return differs ? Verdict::realSizeOpen : Verdict::open;
+}
+
+} // namespace
+
+void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory) {
+    std::vector<Claim*> declared;
+    std::vector<Claim*> found;
+    for (Claim* claim : primary)
+        isUnfair(*claim) ? keepRaw(*claim) : declared.push_back(claim);
+    for (Claim* claim : exploratory)
+        isUnfair(*claim) || claim->role == Role::explanation ? keepRaw(*claim) : found.push_back(claim);
+    adjustAll(declared, holm);
+    adjustAll(found, benjaminiHochberg);
+}
+
+void decide(Claim& claim, double alpha) {
+    claim.verdict = fromPs(claim, alpha);
+    if (claim.cap == Cap::tooFewShots)
+        claim.verdict = Verdict::open;
+    if (isUnfair(claim) && claim.verdict != Verdict::open)
+        claim.verdict = claim.verdict == Verdict::same ? Verdict::open : Verdict::uncontrolled;
+}
+
+Favours direction(const DirectionInput& input) {
+    const auto better = [](bool yes) { return yes ? Favours::better : Favours::worse; };
+    switch (input.want.kind) {
+    case record::Want::Kind::none:
+        return Favours::different;
+    case record::Want::Kind::more:
+        return better(input.gap > 0);
+    case record::Want::Kind::less:
+        return better(input.gap < 0);
+    case record::Want::Kind::near:
+        break;
+    }
+    const double target = input.want.value;
+    if (!input.intervalBuild || !input.intervalAgainst || input.intervalBuild->contains(target) ||
+        input.intervalAgainst->contains(target))
+        return Favours::different;
+    const double distance =
+        std::fabs(input.meanBuild - target) - std::fabs(input.meanAgainst - target);
+    const bool sameSide = (input.meanBuild > target) == (input.meanAgainst > target);
+    return sameSide ? better(distance < 0) : Favours::different;
+}
+
+} // namespace knot::judge

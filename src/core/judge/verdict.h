@@ -1,0 +1,40 @@
+#pragma once
+
+#include "core/judge/reading.h"
+
+namespace knot::judge {
+
+/// An estimate with its standard error on the scale on which it is judged: the gap itself for
+/// averages, logarithms for ratios.
+struct Effect {
+    double value = 0, se = 0, df = 0;
+};
+
+/// Fills the three raw p's of a claim (judgement §5): two-sided against 0, one-sided against
+/// |value| ≤ margin, and two one-sided tests against |value| ≥ margin. margin > 0, se > 0.
+void fillPs(Claim& claim, const Effect& effect, double margin);
+
+Interval intervalOf(const Effect& effect, double level);
+
+/// The claims of one reading, adjusted family by family: Holm over the primary ones, Benjamini and
+/// Hochberg over the exploratory ones of one kind. Explanations, and exploratory claims under a
+/// cap that makes the comparison unfair, keep their raw p's.
+void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory);
+
+/// The verdict that follows from the adjusted p's, then the cap.
+void decide(Claim& claim, double alpha);
+
+/// One turn each, or turns that lie apart in time: the club and the moment can't be told apart.
+bool isUnfair(const Claim& claim);
+
+/// Whether a gap of averages is for the better (judgement §5, direction). `mean` and `ci95` of
+/// both builds are only needed for a wanted value.
+struct DirectionInput {
+    double gap = 0;
+    record::Want want;
+    double meanBuild = 0, meanAgainst = 0;
+    std::optional<Interval> intervalBuild, intervalAgainst;
+};
+Favours direction(const DirectionInput& input);
+
+} // namespace knot::judge

@@ -1,0 +1,26 @@
+#pragma once
+
+namespace knot::plan {
+
+/// A rotated comparison of two builds: each round holds one turn of `turnLength` shots with each.
+/// Variances are in the metric's unit squared; rounds ≥ 2, turnLength > 0.
+struct PairPlan {
+    double varTurn = 0, varShot = 1;
+    double rounds = 2, turnLength = 1;
+
+    /// Standard error of the gap between the two averages.
+    double standardError() const;
+    double df() const { return rounds - 1; }
+};
+
+/// The chance that the two-sided paired t at level alpha sees a true gap (noncentral t).
+double powerToSee(const PairPlan& plan, double gap, double alpha);
+
+/// The chance that two one-sided tests at level alpha call a true gap of 0 smaller than `margin`:
+/// P(|estimate| < margin − t·SE), integrated over the estimated variance.
+double powerToSaySame(const PairPlan& plan, double margin, double alpha);
+
+/// The gap that is seen with the given power; 0 < power < 1.
+double smallestGap(const PairPlan& plan, double power, double alpha);
+
+} // namespace knot::plan

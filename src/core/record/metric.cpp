@@ -1,0 +1,115 @@
+#include "core/record/metric.h"
+
+#include <charconv>
+#include <stdexcept>
+#include <vector>
+
+namespace knot::embedded {
+extern const std::string_view metricTable;
+}
+
+namespace knot::record {
+namespace {
+
+constexpr std::array<std::string_view, metricCount> keys = {
+    "club_speed_ms",   "ball_speed_ms",    "smash",         "attack_deg",      "path_deg",
+    "face_deg",        "face_to_path_deg", "dynamic_loft_deg", "spin_loft_deg", "dynamic_lie_deg",
+    "launch_deg",      "launch_direction_deg", "spin_rpm",  "spin_axis_deg",   "carry_m",
+    "total_m",         "side_m",           "curve_m",       "apex_m",          "descent_deg",
+    "hang_s",          "strike_toe_mm",    "strike_high_mm"};
+
+std::vector<std::string_view> split(std::string_view text, char separator) {
+    std::vector<std::string_view> parts;
+    while (true) {
+        const auto at = text.find(separator);
+        parts.push_back(text.substr(0, at));
+        if (at == std::string_view::npos)
+            return parts;
+        text.remove_prefix(at + 1);
+    }
+}
+
+Quantity quantityFromName(std::string_view name) {
+    constexpr std::array<std::pair<std::string_view, Quantity>, 8> names = {{
+        {"speed", Quantity::speed}, {"distance", Quantity::distance}, {"height", Quantity::height},
+        {"angle", Quantity::angle}, {"spin", Quantity::spin}, {"ratio", Quantity::ratio},
+        {"strike", Quantity::strike}, {"time", Quantity::time}}};
+    for (const auto& [text, quantity] : names)
+        if (text == name)
+            return quantity;
+    throw std::logic_error("data/metrics.csv: unknown quantity " + std::string(name));
+}
+
+double number(std::string_view cell) {
+    double value = 0;
+    const auto [end, error] = std::from_chars(cell.data(), cell.data() + cell.size(), value);
+    if (error != std::errc() || end != cell.data() + cell.size())
+        throw std::logic_error("data/metrics.csv: not a number: " + std::string(cell));
+    return value;
+}
+
+// The table is compiled in from data/metrics.csv; a fault in it is a fault of the build.
+std::array<MetricInfo, metricCount> loadTable() {
+    std::array<MetricInfo, metricCount> table;
+    const auto lines = split(embedded::metricTable, '\n');
+    for (std::size_t i = 0; i < metricCount; ++i) {
+        const auto cells = split(lines.at(i + 1), ',');
+        if (cells.size() != 9 || cells[0] != keys[i])
+            throw std::logic_error("data/metrics.csv: bad row for " + std::string(keys[i]));
+        auto text = [&](std::size_t column) { return std::string(cells[column]); };
+        table[i] = {text(0), text(1), text(2), text(3), text(4), quantityFromName(cells[5]),
+                    static_cast<int>(number(cells[6])), number(cells[7]), number(cells[8])};
+    }
+    return table;
+}
+
+} // namespace
+
+const MetricInfo& info(Metric metric) {
+    static const auto table = loadTable();
+    return table[static_cast<std::size_t>(metric)];
+}
+
+const std::array<Metric, metricCount>& allMetrics() {
+    static const auto all = [] {
+        std::array<Metric, metricCount> metrics{};
+        for (std::size_t i = 0; i < metricCount; ++i)
+            metrics[i] = static_cast<Metric>(i);
+        return metrics;
+    }();
+    return all;
+}
+
+std::optional<Metric> metricFromKey(std::string_view key) {
+    for (std::size_t i = 0; i < metricCount; ++i)
+        if (keys[i] == key)
+            return static_cast<Metric>(i);
+    return std::nullopt;
+}
+
+bool Readings::operator==(const Readings& other) const {
+    if (m_present != other.m_present)
+        return false;
+    for (const Metric metric : allMetrics())
+        if (has(metric) && (at(metric) != other.at(metric) || derived(metric) != other.derived(metric) ||
+                            modelled(metric) != other.modelled(metric)))
+            return false;
+    return true;
+}
+
+void deriveMissing(Readings& readings) {
+    auto fill = [&](Metric target, Metric first, Metric second, auto combine) {
+        if (readings.has(target) || !readings.has(first) || !readings.has(second))
+            return;
+        if (const std::optional<double> value = combine(*readings.at(first), *readings.at(second)))
+            readings.derive(target, *value);
+    };
+    auto minus = [](double a, double b) { return std::optional(a - b); };
+    fill(Metric::smash, Metric::ballSpeed, Metric::clubSpeed, [](double ball, double club) {
+        return club > 0 ? std::optional(ball / club) : std::nullopt;
+    });
+    fill(Metric::spinLoft, Metric::dynamicLoft, Metric::attack, minus);
+    fill(Metric::faceToPath, Metric::face, Metric::path, minus);
+}
+
+} // namespace knot::record

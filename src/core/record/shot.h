@@ -1,0 +1,26 @@
+#pragma once
+
+#include "core/record/metric.h"
+
+#include <string>
+#include <vector>
+
+namespace knot::record {
+
+enum class ShotStatus { counted, setAside, warmUp };
+
+/// One struck shot. Labels are as the file or the bay gave them; empty means "not given".
+struct Shot {
+    std::size_t build = 0; ///< index into the builds of its test
+    ShotStatus status = ShotStatus::counted;
+    bool handedOver = false; ///< the club was logged as handed over anew before this shot
+    int feel = 0;            ///< 1–10; 0 when none was given
+    Readings readings;
+    std::string number, sitting, player, round, turn;
+    std::string delivery, reason, takenAt, note;
+    std::vector<std::string> extra; ///< one cell for each extra column of the test
+
+    bool operator==(const Shot&) const = default;
+};
+
+} // namespace knot::record

@@ -1,0 +1,130 @@
+#include "core/record/structure.h"
+
+#include <algorithm>
+#include <map>
+#include <optional>
+#include <set>
+
+namespace knot::record {
+namespace {
+
+using RoundKey = std::pair<std::string, std::string>; // sitting, round
+
+// Rounds that were struck in one piece and hold two builds or more.
+std::set<RoundKey> properRounds(const Test& test) {
+    std::map<RoundKey, std::set<std::size_t>> builds;
+    std::map<RoundKey, int> pieces;
+    const RoundKey* last = nullptr;
+    RoundKey current;
+    for (const Shot& shot : test.shots) {
+        RoundKey key{shot.sitting, shot.round};
+        builds[key].insert(shot.build);
+        if (!last || key != current) {
+            ++pieces[key];
+            current = std::move(key);
+            last = &current;
+        }
+    }
+    std::set<RoundKey> proper;
+    for (const auto& [key, count] : pieces)
+        if (count == 1 && !key.second.empty() && builds[key].size() >= 2)
+            proper.insert(key);
+    return proper;
+}
+
+bool turnEnds(const Shot& before, const Shot& after, const std::set<RoundKey>& proper) {
+    if (before.build != after.build || before.sitting != after.sitting ||
+        before.player != after.player || after.handedOver)
+        return true;
+    return !before.turn.empty() && !after.turn.empty() && before.turn != after.turn &&
+           before.round != after.round && proper.contains({before.sitting, before.round}) &&
+           proper.contains({after.sitting, after.round});
+}
+
+std::size_t indexOf(std::vector<std::string>& names, const std::string& name) {
+    const auto at = std::ranges::find(names, name);
+    if (at != names.end())
+        return static_cast<std::size_t>(at - names.begin());
+    names.push_back(name);
+    return names.size() - 1;
+}
+
+void cutIntoTurns(const Test& test, Structure& structure) {
+    const auto proper = properRounds(test);
+    structure.turnOfShot.resize(test.shots.size());
+    structure.orderInSitting.resize(test.shots.size());
+    std::map<std::size_t, std::size_t> struck;
+    for (std::size_t i = 0; i < test.shots.size(); ++i) {
+        const Shot& shot = test.shots[i];
+        if (i == 0 || turnEnds(test.shots[i - 1], shot, proper))
+            structure.turns.push_back(
+                {.build = shot.build, .round = 0, .sitting = indexOf(structure.sittings, shot.sitting), .shots = {}});
+        Turn& turn = structure.turns.back();
+        turn.shots.push_back(i);
+        structure.turnOfShot[i] = structure.turns.size() - 1;
+        structure.orderInSitting[i] = ++struck[turn.sitting];
+    }
+}
+
+// The round that the file gives to a turn: nothing when it gives none or several. Warm-up does not
+// count.
+std::optional<std::string> givenRound(const Test& test, const Turn& turn) {
+    std::optional<std::string> label;
+    for (const std::size_t shot : turn.shots) {
+        if (test.shots[shot].status == ShotStatus::warmUp)
+            continue;
+        const std::string& given = test.shots[shot].round;
+        if (given.empty() || (label && *label != given))
+            return std::nullopt;
+        label = given;
+    }
+    return label;
+}
+
+bool onlyWarmUp(const Test& test, const Turn& turn) {
+    return std::ranges::all_of(turn.shots, [&](std::size_t shot) {
+        return test.shots[shot].status == ShotStatus::warmUp;
+    });
+}
+
+// A build's given rounds stand unless one of its turns in the sitting spans two of them or has none.
+void nameRounds(const Test& test, Structure& structure) {
+    using BuildInSitting = std::pair<std::size_t, std::size_t>;
+    std::set<BuildInSitting> renumbered;
+    for (const Turn& turn : structure.turns)
+        if (!onlyWarmUp(test, turn) && !givenRound(test, turn))
+            renumbered.insert({turn.sitting, turn.build});
+    std::map<BuildInSitting, int> count;
+    std::map<std::pair<std::size_t, std::string>, std::size_t> seen;
+    for (Turn& turn : structure.turns) {
+        turn.round = Turn::noRound;
+        if (onlyWarmUp(test, turn))
+            continue;
+        const BuildInSitting key{turn.sitting, turn.build};
+        const int nth = ++count[key];
+        const std::string label =
+            renumbered.contains(key) ? std::to_string(nth) : *givenRound(test, turn);
+        const auto [at, added] = seen.try_emplace({turn.sitting, label}, structure.rounds.size());
+        if (added) {
+            const std::string& sitting = structure.sittings[turn.sitting];
+            structure.rounds.push_back(sitting.empty() ? label : sitting + " · " + label);
+        }
+        turn.round = at->second;
+    }
+}
+
+} // namespace
+
+Structure structureOf(const Test& test) {
+    Structure structure;
+    cutIntoTurns(test, structure);
+    nameRounds(test, structure);
+    structure.shotByShot = std::ranges::all_of(structure.turns, [&](const Turn& turn) {
+        return std::ranges::count_if(turn.shots, [&](std::size_t shot) {
+                   return test.shots[shot].status == ShotStatus::counted;
+               }) <= 1;
+    });
+    return structure;
+}
+
+} // namespace knot::record

@@ -1,0 +1,39 @@
+#pragma once
+
+#include "core/record/test.h"
+
+#include <string>
+#include <vector>
+
+namespace knot::record {
+
+/// A run of consecutive shots with one build between two club changes.
+struct Turn {
+    static constexpr std::size_t noRound = static_cast<std::size_t>(-1);
+
+    std::size_t build = 0;
+    std::size_t round = 0;   ///< index into Structure::rounds; `noRound` for warm-up alone
+    std::size_t sitting = 0; ///< index in order of appearance
+    std::vector<std::size_t> shots; ///< indices into Test::shots, in order struck
+};
+
+/// How the shots of a test fall into turns, rounds and sittings.
+struct Structure {
+    std::vector<Turn> turns;          ///< in order struck
+    std::vector<std::string> rounds;  ///< "sitting · round" labels in order of appearance
+    std::vector<std::string> sittings;
+    std::vector<std::size_t> turnOfShot;
+    std::vector<std::size_t> orderInSitting; ///< 1-based place of each shot in its sitting
+    /// Every turn holds one counted shot at most, over the whole test.
+    bool shotByShot = false;
+};
+
+/// Infers turns and rounds (judgement §1). A turn ends when another build is struck, the sitting
+/// or the player changes, or a hand-over is logged. Neighbouring turns of one build are one turn;
+/// a file's differing `turn` values part them only across the border of two rounds that were each
+/// struck in one piece with two builds or more, since that is what a rotated plan looks like.
+/// Where a turn spans rounds, or no round is given, a build's k-th turn in the sitting is in
+/// round k.
+Structure structureOf(const Test& test);
+
+} // namespace knot::record

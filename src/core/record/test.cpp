@@ -1,0 +1,64 @@
+#include "core/record/test.h"
+
+#include <algorithm>
+
+namespace knot::record {
+
+std::string outcomeText(const Outcome& outcome) {
+    switch (outcome.kind) {
+    case OutcomeKind::average:
+        return info(outcome.metric).key;
+    case OutcomeKind::spread:
+        return "spread:" + info(outcome.metric).key;
+    case OutcomeKind::area:
+        return "area";
+    case OutcomeKind::share:
+        return "share:" + outcome.shape;
+    }
+    return {};
+}
+
+std::optional<Outcome> outcomeFromText(const std::string& text) {
+    if (text == "area")
+        return Outcome{.kind = OutcomeKind::area, .metric = Metric::carry, .shape = {}};
+    if (text.starts_with("share:") && text.size() > 6)
+        return Outcome{.kind = OutcomeKind::share, .metric = Metric::carry, .shape = text.substr(6)};
+    const bool spread = text.starts_with("spread:");
+    const auto metric = metricFromKey(spread ? std::string_view(text).substr(7) : text);
+    if (!metric)
+        return std::nullopt;
+    return Outcome{.kind = spread ? OutcomeKind::spread : OutcomeKind::average,
+                   .metric = *metric,
+                   .shape = {}};
+}
+
+double Card::margin(Metric metric) const {
+    const auto at = margins.find(metric);
+    return at == margins.end() ? info(metric).worthwhileGap : at->second;
+}
+
+Want Card::want(const Outcome& outcome) const {
+    if (const auto at = wants.find(outcome); at != wants.end())
+        return at->second;
+    const bool wide = outcome.kind == OutcomeKind::spread || outcome.kind == OutcomeKind::area;
+    return {.kind = wide ? Want::Kind::less : Want::Kind::none, .value = 0};
+}
+
+std::optional<std::size_t> Test::buildIndex(const std::string& name) const {
+    const auto at = std::ranges::find(builds, name, &Build::name);
+    if (at == builds.end())
+        return std::nullopt;
+    return static_cast<std::size_t>(at - builds.begin());
+}
+
+std::size_t Test::baselineIndex() const { return buildIndex(card.baseline).value_or(0); }
+
+std::vector<Metric> Test::metricsRead() const {
+    std::vector<Metric> read;
+    for (const Metric metric : allMetrics())
+        if (std::ranges::any_of(shots, [&](const Shot& s) { return s.readings.has(metric); }))
+            read.push_back(metric);
+    return read;
+}
+
+} // namespace knot::record

@@ -1,0 +1,27 @@
+#pragma once
+
+#include "core/record/test.h"
+#include "files/csv_headings.h"
+#include "files/error.h"
+
+namespace knot::files {
+
+struct ReadOptions {
+    HeadingMap headings;
+};
+
+/// A test read from a shot file, with what a user should know about the reading.
+struct ImportedTest {
+    record::Test test;
+    std::vector<std::string> notes; ///< "3 summary rows were left out."
+};
+
+/// Reads a shot file (docs/formats.md). All or nothing: the first thing that can't be understood
+/// is returned as an error with its line and column. The title is the file's name.
+Result<ImportedTest> readShotFile(const std::string& path, const ReadOptions& options = {});
+
+/// The same from text already in memory; `file` is its name for messages.
+Result<ImportedTest> readShots(const std::string& file, const std::string& bytes,
+                               const ReadOptions& options = {});
+
+} // namespace knot::files

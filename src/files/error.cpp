@@ -1,0 +1,64 @@
+#include "files/error.h"
+
+namespace knot::files {
+namespace {
+
+std::string what(const Error& e) {
+    switch (e.kind) {
+    case ErrorKind::cannotOpen:
+        return "can't be opened (" + e.found + "); check the name and that you may read it";
+    case ErrorKind::emptyFile:
+        return "is empty; expected a heading row and one row a shot";
+    case ErrorKind::headerOnly:
+        return "has headings but no shots; expected one row a shot under them";
+    case ErrorKind::lineTooLong:
+        return "the line is longer than 1 MiB; expected one shot a line";
+    case ErrorKind::nulByte:
+        return "there is a NUL byte; expected a text file with comma-separated values";
+    case ErrorKind::badQuotes:
+        return "a quotation mark is not closed; expected quotes in pairs";
+    case ErrorKind::tooManyCells:
+        return e.found + " cells in this row; expected at most " + e.expected + ", one for each heading";
+    case ErrorKind::noBuildColumn:
+        return "no column says which club was struck; expected one headed 'build'";
+    case ErrorKind::noMetricColumn:
+        return "no column holds a measurement; expected one such as carry_m or ball_speed_mph";
+    case ErrorKind::unknownUnit:
+        return "unknown unit '" + e.found + "'; expected " + e.expected;
+    case ErrorKind::missingUnit:
+        return "no unit is given; expected " + e.expected;
+    case ErrorKind::duplicateColumn:
+        return "holds the same measurement as column " + e.found + "; expected each once";
+    case ErrorKind::notANumber:
+        return "'" + e.found + "' is not a number; expected " + e.expected + ", or nothing for no reading";
+    case ErrorKind::notANumberOfFeel:
+        return "'" + e.found + "' is not a feel score; expected a whole number from 1 to 10, or nothing";
+    case ErrorKind::unknownStatus:
+        return "unknown status '" + e.found + "'; expected counted, set_aside, warm_up or nothing";
+    case ErrorKind::missingBuild:
+        return "the build is missing; expected the name of the club that was struck";
+    case ErrorKind::notATest:
+        return "is not a Knot Count test (" + e.found + "); expected JSON with the format knotcount.test";
+    case ErrorKind::newerTest:
+        return "was written by a newer Knot Count (version " + e.found + "); expected version " + e.expected;
+    case ErrorKind::cannotWrite:
+        return "can't be written (" + e.found + "); check the folder and the space left";
+    }
+    return {};
+}
+
+} // namespace
+
+std::string sentence(const Error& e) {
+    std::string where = e.file;
+    if (e.line > 0)
+        where += ", line " + std::to_string(e.line);
+    if (e.column > 0)
+        where += ", column " + std::to_string(e.column);
+    if (!e.heading.empty())
+        where += " (" + e.heading + ")";
+    const bool whole = e.line == 0 && e.column == 0;
+    return where + (whole ? " " : ": ") + what(e) + ".";
+}
+
+} // namespace knot::files

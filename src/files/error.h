@@ -1,0 +1,47 @@
+#pragma once
+
+#include <cstddef>
+#include <string>
+#include <tl/expected.hpp>
+
+namespace knot::files {
+
+enum class ErrorKind {
+    cannotOpen,
+    emptyFile,
+    headerOnly,
+    lineTooLong,
+    nulByte,
+    badQuotes,
+    tooManyCells,
+    noBuildColumn,
+    noMetricColumn,
+    unknownUnit,
+    missingUnit,
+    duplicateColumn,
+    notANumber,
+    notANumberOfFeel,
+    unknownStatus,
+    missingBuild,
+    notATest,
+    newerTest,
+    cannotWrite
+};
+
+/// What went wrong with a file and where. Lines and columns count from 1; 0 means "the whole file".
+struct Error {
+    ErrorKind kind = ErrorKind::cannotOpen;
+    std::string file;
+    std::size_t line = 0;
+    std::size_t column = 0;
+    std::string heading; ///< of the column
+    std::string found;   ///< what stands there, shortened
+    std::string expected = {};
+};
+
+template <typename T> using Result = tl::expected<T, Error>;
+
+/// One sentence that says what, where, and what was expected.
+std::string sentence(const Error& error);
+
+} // namespace knot::files

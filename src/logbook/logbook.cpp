@@ -1,0 +1,253 @@
+#include "logbook/logbook.h"
+
+#include "logbook/rows.h"
+#include "logbook/schema.h"
+
+#include <SQLiteCpp/SQLiteCpp.h>
+#include <sqlite3.h>
+
+#include <algorithm>
+#include <filesystem>
+
+namespace knot::logbook {
+namespace {
+
+using SQLite::Database;
+using SQLite::Statement;
+
+// Small files are checked whole on opening; large ones by the `check` command.
+constexpr std::uintmax_t checkedOnOpening = 16U << 20;
+
+ErrorKind kindOf(int code) {
+    switch (code & 0xff) {
+    case SQLITE_NOTADB: return ErrorKind::notALogbook;
+    case SQLITE_CORRUPT: return ErrorKind::damaged;
+    case SQLITE_BUSY:
+    case SQLITE_LOCKED: return ErrorKind::busy;
+    case SQLITE_FULL: return ErrorKind::full;
+    case SQLITE_READONLY:
+    case SQLITE_PERM: return ErrorKind::readOnly;
+    case SQLITE_CANTOPEN: return ErrorKind::cannotOpen;
+    default: return ErrorKind::storage;
+    }
+}
+
+tl::unexpected<Error> refuse(ErrorKind kind, const std::string& path, const std::string& detail = {}) {
+    return tl::unexpected(Error{kind, path, detail});
+}
+
+// Runs work that may throw and turns what SQLite throws into an error.
+template <typename Work> auto guarded(const std::string& path, Work work) -> Result<decltype(work())> {
+    try {
+        if constexpr (std::is_void_v<decltype(work())>) {
+            work();
+            return {};
+        } else {
+            return work();
+        }
+    } catch (const SQLite::Exception& e) {
+        return refuse(kindOf(e.getErrorCode()), path, e.what());
+    } catch (const std::out_of_range& e) {
+        return refuse(ErrorKind::noSuchTest, path, e.what());
+    } catch (const std::exception& e) {
+        return refuse(ErrorKind::damaged, path, e.what());
+    }
+}
+
+int pragma(Database& database, const char* name) {
+    return database.execAndGet(std::string("PRAGMA ") + name).getInt();
+}
+
+// Looks at a file without writing to it.
+Result<void> inspect(const std::string& path) {
+    std::error_code status;
+    if (!std::filesystem::exists(path, status))
+        return refuse(ErrorKind::cannotOpen, path, "there is no such file");
+    const auto size = std::filesystem::file_size(path, status);
+    if (status)
+        return refuse(ErrorKind::cannotOpen, path, status.message());
+    if (size == 0)
+        return refuse(ErrorKind::notALogbook, path);
+    std::string fault;
+    auto looked = guarded(path, [&]() -> ErrorKind {
+        Database database(path, SQLite::OPEN_READONLY);
+        if (pragma(database, "application_id") != applicationId)
+            return ErrorKind::notALogbook;
+        const int version = pragma(database, "user_version");
+        fault = std::to_string(version);
+        if (version > schemaVersion)
+            return ErrorKind::newer;
+        fault = version < 1 ? "no format number" : "";
+        if (fault.empty() && size < checkedOnOpening)
+            if (std::string found = database.execAndGet("PRAGMA quick_check(1)").getString(); found != "ok")
+                fault = found;
+        return fault.empty() ? ErrorKind::storage : ErrorKind::damaged;
+    });
+    if (!looked)
+        return tl::unexpected(looked.error());
+    if (*looked != ErrorKind::storage)
+        return refuse(*looked, path, fault);
+    return {};
+}
+
+} // namespace
+
+struct Logbook::Connection {
+    Database database;
+    explicit Connection(const std::string& path, int flags) : database(path, flags, 2000) {
+        configureConnection(database);
+    }
+};
+
+Logbook::Logbook(std::string path, std::unique_ptr<Connection> connection)
+    : m_path(std::move(path)), m_connection(std::move(connection)) {}
+Logbook::Logbook(Logbook&&) noexcept = default;
+Logbook& Logbook::operator=(Logbook&&) noexcept = default;
+Logbook::~Logbook() = default;
+
+Result<Logbook> Logbook::create(const std::string& path) {
+    std::error_code status;
+    if (std::filesystem::exists(path, status))
+        return refuse(ErrorKind::exists, path);
+    return guarded(path, [&] {
+        auto connection = std::make_unique<Connection>(path, SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+        createSchema(connection->database);
+        return Logbook(path, std::move(connection));
+    });
+}
+
+Result<Logbook> Logbook::open(const std::string& path) {
+    if (auto sound = inspect(path); !sound)
+        return tl::unexpected(sound.error());
+    return guarded(path, [&] {
+        return Logbook(path, std::make_unique<Connection>(path, SQLite::OPEN_READWRITE));
+    });
+}
+
+Result<std::vector<TestEntry>> Logbook::tests() {
+    return guarded(m_path, [&] {
+        Database& database = m_connection->database;
+        std::vector<TestEntry> entries;
+        Statement heads(database, "SELECT t.id, t.title, t.question, coalesce(p.name, ''), t.created_at FROM test t "
+                                  "LEFT JOIN player p ON p.id = t.player_id ORDER BY t.created_at DESC, t.title");
+        Statement builds(database, "SELECT b.name FROM test_build tb JOIN build b ON b.id = tb.build_id "
+                                   "WHERE tb.test_id = ? ORDER BY tb.position");
+        Statement turns(database, "SELECT t.build, (SELECT count(*) FROM shot x WHERE x.test_id = t.test_id AND "
+                                  "x.turn = t.position AND x.status = 'counted'), (SELECT count(*) FROM shot x WHERE "
+                                  "x.test_id = t.test_id AND x.turn = t.position AND x.status = 'set_aside') "
+                                  "FROM turn t WHERE t.test_id = ? ORDER BY t.position");
+        while (heads.executeStep()) {
+            TestEntry entry{.id = heads.getColumn(0).getString(), .title = heads.getColumn(1).getString(),
+                            .question = heads.getColumn(2).getString(), .player = heads.getColumn(3).getString(),
+                            .createdAt = heads.getColumn(4).getString(), .builds = {}};
+            builds.reset();
+            builds.bind(1, entry.id);
+            while (builds.executeStep())
+                entry.builds.push_back({builds.getColumn(0).getString(), {}});
+            turns.reset();
+            turns.bind(1, entry.id);
+            while (turns.executeStep()) {
+                const auto counted = static_cast<std::size_t>(turns.getColumn(1).getInt64());
+                entry.setAside += static_cast<std::size_t>(turns.getColumn(2).getInt64());
+                entry.counted += counted;
+                if (counted == 0)
+                    continue;
+                ++entry.turns;
+                entry.builds.at(static_cast<std::size_t>(turns.getColumn(0).getInt64())).counted.push_back(counted);
+            }
+            entries.push_back(std::move(entry));
+        }
+        return entries;
+    });
+}
+
+Result<record::Test> Logbook::load(const std::string& testId) {
+    return guarded(m_path, [&] { return readTest(m_connection->database, testId); });
+}
+
+Result<std::string> Logbook::save(const record::Test& test) {
+    return guarded(m_path, [&] {
+        record::Test kept = test;
+        if (kept.id.empty())
+            kept.id = newId();
+        SQLite::Transaction transaction(m_connection->database);
+        Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
+        clear.bind(1, kept.id);
+        clear.exec();
+        m_connection->database.exec("DELETE FROM build WHERE id NOT IN (SELECT build_id FROM test_build)");
+        insertTest(m_connection->database, kept);
+        transaction.commit();
+        return kept.id;
+    });
+}
+
+Result<void> Logbook::saveCard(const std::string& testId, const record::Card& card) {
+    return guarded(m_path, [&] {
+        SQLite::Transaction transaction(m_connection->database);
+        replaceCard(m_connection->database, testId, card);
+        transaction.commit();
+    });
+}
+
+Result<void> Logbook::remove(const std::string& testId) {
+    return guarded(m_path, [&] {
+        SQLite::Transaction transaction(m_connection->database);
+        Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
+        clear.bind(1, testId);
+        if (clear.exec() == 0)
+            throw std::out_of_range(testId);
+        m_connection->database.exec("DELETE FROM build WHERE id NOT IN (SELECT build_id FROM test_build)");
+        transaction.commit();
+    });
+}
+
+Result<record::DisplayUnits> Logbook::units() {
+    return guarded(m_path, [&] {
+        record::DisplayUnits units;
+        Statement s(m_connection->database, "SELECT key, value FROM setting");
+        while (s.executeStep()) {
+            const std::string name = s.getColumn(0).getString();
+            const std::string value = s.getColumn(1).getString();
+            if (name == "distance_unit")
+                units.distance = value == "yd" ? record::DistanceUnit::yd : record::DistanceUnit::m;
+            if (name == "speed_unit")
+                units.speed = value == "mph"   ? record::SpeedUnit::mph
+                              : value == "kmh" ? record::SpeedUnit::kmh
+                                               : record::SpeedUnit::ms;
+        }
+        return units;
+    });
+}
+
+Result<void> Logbook::setUnits(const record::DisplayUnits& units) {
+    return guarded(m_path, [&] {
+        SQLite::Transaction transaction(m_connection->database);
+        Statement s(m_connection->database, "INSERT OR REPLACE INTO setting(key, value) VALUES(?, ?)");
+        auto put = [&](const char* name, record::Quantity quantity) {
+            s.reset();
+            s.bind(1, name);
+            s.bind(2, std::string(record::suffix(record::displayUnit(quantity, units))));
+            s.exec();
+        };
+        put("distance_unit", record::Quantity::distance);
+        put("speed_unit", record::Quantity::speed);
+        transaction.commit();
+    });
+}
+
+Result<std::vector<std::string>> Logbook::integrityFaults() {
+    return guarded(m_path, [&] {
+        std::vector<std::string> faults;
+        Statement check(m_connection->database, "PRAGMA integrity_check");
+        while (check.executeStep())
+            if (const std::string text = check.getColumn(0).getString(); text != "ok")
+                faults.push_back(text);
+        Statement references(m_connection->database, "PRAGMA foreign_key_check");
+        while (references.executeStep())
+            faults.push_back("a row of " + references.getColumn(0).getString() + " refers to a missing row of " +
+                             references.getColumn(2).getString());
+        return faults;
+    });
+}
+
+} // namespace knot::logbook

@@ -1,0 +1,62 @@
+#pragma once
+
+#include "core/record/test.h"
+#include "core/record/units.h"
+#include "logbook/error.h"
+
+#include <memory>
+#include <string>
+#include <vector>
+
+namespace knot::logbook {
+
+/// What a list of tests shows without loading the shots.
+struct TestEntry {
+    std::string id, title, question, player, createdAt;
+    std::size_t counted = 0, setAside = 0, turns = 0;
+    /// Builds with the counted shots of each of their turns, in the order struck.
+    struct BuildTurns {
+        std::string name;
+        std::vector<std::size_t> counted;
+    };
+    std::vector<BuildTurns> builds;
+};
+
+/// The user's one file: a SQLite database (docs/formats.md). Every change is one transaction that
+/// is on disk when the call returns. Not for use from several threads at once.
+class Logbook {
+public:
+    /// Makes a new file; refuses to replace one.
+    static Result<Logbook> create(const std::string& path);
+    /// Opens a logbook. A foreign, damaged or newer file is refused and left as it is.
+    static Result<Logbook> open(const std::string& path);
+
+    Logbook(Logbook&&) noexcept;
+    Logbook& operator=(Logbook&&) noexcept;
+    ~Logbook();
+
+    const std::string& path() const { return m_path; }
+
+    /// Newest first.
+    Result<std::vector<TestEntry>> tests();
+    Result<record::Test> load(const std::string& testId);
+    /// Keeps a test whole: a new one gets an id, a known one is replaced. Returns the id.
+    Result<std::string> save(const record::Test& test);
+    /// Replaces only the card of a known test.
+    Result<void> saveCard(const std::string& testId, const record::Card& card);
+    Result<void> remove(const std::string& testId);
+
+    Result<record::DisplayUnits> units();
+    Result<void> setUnits(const record::DisplayUnits& units);
+
+    /// SQLite's own check of the whole file and of its references; an empty list means sound.
+    Result<std::vector<std::string>> integrityFaults();
+
+private:
+    struct Connection;
+    Logbook(std::string path, std::unique_ptr<Connection> connection);
+    std::string m_path;
+    std::unique_ptr<Connection> m_connection;
+};
+
+} // namespace knot::logbook

@@ -1,0 +1,22 @@
+#pragma once
+
+#include "core/record/test.h"
+
+#include <string>
+
+namespace SQLite {
+class Database;
+}
+
+namespace knot::logbook {
+
+/// Rows to structs and back, in one place. All throw SQLite::Exception; the caller holds the
+/// transaction.
+void insertTest(SQLite::Database& database, const record::Test& test);
+void replaceCard(SQLite::Database& database, const std::string& testId, const record::Card& card);
+record::Test readTest(SQLite::Database& database, const std::string& testId);
+
+/// A random UUID (version 4) as text.
+std::string newId();
+
+} // namespace knot::logbook

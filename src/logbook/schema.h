@@ -1,0 +1,18 @@
+#pragma once
+
+namespace SQLite {
+class Database;
+}
+
+namespace knot::logbook {
+
+inline constexpr int applicationId = 0x4B6E6F74; // "Knot"
+inline constexpr int schemaVersion = 1;
+
+/// Makes the tables of the newest version in an empty file, in one transaction.
+void createSchema(SQLite::Database& database);
+
+/// WAL, full synchronisation and foreign keys: set on every connection that writes.
+void configureConnection(SQLite::Database& database);
+
+} // namespace knot::logbook
