@@ -37,21 +37,24 @@ std::string capReason(const AverageGap& row) {
     return {};
 }
 
+// What it would take to settle the row, in words that follow a comma or stand alone.
+std::string remedy(const AverageGap& row) {
+    const auto laps = static_cast<std::size_t>(*row.furtherRounds);
+    if (*row.furtherRounds > tooManyRounds)
+        return "more laps than can be hit would settle it";
+    if (laps == 0)
+        return "this many laps usually settle it, these did not";
+    return "about " + (row.method == GapMethod::welch ? counted(laps, "rotated lap") : counted(laps, "more lap")) +
+           " would settle it";
+}
+
 std::string outlook(const AverageGap& row, const DisplayUnits& units) {
     std::string text;
     if (row.bound)
-        text = "no more than " + formatOf(row, units).withUnit(*row.bound) + " either way";
-    if (!row.furtherRounds)
-        return text;
-    text += text.empty() ? "" : "; ";
-    const bool fresh = row.method == GapMethod::welch;
-    if (*row.furtherRounds > tooManyRounds)
-        return text + "more laps than can be hit would settle it";
-    if (*row.furtherRounds == 0)
-        return text + "this many laps usually settle it, these did not";
-    return text + (fresh ? counted(static_cast<std::size_t>(*row.furtherRounds), "rotated lap")
-                         : counted(static_cast<std::size_t>(*row.furtherRounds), "more lap", "more laps")) +
-           " would likely settle it";
+        text = "at most " + formatOf(row, units).withUnit(*row.bound) + " either way";
+    if (row.furtherRounds)
+        text += (text.empty() ? "" : "; ") + remedy(row);
+    return text;
 }
 
 std::string judgedWords(const Claim& claim) {

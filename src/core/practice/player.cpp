@@ -24,8 +24,8 @@ Swing swingOf(const Player& player, const BuildTruth& build, const TurnState& tu
     s.path = player.path + turn.path + wide * player.pathSd * random.normal();
     s.face = player.face + build.face + turn.face + wide * player.faceSd * random.normal();
     s.dynamicLoft = player.dynamicLoft + build.dynamicLoft + turn.dynamicLoft + player.dynamicLoftSd * random.normal();
-    s.toe = turn.strikeToe + wide * player.strikeSd * random.normal();
-    s.high = build.strikeHigh + turn.strikeHigh + wide * player.strikeSd * random.normal();
+    s.toe = turn.strikeToe + player.strikeSd * random.normal();
+    s.high = build.strikeHigh + turn.strikeHigh + player.strikeSd * random.normal();
     return s;
 }
 

@@ -34,7 +34,7 @@ struct BuildTruth {
     double smash = 0;        ///< ratio
     double face = 0;         ///< degrees
     double strikeHigh = 0;   ///< mm: where the player tends to meet it
-    double spreadFactor = 1; ///< on the SDs of face, path and strike
+    double spreadFactor = 1; ///< on the SDs of face and path
 };
 
 /// What one turn has in common: tempo, stance and aim of the moment.

@@ -1,0 +1,25 @@
+#include "app/demo.h"
+
+#include "core/practice/scenarios.h"
+
+#include <filesystem>
+
+namespace knot::app {
+
+logbook::Result<void> ensureDemo(const std::string& path) {
+    if (logbook::Logbook::open(path))
+        return {};
+    std::error_code status;
+    if (std::filesystem::exists(path, status))
+        return tl::unexpected(logbook::Error{logbook::ErrorKind::exists, path, {}});
+    std::filesystem::create_directories(std::filesystem::path(path).parent_path(), status);
+    auto book = logbook::Logbook::create(path);
+    if (!book)
+        return tl::unexpected(book.error());
+    for (const auto& scenario : practice::scenarios())
+        if (auto saved = book->save(practice::simulate(scenario)); !saved)
+            return tl::unexpected(saved.error());
+    return {};
+}
+
+} // namespace knot::app

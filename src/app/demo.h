@@ -1,0 +1,12 @@
+#pragma once
+
+#include "logbook/logbook.h"
+
+#include <string>
+
+namespace knot::app {
+
+/// Makes the demo logbook at `path` from the practice scenarios, unless a sound one is there.
+logbook::Result<void> ensureDemo(const std::string& path);
+
+} // namespace knot::app

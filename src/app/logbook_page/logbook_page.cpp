@@ -1,0 +1,81 @@
+#include "app/logbook_page/logbook_page.h"
+
+#include "app/logbook_page/test_list.h"
+#include "app/session.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+
+#include <QLabel>
+#include <QListView>
+#include <QPushButton>
+#include <QStackedLayout>
+#include <QVBoxLayout>
+
+namespace knot::app {
+
+LogbookPage::LogbookPage(Session& session, QWidget* parent) : QWidget(parent), m_session(session) {
+    buildUi();
+    wire();
+    refresh();
+}
+
+void LogbookPage::buildUi() {
+    m_model = new TestListModel(this);
+    m_list = new QListView;
+    m_list->setObjectName(QStringLiteral("testList"));
+    m_list->setAccessibleName(tr("Tests in this logbook"));
+    m_list->setModel(m_model);
+    m_list->setItemDelegate(new TestDelegate(m_list));
+    m_list->setFrameShape(QFrame::NoFrame);
+    m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    m_list->viewport()->setAutoFillBackground(false);
+
+    m_empty = new QWidget;
+    m_emptyText = new QLabel;
+    m_emptyText->setObjectName(QStringLiteral("emptyText"));
+    m_emptyText->setAlignment(Qt::AlignCenter);
+    m_emptyText->setWordWrap(true);
+    auto* import = new QPushButton(tr("Import shots…"));
+    import->setObjectName(QStringLiteral("importButton"));
+    auto* open = new QPushButton(tr("Open a logbook…"));
+    open->setObjectName(QStringLiteral("openButton"));
+    connect(import, &QPushButton::clicked, this, &LogbookPage::importRequested);
+    connect(open, &QPushButton::clicked, this, &LogbookPage::logbookRequested);
+    auto* buttons = new QHBoxLayout;
+    buttons->addStretch();
+    buttons->addWidget(import);
+    buttons->addWidget(open);
+    buttons->addStretch();
+    auto* column = new QVBoxLayout(m_empty);
+    column->addStretch(2);
+    column->addWidget(m_emptyText);
+    column->addSpacing(2 * size::grid);
+    column->addLayout(buttons);
+    column->addStretch(3);
+
+    m_stack = new QStackedLayout(this);
+    m_stack->addWidget(m_list);
+    m_stack->addWidget(m_empty);
+}
+
+void LogbookPage::wire() {
+    connect(&m_session, &Session::logbookChanged, this, &LogbookPage::refresh);
+    connect(m_list, &QListView::activated, this,
+            [this](const QModelIndex& index) { emit openRequested(m_model->at(index.row()).id); });
+    connect(m_list, &QListView::clicked, this,
+            [this](const QModelIndex& index) { emit openRequested(m_model->at(index.row()).id); });
+}
+
+void LogbookPage::refresh() {
+    m_model->setTests(m_session.tests());
+    if (m_model->rowCount() > 0)
+        m_list->setCurrentIndex(m_model->index(0));
+    m_emptyText->setText(m_session.hasLogbook()
+                             ? tr("No tests yet. Import a shot file, or drop one here.")
+                             : tr("Import a shot file to read it at once, or open a logbook. Dropping a file here does the same."));
+    m_stack->setCurrentWidget(m_model->rowCount() > 0 ? static_cast<QWidget*>(m_list) : m_empty);
+}
+
+void LogbookPage::takeFocus() { m_list->setFocus(); }
+
+} // namespace knot::app

@@ -1,0 +1,42 @@
+#pragma once
+
+#include <QWidget>
+
+#include <string>
+
+class QLabel;
+class QListView;
+class QStackedLayout;
+
+namespace knot::app {
+
+class Session;
+class TestListModel;
+
+/// The tests of the logbook as small cords; without any, what to do first.
+class LogbookPage : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit LogbookPage(Session& session, QWidget* parent = nullptr);
+    void takeFocus();
+
+signals:
+    void openRequested(const std::string& testId);
+    void importRequested();
+    void logbookRequested();
+
+private:
+    void buildUi();
+    void wire();
+    void refresh();
+
+    Session& m_session;
+    TestListModel* m_model = nullptr;
+    QListView* m_list = nullptr;
+    QWidget* m_empty = nullptr;
+    QLabel* m_emptyText = nullptr;
+    QStackedLayout* m_stack = nullptr;
+};
+
+} // namespace knot::app

@@ -1,0 +1,39 @@
+#pragma once
+
+#include "logbook/logbook.h"
+
+#include <QAbstractListModel>
+#include <QStyledItemDelegate>
+
+#include <vector>
+
+namespace knot::app {
+
+/// The tests of the open logbook, newest first. A row reads as a sentence to a screen reader.
+class TestListModel : public QAbstractListModel {
+    Q_OBJECT
+
+public:
+    using QAbstractListModel::QAbstractListModel;
+    void setTests(std::vector<logbook::TestEntry> tests);
+    const logbook::TestEntry& at(int row) const { return m_tests[static_cast<std::size_t>(row)]; }
+
+    int rowCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+
+private:
+    std::vector<logbook::TestEntry> m_tests;
+};
+
+/// Draws a test as its title and a small cord for each build, one knot a counted shot, parted where
+/// the club changed.
+class TestDelegate : public QStyledItemDelegate {
+    Q_OBJECT
+
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override;
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override;
+};
+
+} // namespace knot::app

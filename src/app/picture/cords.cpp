@@ -1,0 +1,127 @@
+#include "app/picture/cords.h"
+
+#include "app/picture/swarm.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace knot::picture {
+namespace {
+
+struct Range {
+    double low = std::numeric_limits<double>::infinity();
+    double high = -std::numeric_limits<double>::infinity();
+    void hold(double value) {
+        low = std::min(low, value);
+        high = std::max(high, value);
+    }
+};
+
+Range rangeOf(const CordsData& data) {
+    Range range;
+    for (const CordData& cord : data.cords) {
+        for (const double v : cord.values)
+            range.hold(v);
+        // An interval far wider than the shots must not squeeze them together.
+        const auto [low, high] = cord.values.empty() ? std::pair(0.0, 0.0)
+                                                     : std::pair(*std::ranges::min_element(cord.values),
+                                                                 *std::ranges::max_element(cord.values));
+        const double reach = std::max(high - low, data.margin);
+        if (cord.low && *cord.low > low - reach)
+            range.hold(*cord.low);
+        if (cord.high && *cord.high < high + reach)
+            range.hold(*cord.high);
+    }
+    if (data.baseline < data.cords.size() && !data.cords[data.baseline].values.empty()) {
+        range.hold(data.cords[data.baseline].mean - data.margin);
+        range.hold(data.cords[data.baseline].mean + data.margin);
+    }
+    return range;
+}
+
+constexpr double largestRadius = 6.5;
+constexpr double smallestRadius = 1.5;
+
+std::vector<std::vector<int>> stack(const CordsData& data, const Axis& axis, double radius) {
+    std::vector<std::vector<int>> levels;
+    for (const CordData& cord : data.cords) {
+        std::vector<double> x;
+        for (const double v : cord.values)
+            x.push_back(axis.pixel(v));
+        levels.push_back(swarmLevels(x, 2 * radius - 0.5));
+    }
+    return levels;
+}
+
+int tallest(const std::vector<std::vector<int>>& levels) {
+    int most = 0;
+    for (const auto& cord : levels)
+        for (const int level : cord)
+            most = std::max(most, level);
+    return most;
+}
+
+} // namespace
+
+std::optional<std::size_t> CordsLayout::knotAt(double x, double y) const {
+    std::optional<std::size_t> nearest;
+    double best = 1.5 * std::max(knotRadius, 3.0);
+    for (std::size_t i = 0; i < knots.size(); ++i) {
+        const double distance = std::hypot(knots[i].x - x, knots[i].y - y);
+        if (distance <= best) {
+            best = distance;
+            nearest = i;
+        }
+    }
+    return nearest;
+}
+
+CordsLayout layOutCords(const CordsData& data, const Frame& frame) {
+    CordsLayout layout;
+    layout.top = frame.top;
+    layout.bottom = frame.bottom;
+    const Range range = rangeOf(data);
+    if (data.cords.empty() || !std::isfinite(range.low))
+        return layout;
+    layout.axis = niceAxis(range.low, range.high, frame.left, frame.right, std::max(2, static_cast<int>((frame.right - frame.left) / 80)));
+    const double rowHeight = (frame.bottom - frame.top) / static_cast<double>(data.cords.size());
+    // Below the cord: the interval and a gap to the next row.
+    const double below = std::clamp(0.3 * rowHeight, 8.0, 34.0);
+    const double above = rowHeight - below;
+    double radius = largestRadius;
+    auto levels = stack(data, layout.axis, radius);
+    auto pitch = [&] { return std::min(1.75 * radius, (above - radius) / std::max(tallest(levels), 1)); };
+    while (radius > smallestRadius && 1.45 * radius * tallest(levels) + 2 * radius > above) {
+        radius *= 0.92;
+        levels = stack(data, layout.axis, radius);
+    }
+    layout.knotRadius = radius;
+    for (std::size_t c = 0; c < data.cords.size(); ++c) {
+        const CordData& cord = data.cords[c];
+        PlacedCord placed;
+        placed.top = frame.top + rowHeight * static_cast<double>(c);
+        placed.y = placed.top + above;
+        placed.intervalY = placed.y + 0.5 * below + 2;
+        placed.empty = cord.values.empty();
+        placed.meanX = layout.axis.pixel(cord.mean);
+        auto clampX = [&](double value) { return std::clamp(layout.axis.pixel(value), frame.left, frame.right); };
+        if (cord.low && cord.high) {
+            placed.lowX = clampX(*cord.low);
+            placed.highX = clampX(*cord.high);
+        }
+        for (std::size_t i = 0; i < cord.values.size(); ++i)
+            layout.knots.push_back({layout.axis.pixel(cord.values[i]), placed.y - pitch() * levels[c][i], c,
+                                    cord.shots[i], cord.values[i]});
+        layout.cords.push_back(placed);
+    }
+    if (data.margin > 0 && !data.cords[data.baseline].values.empty()) {
+        const double centre = data.cords[data.baseline].mean;
+        layout.bandLeft = layout.axis.pixel(centre - data.margin);
+        layout.bandRight = layout.axis.pixel(centre + data.margin);
+        layout.hasBand = true;
+    }
+    return layout;
+}
+
+} // namespace knot::picture

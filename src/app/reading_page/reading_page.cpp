@@ -1,0 +1,315 @@
+#include "app/reading_page/reading_page.h"
+
+#include "app/picture/cords_view.h"
+#include "app/reading_page/ledger.h"
+#include "app/reading_page/sheet_strip.h"
+#include "app/session.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+#include "core/judge/columns.h"
+#include "core/record/number_text.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QListView>
+#include <QPainter>
+#include <QPushButton>
+#include <QShortcut>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+// A panel of paper on the ground.
+class Sheet : public QWidget {
+public:
+    using QWidget::QWidget;
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setPen(colours().line);
+        painter.setBrush(colours().sheet);
+        painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 6, 6);
+    }
+};
+
+QLabel* heading(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setFont(typeface(size::strong, QFont::DemiBold));
+    return label;
+}
+
+QLabel* smallText(const char* name) {
+    auto* label = new QLabel;
+    label->setObjectName(QLatin1String(name));
+    label->setFont(typeface(size::caption));
+    label->setForegroundRole(QPalette::PlaceholderText);
+    return label;
+}
+
+QString knotText(const record::Test& test, const record::Structure& structure, std::size_t shot, const std::string& value) {
+    const auto& s = test.shots[shot];
+    const auto& turn = structure.turns[structure.turnOfShot[shot]];
+    const std::string number = s.number.empty() ? std::to_string(shot + 1) : s.number;
+    QString text = ReadingPage::tr("%1, shot %2").arg(QString::fromStdString(test.builds[s.build].name), QString::fromStdString(number));
+    if (turn.round != record::Turn::noRound)
+        text += ReadingPage::tr(", lap %1").arg(QString::fromStdString(structure.rounds[turn.round]));
+    return text + QStringLiteral(": ") + QString::fromStdString(value);
+}
+
+// Joins what the record holds with what the reading found, for one metric.
+CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, record::Metric metric, const record::DisplayUnits& units) {
+    const record::MetricFormat format(metric, units);
+    const auto structure = record::structureOf(test);
+    const auto column = judge::columnOf(test, structure, metric, judge::Taken::counted);
+    CordsPicture picture;
+    picture.unit = QString::fromStdString(format.unitText());
+    picture.knotTexts.resize(static_cast<qsizetype>(test.shots.size()));
+    for (std::size_t b = 0; b < test.builds.size(); ++b) {
+        const auto* summary = reading.summaryOf(metric, b);
+        if (summary == nullptr)
+            continue;
+        if (b == reading.baseline)
+            picture.data.baseline = picture.data.cords.size();
+        picture::CordData cord;
+        for (const auto& turn : column.builds[b].turns)
+            for (std::size_t i = 0; i < turn.values.size(); ++i) {
+                cord.values.push_back(format.shown(turn.values[i]));
+                cord.shots.push_back(turn.shots[i]);
+                picture.knotTexts[static_cast<qsizetype>(turn.shots[i])] =
+                    knotText(test, structure, turn.shots[i], format.withUnit(turn.values[i]));
+            }
+        cord.mean = format.shown(summary->mean);
+        if (summary->ci95) {
+            cord.low = format.shown(summary->ci95->low);
+            cord.high = format.shown(summary->ci95->high);
+        }
+        picture.data.cords.push_back(std::move(cord));
+        picture.builds.push_back(b);
+        picture.names << QString::fromStdString(test.builds[b].name);
+        picture.notes << (b == reading.baseline ? ReadingPage::tr("baseline") : QString());
+        picture.means << QString::fromStdString(format.supportedBy(summary->standardError.value_or(0)).number(summary->mean));
+    }
+    const bool hasBaseline = reading.summaryOf(metric, reading.baseline) != nullptr;
+    picture.data.margin = hasBaseline ? format.shown(reading.card.margin(metric)) : 0;
+    return picture;
+}
+
+QString againstText(const judge::Reading* reading) {
+    if (reading == nullptr || reading->builds.size() < 2)
+        return {};
+    if (reading->card.comparison == record::Comparison::whichOfThese)
+        return ReadingPage::tr("every pair");
+    const QString name = QString::fromStdString(reading->card.baseline);
+    return ReadingPage::tr("against %1").arg(name.size() > 24 ? name.left(23) + QStringLiteral("…") : name);
+}
+
+} // namespace
+
+ReadingPage::ReadingPage(Session& session, QWidget* parent) : QWidget(parent), m_session(session) {
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(2 * size::grid);
+    row->addWidget(buildLedger(), 5);
+    row->addWidget(buildPicture(), 8);
+    buildKeys();
+    wire();
+}
+
+QWidget* ReadingPage::buildLedger() {
+    auto* sheet = new Sheet;
+    sheet->setMinimumWidth(380);
+    m_model = new LedgerModel(this);
+    m_ledger = new QListView;
+    m_ledger->setObjectName(QStringLiteral("ledger"));
+    m_ledger->setAccessibleName(tr("Verdicts"));
+    m_ledger->setModel(m_model);
+    m_ledger->setItemDelegate(new LedgerDelegate(m_ledger));
+    m_ledger->setFrameShape(QFrame::NoFrame);
+    m_ledger->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    m_ledger->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_ledger->setResizeMode(QListView::Adjust);
+    m_against = smallText("against");
+    m_checks = smallText("checks");
+    m_checks->setWordWrap(true);
+    m_checks->setTextFormat(Qt::RichText);
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(14, 0, 14, 0);
+    head->addWidget(heading(tr("What the shots say")));
+    head->addStretch();
+    head->addWidget(m_against);
+    auto* column = new QVBoxLayout(sheet);
+    column->setContentsMargins(1, 14, 1, 12);
+    column->addLayout(head);
+    column->addWidget(m_ledger, 1);
+    auto* foot = new QVBoxLayout;
+    foot->setContentsMargins(14, 4, 14, 0);
+    foot->addWidget(m_checks);
+    column->addLayout(foot);
+    return sheet;
+}
+
+QWidget* ReadingPage::buildPicture() {
+    auto* sheet = new Sheet;
+    m_metrics = new QComboBox;
+    m_metrics->setObjectName(QStringLiteral("metric"));
+    m_metrics->setAccessibleName(tr("Number shown"));
+    m_metrics->setMinimumWidth(170);
+    m_metrics->setMaxVisibleItems(24);
+    m_caption = smallText("caption");
+    m_keep = new QPushButton(tr("Keep in a logbook…"));
+    m_keep->setObjectName(QStringLiteral("keepButton"));
+    m_cords = new CordsView;
+    m_strip = new SheetStrip(m_session);
+    auto* head = new QHBoxLayout;
+    head->addWidget(m_metrics);
+    head->addStretch();
+    head->addWidget(m_caption);
+    head->addSpacing(8);
+    head->addWidget(m_keep);
+    auto* column = new QVBoxLayout(sheet);
+    column->setContentsMargins(18, 12, 18, 14);
+    column->setSpacing(size::grid);
+    column->addLayout(head);
+    column->addWidget(m_cords, 1);
+    column->addWidget(m_strip);
+    return sheet;
+}
+
+void ReadingPage::buildKeys() {
+    auto key = [&](Qt::Key which, auto action) {
+        auto* shortcut = new QShortcut(which, this);
+        shortcut->setContext(Qt::WidgetWithChildrenShortcut);
+        connect(shortcut, &QShortcut::activated, m_strip, action);
+    };
+    key(Qt::Key_B, &SheetStrip::nextBaseline);
+    key(Qt::Key_P, &SheetStrip::toggleDeclared);
+    key(Qt::Key_G, &SheetStrip::editGap);
+}
+
+void ReadingPage::wire() {
+    connect(&m_session, &Session::testChanged, this, [this] {
+        m_metric.reset();
+        m_build = 0;
+        if (m_session.hasTest() && !m_session.test().card.primary.empty())
+            m_metric = m_session.test().card.primary.front().metric;
+        refresh();
+    });
+    connect(&m_session, &Session::readingChanged, this, &ReadingPage::refresh);
+    connect(&m_session, &Session::unitsChanged, this, &ReadingPage::refresh);
+    connect(m_ledger->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
+        if (!index.isValid() || !m_model->at(index.row()).heading.isEmpty())
+            return;
+        m_build = m_model->at(index.row()).line.build;
+        showMetric(m_model->at(index.row()).metric);
+    });
+    connect(m_metrics, &QComboBox::activated, this, [this](int row) {
+        const auto metric = static_cast<record::Metric>(m_metrics->itemData(row).toInt());
+        const int at = m_model->rowOf(metric, m_build);
+        if (at >= 0)
+            m_ledger->setCurrentIndex(m_model->index(at));
+        showMetric(metric);
+    });
+    connect(m_cords, &CordsView::litChanged, this, &ReadingPage::caption);
+    connect(m_keep, &QPushButton::clicked, this, &ReadingPage::keepRequested);
+}
+
+void ReadingPage::refresh() {
+    const judge::Reading* reading = m_session.reading();
+    m_keep->setVisible(m_session.hasTest() && !m_session.isKept());
+    // While the judge is at work the last answer stays, unless the test itself has changed.
+    if (reading == nullptr && m_session.hasTest() && m_model->rowCount() > 0 && m_against->text().isEmpty())
+        return;
+    const auto metric = m_metric;
+    const auto build = m_build;
+    m_model->setReading(reading, m_session.units());
+    m_metrics->clear();
+    m_against->setText(againstText(reading));
+    if (reading != nullptr) {
+        for (const auto shown : reading->metrics)
+            m_metrics->addItem(QString::fromStdString(record::info(shown).label), static_cast<int>(shown));
+        returnTo(metric, build);
+    } else {
+        m_cords->setPicture({});
+    }
+    refreshChecks();
+    caption({});
+}
+
+// The row that was in hand before, else the first one about its metric, else the first of all.
+void ReadingPage::returnTo(std::optional<record::Metric> metric, std::size_t build) {
+    int row = metric ? m_model->rowOf(*metric, build) : m_model->firstLine();
+    for (std::size_t b = 0; metric && row < 0 && b < m_session.test().builds.size(); ++b)
+        row = m_model->rowOf(*metric, b);
+    if (row >= 0)
+        m_ledger->setCurrentIndex(m_model->index(row));
+    const auto& read = m_session.reading()->metrics;
+    const bool there = metric && std::ranges::find(read, *metric) != read.end();
+    if (there)
+        showMetric(*metric);
+    else if (row < 0 && !read.empty())
+        showMetric(read.front());
+    else if (read.empty())
+        m_cords->setPicture({});
+}
+
+void ReadingPage::refreshChecks() {
+    QString html;
+    if (const judge::Reading* reading = m_session.reading())
+        for (const auto& check : reading->checks) {
+            const QColor colour = check.severity == judge::Severity::fault ? colours().alarm : colours().ink;
+            html += QStringLiteral("<p style='margin:4px 0; color:%1'>%2</p>")
+                        .arg(colour.name(), QString::fromStdString(check.text).toHtmlEscaped());
+        }
+    m_checks->setText(html);
+    m_checks->setVisible(!html.isEmpty());
+}
+
+void ReadingPage::showMetric(record::Metric metric) {
+    m_metric = metric;
+    m_metrics->setCurrentIndex(m_metrics->findData(static_cast<int>(metric)));
+    m_strip->setMetric(metric);
+    showPicture();
+}
+
+void ReadingPage::showPicture() {
+    if (const judge::Reading* reading = m_session.reading(); reading != nullptr && m_metric)
+        m_cords->setPicture(pictureOf(m_session.test(), *reading, *m_metric, m_session.units()));
+}
+
+void ReadingPage::caption(const QString& text) {
+    m_caption->setText(text.isEmpty() ? tr("every knot is a counted shot") : text);
+}
+
+QString ReadingPage::subtitle() const {
+    const judge::Reading* reading = m_session.reading();
+    if (reading == nullptr)
+        return tr("judging…");
+    std::size_t counted = 0;
+    std::size_t setAside = 0;
+    std::size_t warmUp = 0;
+    for (const auto& build : reading->builds) {
+        counted += build.counted;
+        setAside += build.setAside;
+        warmUp += build.warmUp;
+    }
+    QStringList parts{QString::fromStdString(record::counted(counted, "knot")),
+                      QString::fromStdString(record::counted(reading->rounds, "lap"))};
+    if (setAside > 0)
+        parts << tr("%1 set aside").arg(setAside);
+    if (warmUp > 0)
+        parts << tr("%1 to warm up").arg(warmUp);
+    if (!m_session.test().player.empty())
+        parts << QString::fromStdString(m_session.test().player);
+    if (!m_session.isKept())
+        parts << tr("not kept yet");
+    return parts.join(QStringLiteral(" · "));
+}
+
+void ReadingPage::takeFocus() { m_ledger->setFocus(); }
+
+} // namespace knot::app

@@ -1,0 +1,61 @@
+#pragma once
+
+#include "core/record/metric.h"
+
+#include <QWidget>
+
+#include <optional>
+
+class QComboBox;
+class QLabel;
+class QListView;
+class QPushButton;
+
+namespace knot::app {
+
+class CordsView;
+class LedgerModel;
+class Session;
+class SheetStrip;
+
+/// What the shots say: the ledger of verdicts, what to keep in mind, and the cords of the metric
+/// in hand.
+class ReadingPage : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit ReadingPage(Session& session, QWidget* parent = nullptr);
+    void takeFocus();
+    /// One line about the record: "45 knots · 5 laps · 2 set aside".
+    QString subtitle() const;
+
+signals:
+    void keepRequested();
+
+private:
+    QWidget* buildLedger();
+    QWidget* buildPicture();
+    void buildKeys();
+    void wire();
+    void refresh();
+    void refreshChecks();
+    void returnTo(std::optional<record::Metric> metric, std::size_t build);
+    void showMetric(record::Metric metric);
+    void showPicture();
+    void caption(const QString& knotText);
+
+    Session& m_session;
+    std::optional<record::Metric> m_metric;
+    std::size_t m_build = 0;
+    LedgerModel* m_model = nullptr;
+    QListView* m_ledger = nullptr;
+    QLabel* m_against = nullptr;
+    QLabel* m_checks = nullptr;
+    QLabel* m_caption = nullptr;
+    QComboBox* m_metrics = nullptr;
+    QPushButton* m_keep = nullptr;
+    CordsView* m_cords = nullptr;
+    SheetStrip* m_strip = nullptr;
+};
+
+} // namespace knot::app

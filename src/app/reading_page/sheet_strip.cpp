@@ -1,0 +1,143 @@
+#include "app/reading_page/sheet_strip.h"
+
+#include "app/session.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+#include "core/record/number_text.h"
+
+#include <QComboBox>
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QSignalBlocker>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+record::Outcome averageOf(record::Metric metric) {
+    return {.kind = record::OutcomeKind::average, .metric = metric, .shape = {}};
+}
+
+} // namespace
+
+SheetStrip::SheetStrip(Session& session, QWidget* parent) : QWidget(parent), m_session(session) {
+    buildUi();
+    wire();
+}
+
+void SheetStrip::buildUi() {
+    auto* grid = new QGridLayout(this);
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setHorizontalSpacing(14);
+    grid->setVerticalSpacing(4);
+    int column = 0;
+    auto place = [&](const QString& text, QWidget* field, const char* name, int stretch) {
+        auto* label = new QLabel(text);
+        label->setFont(typeface(size::caption));
+        label->setForegroundRole(QPalette::PlaceholderText);
+        label->setBuddy(field);
+        field->setObjectName(QLatin1String(name));
+        field->setAccessibleName(QString(text).remove(QLatin1Char('&')));
+        grid->addWidget(label, 0, column);
+        grid->addWidget(field, 1, column);
+        grid->setColumnStretch(column++, stretch);
+        return label;
+    };
+    m_baseline = new QComboBox;
+    m_declared = new QPushButton(tr("Declared"));
+    m_declared->setCheckable(true);
+    m_gap = new QLineEdit;
+    m_gap->setAlignment(Qt::AlignRight);
+    m_gap->setMaximumWidth(96);
+    m_want = new QComboBox;
+    m_want->addItems({tr("to know"), tr("more"), tr("less")});
+    m_distance = new QComboBox;
+    m_distance->addItems({QStringLiteral("m"), QStringLiteral("yd")});
+    m_speed = new QComboBox;
+    m_speed->addItems({QStringLiteral("m/s"), QStringLiteral("mph"), QStringLiteral("km/h")});
+    place(tr("&Baseline"), m_baseline, "baseline", 3);
+    place(tr("&This number"), m_declared, "declared", 1);
+    m_gapLabel = place(tr("Worthwhile &gap"), m_gap, "gap", 1);
+    place(tr("&Wanted"), m_want, "want", 1);
+    place(tr("&Distance"), m_distance, "distanceUnit", 0);
+    place(tr("&Speed"), m_speed, "speedUnit", 0);
+}
+
+void SheetStrip::wire() {
+    connect(&m_session, &Session::testChanged, this, &SheetStrip::refresh);
+    connect(&m_session, &Session::readingChanged, this, &SheetStrip::refresh);
+    connect(&m_session, &Session::unitsChanged, this, &SheetStrip::refresh);
+    connect(m_baseline, &QComboBox::activated, this, [this](int build) { m_session.setBaseline(static_cast<std::size_t>(build)); });
+    connect(m_declared, &QPushButton::clicked, this, &SheetStrip::toggleDeclared);
+    connect(m_gap, &QLineEdit::editingFinished, this, &SheetStrip::takeGap);
+    connect(m_want, &QComboBox::activated, this, [this](int kind) {
+        m_session.setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind));
+    });
+    auto unitsChosen = [this] {
+        m_session.setUnits({.speed = static_cast<record::SpeedUnit>(m_speed->currentIndex()),
+                            .distance = static_cast<record::DistanceUnit>(m_distance->currentIndex())});
+    };
+    connect(m_distance, &QComboBox::activated, this, unitsChosen);
+    connect(m_speed, &QComboBox::activated, this, unitsChosen);
+}
+
+void SheetStrip::setMetric(record::Metric metric) {
+    m_metric = metric;
+    refresh();
+}
+
+void SheetStrip::refresh() {
+    m_distance->setCurrentIndex(static_cast<int>(m_session.units().distance));
+    m_speed->setCurrentIndex(static_cast<int>(m_session.units().speed));
+    if (!m_session.hasTest())
+        return;
+    const auto& test = m_session.test();
+    m_baseline->clear();
+    for (const auto& build : test.builds)
+        m_baseline->addItem(QString::fromStdString(build.name));
+    m_baseline->setCurrentIndex(static_cast<int>(test.baselineIndex()));
+    const auto& primary = test.card.primary;
+    const bool declared = std::ranges::find(primary, averageOf(m_metric)) != primary.end();
+    m_declared->setChecked(declared);
+    m_declared->setText(declared ? tr("Declared") : tr("Exploratory"));
+    m_declared->setEnabled(!record::isStrike(m_metric));
+    m_want->setCurrentIndex(std::min(static_cast<int>(test.card.want(averageOf(m_metric)).kind), 2));
+    const record::MetricFormat format(m_metric, m_session.units());
+    m_gapLabel->setText(format.unitText().empty() ? tr("Worthwhile &gap")
+                                                    : tr("Worthwhile &gap, %1").arg(QString::fromStdString(format.unitText())));
+    m_gap->setText(QString::fromStdString(record::fixed(format.shown(test.card.margin(m_metric)), std::max(format.decimals(), 1))));
+}
+
+void SheetStrip::takeGap() {
+    if (!m_session.hasTest() || !m_gap->isModified())
+        return;
+    m_gap->setModified(false);
+    bool number = false;
+    const double shown = m_gap->text().replace(QLatin1Char(','), QLatin1Char('.')).toDouble(&number);
+    if (!number)
+        emit m_session.refused(tr("“%1” is not a number; the old gap stands.").arg(m_gap->text()));
+    else
+        m_session.setMargin(m_metric, record::MetricFormat(m_metric, m_session.units()).internal(shown));
+    refresh();
+}
+
+void SheetStrip::nextBaseline() {
+    if (m_session.hasTest() && !m_session.test().builds.empty())
+        m_session.setBaseline((m_session.test().baselineIndex() + 1) % m_session.test().builds.size());
+}
+
+void SheetStrip::toggleDeclared() {
+    if (m_session.hasTest() && !record::isStrike(m_metric))
+        m_session.togglePrimary(averageOf(m_metric));
+    refresh();
+}
+
+void SheetStrip::editGap() {
+    m_gap->setFocus();
+    m_gap->selectAll();
+}
+
+} // namespace knot::app

@@ -1,0 +1,207 @@
+#include "app/shell/main_window.h"
+
+#include "app/logbook_page/logbook_page.h"
+#include "app/reading_page/reading_page.h"
+#include "app/session.h"
+#include "app/shell/message_bar.h"
+#include "app/shell/spine.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+#include "core/record/number_text.h"
+
+#include <QApplication>
+#include <QDragEnterEvent>
+#include <QFileInfo>
+#include <QLabel>
+#include <QMenuBar>
+#include <QMimeData>
+#include <QSettings>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace knot::app {
+namespace {
+
+QString anyFile() { return MainWindow::tr("Logbooks and shot files (*.knotbook *.csv *.txt *.tsv *.json);;All files (*)"); }
+QString shotFiles() { return MainWindow::tr("Shot files (*.csv *.txt *.tsv);;Exported tests (*.json);;All files (*)"); }
+QString logbooks() { return MainWindow::tr("Knot Count logbook (*.knotbook)"); }
+
+} // namespace
+
+MainWindow::MainWindow(Session& session, std::unique_ptr<Prompter> prompter)
+    : m_session(session), m_prompter(std::move(prompter)) {
+    setAcceptDrops(true);
+    buildUi();
+    buildMenus();
+    wire();
+    showPage(Page::logbook);
+}
+
+MainWindow::~MainWindow() = default;
+
+void MainWindow::buildUi() {
+    m_spine = new Spine({tr("Logbook"), tr("Reading")});
+    m_title = new QLabel;
+    m_title->setObjectName(QStringLiteral("title"));
+    m_title->setFont(typeface(size::title, QFont::DemiBold));
+    m_subtitle = new QLabel;
+    m_subtitle->setObjectName(QStringLiteral("subtitle"));
+    m_subtitle->setForegroundRole(QPalette::PlaceholderText);
+    m_messages = new MessageBar;
+    m_pages = new QStackedWidget;
+    m_logbookPage = new LogbookPage(m_session);
+    m_readingPage = new ReadingPage(m_session);
+    m_pages->addWidget(m_logbookPage);
+    m_pages->addWidget(m_readingPage);
+
+    auto* column = new QVBoxLayout;
+    column->setContentsMargins(24, 10, 24, 20);
+    column->setSpacing(2);
+    column->addWidget(m_title);
+    column->addWidget(m_subtitle);
+    column->addSpacing(10);
+    column->addWidget(m_messages);
+    column->addSpacing(2);
+    column->addWidget(m_pages, 1);
+    auto* body = new QWidget;
+    auto* row = new QHBoxLayout(body);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(0);
+    row->addWidget(m_spine);
+    row->addLayout(column, 1);
+    setCentralWidget(body);
+    setMinimumSize(900, 600);
+    resize(1280, 800);
+}
+
+void MainWindow::buildMenus() {
+    QMenu* file = menuBar()->addMenu(tr("&File"));
+    auto add = [&](QMenu* menu, const QString& text, const QKeySequence& keys, auto action, const char* name) {
+        QAction* item = menu->addAction(text, keys, this, action);
+        item->setObjectName(QLatin1String(name));
+        return item;
+    };
+    add(file, tr("&Open…"), QKeySequence::Open, &MainWindow::askOpen, "actionOpen");
+    add(file, tr("&Import shots…"), QKeySequence(Qt::CTRL | Qt::Key_I), &MainWindow::askImport, "actionImport");
+    m_keep = add(file, tr("&Keep in a logbook…"), QKeySequence::Save, &MainWindow::askKeep, "actionKeep");
+    m_export = add(file, tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), &MainWindow::askExport, "actionExport");
+    file->addSeparator();
+    add(file, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, "actionQuit");
+    QMenu* go = menuBar()->addMenu(tr("&Go"));
+    add(go, tr("&Logbook"), QKeySequence(Qt::ALT | Qt::Key_1), [this] { showPage(Page::logbook); }, "actionLogbook");
+    add(go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_2), [this] { showPage(Page::reading); }, "actionReading");
+    QMenu* view = menuBar()->addMenu(tr("&View"));
+    add(view, tr("&Light or dark"), QKeySequence(Qt::CTRL | Qt::Key_D), &MainWindow::switchTheme, "actionTheme");
+    auto* escape = new QAction(this);
+    escape->setShortcut(Qt::Key_Escape);
+    connect(escape, &QAction::triggered, m_messages, &MessageBar::clear);
+    addAction(escape);
+}
+
+void MainWindow::wire() {
+    connect(m_spine, &Spine::chosen, this, [this](int stage) { showPage(static_cast<Page>(stage)); });
+    connect(m_logbookPage, &LogbookPage::openRequested, this, [this](const std::string& id) {
+        if (m_session.openTest(id))
+            showPage(Page::reading);
+    });
+    connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
+    connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
+    connect(m_readingPage, &ReadingPage::keepRequested, this, &MainWindow::askKeep);
+    connect(&m_session, &Session::refused, this,
+            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
+    connect(&m_session, &Session::noted, this,
+            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
+    connect(&m_session, &Session::testChanged, this, &MainWindow::refreshHeading);
+    connect(&m_session, &Session::logbookChanged, this, &MainWindow::refreshHeading);
+    connect(&m_session, &Session::readingChanged, this, &MainWindow::refreshHeading);
+}
+
+void MainWindow::showPage(Page page) {
+    if (page == Page::reading && !m_session.hasTest())
+        page = Page::logbook;
+    m_pages->setCurrentIndex(static_cast<int>(page));
+    m_spine->setCurrent(static_cast<int>(page));
+    if (page == Page::reading)
+        m_readingPage->takeFocus();
+    else
+        m_logbookPage->takeFocus();
+    refreshHeading();
+}
+
+void MainWindow::refreshHeading() {
+    m_spine->setReachable(1, m_session.hasTest());
+    m_keep->setEnabled(m_session.hasTest() && !m_session.isKept());
+    m_export->setEnabled(m_session.hasTest());
+    const bool onReading = m_pages->currentWidget() == m_readingPage;
+    const QString book = QFileInfo(m_session.logbookPath()).completeBaseName();
+    if (onReading && m_session.hasTest()) {
+        m_title->setText(QString::fromStdString(m_session.test().title));
+        m_subtitle->setText(m_readingPage->subtitle());
+    } else {
+        m_title->setText(m_session.hasLogbook() ? book : tr("No logbook open"));
+        m_subtitle->setText(m_session.hasLogbook()
+                                ? QString::fromStdString(record::counted(m_session.tests().size(), "test"))
+                                : tr("A logbook keeps tests, shots and readings in one file of yours."));
+    }
+    const QString name = onReading ? m_title->text() : book;
+    setWindowTitle(name.isEmpty() ? tr("Knot Count") : tr("%1 – Knot Count").arg(name));
+}
+
+void MainWindow::openPath(const QString& path) {
+    m_messages->clear();
+    if (path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive)) {
+        if (m_session.openLogbook(path))
+            showPage(Page::logbook);
+    } else if (m_session.importShots(path)) {
+        showPage(Page::reading);
+    }
+}
+
+void MainWindow::askOpen() {
+    if (const QString path = m_prompter->fileToOpen(this, tr("Open"), anyFile()); !path.isEmpty())
+        openPath(path);
+}
+
+void MainWindow::askImport() {
+    if (const QString path = m_prompter->fileToOpen(this, tr("Import shots"), shotFiles()); !path.isEmpty())
+        openPath(path);
+}
+
+void MainWindow::askKeep() {
+    if (!m_session.hasTest() || m_session.isKept())
+        return;
+    QString path = m_prompter->fileToSave(this, tr("Keep in a logbook"), tr("My shots.knotbook"), logbooks());
+    if (path.isEmpty())
+        return;
+    if (!path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive))
+        path += QStringLiteral(".knotbook");
+    m_messages->clear();
+    m_session.keepIn(path);
+}
+
+void MainWindow::askExport() {
+    if (!m_session.hasTest())
+        return;
+    const QString name = QString::fromStdString(m_session.test().title) + QStringLiteral(".csv");
+    const QString path = m_prompter->fileToSave(this, tr("Export this test"), name,
+                                                tr("Shots (*.csv);;Whole test (*.json)"));
+    if (!path.isEmpty())
+        m_session.exportShots(path);
+}
+
+void MainWindow::switchTheme() {
+    applyTheme(theme() == Theme::light ? Theme::dark : Theme::light);
+    QSettings().setValue(QStringLiteral("theme"), theme() == Theme::dark ? "dark" : "light");
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasUrls() && event->mimeData()->urls().first().isLocalFile())
+        event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    for (const QUrl& url : event->mimeData()->urls())
+        openPath(url.toLocalFile());
+}
+
+} // namespace knot::app

@@ -1,0 +1,62 @@
+#pragma once
+
+#include "app/prompter.h"
+
+#include <QMainWindow>
+
+#include <memory>
+
+class QLabel;
+class QStackedWidget;
+
+namespace knot::app {
+
+class LogbookPage;
+class MessageBar;
+class ReadingPage;
+class Session;
+class Spine;
+
+/// The window: the spine of stages, a heading, a line for messages, and the page of the stage.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+public:
+    enum class Page { logbook, reading };
+
+    explicit MainWindow(Session& session, std::unique_ptr<Prompter> prompter);
+    ~MainWindow() override;
+
+    void showPage(Page page);
+    /// Opens a logbook or imports a shot file, by the file's ending.
+    void openPath(const QString& path);
+
+protected:
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+
+private:
+    void buildUi();
+    void buildMenus();
+    void wire();
+    void askOpen();
+    void askImport();
+    void askKeep();
+    void askExport();
+    void refreshHeading();
+    void switchTheme();
+
+    Session& m_session;
+    std::unique_ptr<Prompter> m_prompter;
+    Spine* m_spine = nullptr;
+    QLabel* m_title = nullptr;
+    QLabel* m_subtitle = nullptr;
+    MessageBar* m_messages = nullptr;
+    QStackedWidget* m_pages = nullptr;
+    LogbookPage* m_logbookPage = nullptr;
+    ReadingPage* m_readingPage = nullptr;
+    QAction* m_keep = nullptr;
+    QAction* m_export = nullptr;
+};
+
+} // namespace knot::app

@@ -1,0 +1,110 @@
+#include "app/start.h"
+
+#include "app/demo.h"
+#include "app/session.h"
+#include "app/shell/main_window.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QDir>
+#include <QSettings>
+#include <QStandardPaths>
+#include <QTimer>
+
+#include <cstdio>
+
+// Qt's macro must stand outside any namespace; without it a static library's resources are dropped.
+static void registerResources() {
+    Q_INIT_RESOURCE(fonts);
+    Q_INIT_RESOURCE(style);
+}
+
+namespace knot::app {
+namespace {
+
+int fail(const QString& sentence) {
+    std::fprintf(stderr, "knotcount: %s\n", qPrintable(sentence));
+    return 2;
+}
+
+Theme wantedTheme(const QCommandLineParser& line) {
+    if (line.isSet(QStringLiteral("dark")))
+        return Theme::dark;
+    if (line.isSet(QStringLiteral("light")))
+        return Theme::light;
+    const QString kept = QSettings().value(QStringLiteral("theme")).toString();
+    if (!kept.isEmpty())
+        return kept == QStringLiteral("dark") ? Theme::dark : Theme::light;
+    // What the desktop's own colours say before ours replace them.
+    return QApplication::palette().color(QPalette::Window).lightness() < 128 ? Theme::dark : Theme::light;
+}
+
+QString demoPath() {
+    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation)).filePath(QStringLiteral("Demo.knotbook"));
+}
+
+// Renders the window once the judge has answered, then ends.
+void shoot(MainWindow& window, Session& session, const QString& file) {
+    auto take = [&window, file] {
+        QTimer::singleShot(50, &window, [&window, file] {
+            const bool saved = window.grab().save(file);
+            if (!saved)
+                std::fprintf(stderr, "knotcount: %s can't be written.\n", qPrintable(file));
+            QApplication::exit(saved ? 0 : 2);
+        });
+    };
+    if (session.hasTest() && session.reading() == nullptr)
+        QObject::connect(&session, &Session::readingChanged, &window, take);
+    else
+        take();
+}
+
+} // namespace
+
+int start(QApplication& application) {
+    QApplication::setOrganizationName(QStringLiteral("Knot Count"));
+    QApplication::setApplicationName(QStringLiteral("Knot Count"));
+    QApplication::setApplicationVersion(QStringLiteral(KNOT_VERSION));
+    QCommandLineParser line;
+    line.setApplicationDescription(QStringLiteral("Fair comparisons of golf clubs."));
+    line.addHelpOption();
+    line.addVersionOption();
+    line.addPositionalArgument(QStringLiteral("FILE"), QStringLiteral("Logbook (.knotbook) or shot file to open"), QStringLiteral("[FILE]"));
+    line.addOptions({{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
+                     {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
+                     {QStringLiteral("page"), QStringLiteral("Page to show: logbook or reading"), QStringLiteral("NAME")},
+                     {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
+                     {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
+                     {QStringLiteral("light"), QStringLiteral("Light colours")},
+                     {QStringLiteral("dark"), QStringLiteral("Dark colours")}});
+    line.process(application);
+
+    registerResources();
+    installFonts();
+    applyTheme(wantedTheme(line));
+    Session session;
+    MainWindow window(session, std::make_unique<DialogPrompter>());
+    if (const QStringList size = line.value(QStringLiteral("size")).split(QLatin1Char('x')); size.size() == 2)
+        window.resize(size[0].toInt(), size[1].toInt());
+    if (line.isSet(QStringLiteral("demo"))) {
+        if (auto made = ensureDemo(demoPath().toStdString()); !made)
+            return fail(QString::fromStdString(logbook::sentence(made.error())));
+        window.openPath(demoPath());
+    }
+    for (const QString& file : line.positionalArguments())
+        window.openPath(file);
+    if (const QString title = line.value(QStringLiteral("test")); !title.isEmpty() || line.value(QStringLiteral("page")) == QStringLiteral("reading"))
+        for (const auto& entry : session.tests())
+            if (!session.hasTest() && QString::fromStdString(entry.title).contains(title, Qt::CaseInsensitive) && session.openTest(entry.id))
+                window.showPage(MainWindow::Page::reading);
+    if (line.value(QStringLiteral("page")) == QStringLiteral("logbook"))
+        window.showPage(MainWindow::Page::logbook);
+    window.show();
+    if (line.isSet(QStringLiteral("shot")))
+        shoot(window, session, line.value(QStringLiteral("shot")));
+    return QApplication::exec();
+}
+
+} // namespace knot::app
