@@ -68,27 +68,27 @@ record::Readings strike(const Player& player, const BuildTruth& build, const Tur
     const double roll = std::max(0.0, 24 - 0.45 * flown.descent);
     record::Readings r;
     // A monitor reads with an error of its own and writes a fixed number of decimals.
-    auto read = [&](Metric metric, double value, double error, double step) {
-        r.measure(metric, std::round((value + error * random.normal()) / step) * step);
+    auto read = [&](Metric metric, double value, double error, double perUnit) {
+        r.measure(metric, std::round((value + error * random.normal()) * perUnit) / perUnit + 0.0); // no −0
     };
-    read(Metric::clubSpeed, swing.clubSpeed, 0.2, 0.01);
-    read(Metric::ballSpeed, launch.ballSpeed, 0.1, 0.01);
-    read(Metric::attack, swing.attack, 0.3, 0.1);
-    read(Metric::path, swing.path, 0.4, 0.1);
-    read(Metric::face, swing.face, 0.4, 0.1);
-    read(Metric::dynamicLoft, swing.dynamicLoft, 0.4, 0.1);
-    read(Metric::launch, launch.launch, 0.15, 0.1);
-    read(Metric::launchDirection, launch.direction, 0.2, 0.1);
+    read(Metric::clubSpeed, swing.clubSpeed, 0.2, 100);
+    read(Metric::ballSpeed, launch.ballSpeed, 0.1, 100);
+    read(Metric::attack, swing.attack, 0.3, 10);
+    read(Metric::path, swing.path, 0.4, 10);
+    read(Metric::face, swing.face, 0.4, 10);
+    read(Metric::dynamicLoft, swing.dynamicLoft, 0.4, 10);
+    read(Metric::launch, launch.launch, 0.15, 10);
+    read(Metric::launchDirection, launch.direction, 0.2, 10);
     read(Metric::spin, launch.spin, 50, 1);
-    read(Metric::spinAxis, launch.spinAxis, 0.6, 0.1);
-    read(Metric::carry, flown.carry, 0.6, 0.1);
-    read(Metric::total, flown.carry + roll, 1.2, 0.1);
-    read(Metric::side, flown.side, 0.6, 0.1);
-    read(Metric::apex, flown.apex, 0.3, 0.1);
-    read(Metric::descent, flown.descent, 0.3, 0.1);
-    read(Metric::hang, flown.hang, 0.03, 0.01);
-    read(Metric::strikeToe, swing.toe, 0.8, 0.1);
-    read(Metric::strikeHigh, swing.high, 0.8, 0.1);
+    read(Metric::spinAxis, launch.spinAxis, 0.6, 10);
+    read(Metric::carry, flown.carry, 0.6, 10);
+    read(Metric::total, flown.carry + roll, 1.2, 10);
+    read(Metric::side, flown.side, 0.6, 10);
+    read(Metric::apex, flown.apex, 0.3, 10);
+    read(Metric::descent, flown.descent, 0.3, 10);
+    read(Metric::hang, flown.hang, 0.03, 100);
+    read(Metric::strikeToe, swing.toe, 0.8, 10);
+    read(Metric::strikeHigh, swing.high, 0.8, 10);
     deriveMissing(r);
     return r;
 }

@@ -1,0 +1,98 @@
+#include "app/logbook_page/test_list.h"
+#include "app/shell/spine.h"
+#include "app/style/palette.h"
+#include "logbook/logbook.h"
+#include "app/support.h"
+
+#include <QAbstractItemModelTester>
+#include <QLabel>
+#include <QListView>
+#include <QPushButton>
+#include <catch2/catch.hpp>
+
+using namespace knot;
+using knot::test::Bench;
+
+TEST_CASE("without a logbook the page says what to do first") {
+    Bench bench;
+    CHECK(bench.find<QLabel>("title")->text() == "No logbook open");
+    CHECK(bench.find<QLabel>("emptyText")->text().contains("Import a shot file"));
+    bench.prompter->answers = {bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n")};
+    QTest::mouseClick(bench.find<QPushButton>("importButton"), Qt::LeftButton);
+    CHECK(bench.prompter->asked == QStringList{"Import shots"});
+    CHECK(bench.session.hasTest());
+}
+
+TEST_CASE("an empty logbook asks for shots, and imports go straight into it") {
+    Bench bench;
+    { auto book = logbook::Logbook::create(bench.path("new.knotbook").toStdString()); }
+    bench.prompter->answers = {bench.path("new.knotbook")};
+    bench.trigger("actionOpen");
+    CHECK(bench.find<QLabel>("title")->text() == "new");
+    CHECK(bench.find<QLabel>("emptyText")->text() == "No tests yet. Import a shot file, or drop one here.");
+    bench.window->openPath(bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n"));
+    CHECK(bench.session.isKept());
+    CHECK(bench.session.tests().size() == 1);
+}
+
+TEST_CASE("files that are no logbook are refused with a sentence and the open one stays") {
+    Bench bench;
+    bench.openDemo();
+    bench.window->openPath(bench.writeFile("x.knotbook", "not a logbook at all"));
+    CHECK(bench.message().contains("is not a Knot Count logbook"));
+    CHECK(bench.session.logbookPath() == bench.path("Demo.knotbook"));
+    bench.window->openPath(bench.path("none.knotbook"));
+    CHECK(bench.message().contains("there is no such file"));
+}
+
+TEST_CASE("the spine leads to the reading once a test is open") {
+    Bench bench;
+    auto* spine = bench.find<app::Spine>("spine");
+    spine->setFocus();
+    QTest::keyClick(spine, Qt::Key_Down);
+    CHECK(spine->current() == 0);
+    bench.openDemo();
+    REQUIRE(bench.session.openTest(bench.session.tests().front().id));
+    QTest::keyClick(spine, Qt::Key_Down);
+    CHECK(spine->current() == 1);
+    QTest::keyClick(spine, Qt::Key_Up);
+    CHECK(spine->current() == 0);
+    CHECK(bench.find<QLabel>("title")->text() == "Demo");
+}
+
+TEST_CASE("a test is exported as CSV or as a whole") {
+    Bench bench;
+    bench.openDemo();
+    REQUIRE(bench.session.openTest(bench.session.tests().front().id));
+    bench.prompter->answers = {bench.path("out.csv"), bench.path("out.json"), bench.path("no/folder.csv")};
+    bench.trigger("actionExport");
+    bench.trigger("actionExport");
+    CHECK(QFile::exists(bench.path("out.csv")));
+    const auto before = bench.session.test().shots;
+    bench.window->openPath(bench.path("out.json"));
+    CHECK(bench.session.test().shots == before);
+    bench.trigger("actionExport");
+    CHECK(bench.message().contains("can't be written"));
+}
+
+TEST_CASE("rows read as sentences, and the model keeps Qt's rules") {
+    app::TestListModel model;
+    QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::Fatal);
+    Bench bench;
+    bench.openDemo();
+    model.setTests(bench.session.tests());
+    CHECK(model.index(4).data(Qt::AccessibleTextRole).toString() ==
+          "Which five-wood shaft holds Marit’s line?. Marit Aasgaard · 14 March 2026 · 45 knots · 15 stints");
+    model.setTests({});
+    CHECK(model.rowCount() == 0);
+}
+
+TEST_CASE("light and dark change every colour that matters") {
+    const auto light = app::colours().ground;
+    Bench bench;
+    bench.trigger("actionTheme");
+    CHECK(app::theme() == app::Theme::dark);
+    CHECK(app::colours().ground != light);
+    bench.trigger("actionTheme");
+    CHECK(app::colours().ground == light);
+}

@@ -1,0 +1,222 @@
+#include "app/picture/cords_view.h"
+#include "app/reading_page/ledger.h"
+#include "core/judge/judge.h"
+#include "app/support.h"
+
+#include <QAbstractItemModelTester>
+#include <QComboBox>
+#include <QDropEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QMimeData>
+#include <QPushButton>
+#include <QSignalSpy>
+#include <catch2/catch.hpp>
+
+using namespace knot;
+using knot::test::Bench;
+
+namespace {
+
+const QByteArray twoClubs = "round,build,carry_m,ball_speed_ms\n"
+                            "1,Oak,150,60\n1,Oak,151,60.2\n1,Elm,158,62\n1,Elm,159,62.1\n"
+                            "2,Elm,158.5,62.2\n2,Elm,158,62\n2,Oak,150.5,60.1\n2,Oak,150,60\n"
+                            "3,Oak,151,60.3\n3,Oak,150,60.1\n3,Elm,158,62.3\n3,Elm,159.5,62\n"
+                            "4,Elm,158.2,62\n4,Oak,150.2,60\n";
+
+} // namespace
+
+TEST_CASE("opening the demo and a test shows its verdict in words") {
+    Bench bench;
+    bench.openDemo();
+    auto* list = bench.find<QListView>("testList");
+    REQUIRE(list->model()->rowCount() == 5);
+    list->setCurrentIndex(list->model()->index(4, 0));
+    QTest::keyClick(list, Qt::Key_Return);
+    REQUIRE(bench.waitForReading());
+    CHECK(bench.find<QLabel>("title")->text() == "Which five-wood shaft holds Marit’s line?");
+    CHECK(bench.ledgerSentence().startsWith("Fern carries farther than Slate by 6.0 m"));
+    CHECK(bench.ledgerSentence().contains("real, and big enough to matter: better"));
+    CHECK(bench.find<QLabel>("subtitle")->text().startsWith("45 knots · 5 laps · 6 to warm up"));
+}
+
+TEST_CASE("the baseline changes with the keyboard and is kept") {
+    Bench bench;
+    bench.openDemo();
+    REQUIRE(bench.session.openTest(bench.session.tests().back().id));
+    bench.window->showPage(app::MainWindow::Page::reading);
+    REQUIRE(bench.waitForReading());
+    QSignalSpy judged(&bench.session, &app::Session::readingChanged);
+    QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_B);
+    REQUIRE(judged.wait(10000));
+    CHECK(bench.session.reading()->card.baseline == "Fern");
+    CHECK(bench.find<QLabel>("against")->text() == "against Fern");
+    CHECK(bench.ledgerSentences().filter("Slate carries shorter than Fern").size() == 1);
+    auto* combo = bench.find<QComboBox>("baseline");
+    combo->setFocus();
+    QTest::keyClick(combo, Qt::Key_Down);
+    REQUIRE(judged.wait(10000));
+    CHECK(bench.session.test().card.baseline == "Ochre");
+    const auto id = bench.session.test().id;
+    Bench again;
+    again.window->openPath(bench.path("Demo.knotbook"));
+    REQUIRE(again.session.openTest(id));
+    CHECK(again.session.test().card.baseline == "Ochre");
+}
+
+TEST_CASE("a shot file is read at once, kept in a new logbook, and comes back the same") {
+    Bench bench;
+    bench.prompter->answers = {bench.writeFile("shots.csv", twoClubs), bench.path("mine")};
+    bench.trigger("actionImport");
+    REQUIRE(bench.waitForReading());
+    CHECK(bench.find<QLabel>("title")->text() == "shots");
+    CHECK(bench.find<QLabel>("subtitle")->text().contains("not kept yet"));
+    const QStringList before = bench.ledgerSentences();
+    REQUIRE(!before.isEmpty());
+    QTest::mouseClick(bench.find<QPushButton>("keepButton"), Qt::LeftButton);
+    CHECK(bench.session.isKept());
+    CHECK(bench.session.logbookPath() == bench.path("mine.knotbook"));
+    CHECK(!bench.find<QPushButton>("keepButton")->isVisible());
+
+    Bench later;
+    later.window->openPath(bench.path("mine.knotbook"));
+    auto* list = later.find<QListView>("testList");
+    REQUIRE(list->model()->rowCount() == 1);
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(list->model()->index(0, 0)).center());
+    REQUIRE(later.waitForReading());
+    CHECK(later.ledgerSentences() == before);
+}
+
+TEST_CASE("a broken file is refused with its place, and nothing of it stays") {
+    Bench bench;
+    bench.openDemo();
+    bench.prompter->answers = {bench.writeFile("broken.csv", "build,carry_m\nA,150\nB,15o\n")};
+    bench.trigger("actionImport");
+    CHECK(bench.message() == "broken.csv, line 3, column 2 (carry_m): '15o' is not a number; expected a number in m, or nothing for no reading.");
+    CHECK(bench.session.tests().size() == 5);
+    CHECK(!bench.session.hasTest());
+    QTest::keyClick(bench.window.get(), Qt::Key_Escape);
+    CHECK(bench.message().isEmpty());
+}
+
+TEST_CASE("files dropped on the window are opened") {
+    Bench bench;
+    QMimeData mime;
+    mime.setUrls({QUrl::fromLocalFile(bench.writeFile("shots.csv", twoClubs))});
+    QDragEnterEvent enter(QPoint(400, 300), Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(bench.window.get(), &enter);
+    CHECK(enter.isAccepted());
+    QDropEvent drop(QPointF(400, 300), Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(bench.window.get(), &drop);
+    REQUIRE(bench.waitForReading());
+    CHECK(bench.session.test().shots.size() == 14);
+}
+
+TEST_CASE("worthwhile gap, declaration, wanted direction and units are set beside the picture") {
+    Bench bench;
+    bench.window->openPath(bench.writeFile("shots.csv", twoClubs));
+    REQUIRE(bench.waitForReading());
+    QSignalSpy judged(&bench.session, &app::Session::readingChanged);
+    CHECK(bench.ledgerSentences().first().contains("not declared"));
+    auto* metric = bench.find<QComboBox>("metric");
+    metric->setCurrentIndex(metric->findText("carry"));
+    emit metric->activated(metric->currentIndex());
+    QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_P);
+    REQUIRE(judged.wait(10000));
+    CHECK(bench.ledgerSentences().first() == "Declared");
+    CHECK(bench.find<QPushButton>("declared")->text() == "Declared");
+
+    QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_G);
+    auto* gap = bench.find<QLineEdit>("gap");
+    CHECK(gap->hasFocus());
+    QTest::keyClicks(gap, "12");
+    QTest::keyClick(gap, Qt::Key_Return);
+    REQUIRE(judged.wait(10000));
+    CHECK(bench.session.test().card.margin(record::Metric::carry) == 12);
+    CHECK(bench.ledgerSentences().at(1).contains("real, but too small to matter"));
+    for (const char* bad : {"0", "-3", "many"}) {
+        gap->setFocus();
+        gap->selectAll();
+        QTest::keyClicks(gap, bad);
+        QTest::keyClick(gap, Qt::Key_Return);
+        CHECK(!bench.message().isEmpty());
+        CHECK(gap->text() == "12.0");
+    }
+    auto* want = bench.find<QComboBox>("want");
+    want->setFocus();
+    QTest::keyClick(want, Qt::Key_Down);
+    REQUIRE(judged.wait(10000));
+    CHECK(bench.ledgerSentences().at(1).endsWith("better."));
+    auto* unit = bench.find<QComboBox>("distanceUnit");
+    unit->setFocus();
+    QTest::keyClick(unit, Qt::Key_Down);
+    CHECK(bench.ledgerSentences().at(1).contains(" yd "));
+    CHECK(gap->text() == "13.1");
+}
+
+TEST_CASE("no more than three outcomes can be declared") {
+    Bench bench;
+    bench.openDemo();
+    REQUIRE(bench.session.openTest(bench.session.tests().back().id));
+    REQUIRE(bench.waitForReading());
+    bench.session.togglePrimary(*record::outcomeFromText("side_m"));
+    bench.session.togglePrimary(*record::outcomeFromText("spin_rpm"));
+    CHECK(bench.session.test().card.primary.size() == 3);
+    CHECK(bench.message() == "Three outcomes can be declared at most; take one back first.");
+}
+
+TEST_CASE("pointing at a knot, by mouse or by key, says which shot it is") {
+    Bench bench;
+    bench.window->openPath(bench.writeFile("shots.csv", twoClubs));
+    REQUIRE(bench.waitForReading());
+    QTest::qWait(20);
+    auto* cords = bench.find<app::CordsView>("cords");
+    const auto layout = app::cordsLayout(cords->picture(), cords->rect());
+    REQUIRE(!layout.knots.empty());
+    QTest::mouseMove(cords, QPoint(static_cast<int>(layout.knots[0].x), static_cast<int>(layout.knots[0].y)));
+    CHECK(bench.find<QLabel>("caption")->text().contains("shot"));
+    QTest::mouseMove(cords, QPoint(3, 3));
+    CHECK(bench.find<QLabel>("caption")->text() == "every knot is a counted shot");
+    cords->setFocus();
+    QTest::keyClick(cords, Qt::Key_Right);
+    const QString first = cords->litText();
+    CHECK(first.contains("lap"));
+    QTest::keyClick(cords, Qt::Key_Right);
+    CHECK(cords->litText() != first);
+    QTest::keyClick(cords, Qt::Key_Down);
+    CHECK(cords->litText().startsWith("Elm"));
+}
+
+TEST_CASE("odd tests show their reason and no stray numbers") {
+    struct Row {
+        const char* text;
+        const char* words;
+    };
+    const Row rows[] = {{"build,carry_m\nA,150\n", "A comparison needs a second club"},
+                        {"build,carry_m\nA,150\nB,160\n", "a verdict needs three"},
+                        {"build,carry_m\nA,--\nB,--\n", "No counted shot has a reading"},
+                        {"build,carry_m\nA,150\nB,150\nA,150\nB,150\nA,150\nB,150\n", "lap"}};
+    for (const Row& row : rows) {
+        Bench bench;
+        bench.window->openPath(bench.writeFile("odd.csv", row.text));
+        REQUIRE(bench.waitForReading());
+        CHECK(bench.find<QLabel>("checks")->text().contains(row.words));
+        for (const QString& line : bench.ledgerSentences())
+            CHECK(!line.contains("nan", Qt::CaseInsensitive));
+        CHECK(!bench.window->grab().isNull());
+    }
+}
+
+TEST_CASE("the ledger model keeps Qt's rules while readings come and go") {
+    app::LedgerModel model;
+    QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::Fatal);
+    Bench bench;
+    bench.window->openPath(bench.writeFile("shots.csv", twoClubs));
+    REQUIRE(bench.waitForReading());
+    model.setReading(bench.session.reading(), {});
+    CHECK(model.rowCount() > 2);
+    CHECK(!(model.flags(model.index(0)) & Qt::ItemIsSelectable));
+    model.setReading(nullptr, {});
+    CHECK(model.rowCount() == 0);
+}

@@ -1,0 +1,56 @@
+#include "app/support.h"
+
+#include "app/demo.h"
+#include "app/shell/message_bar.h"
+
+#include <QAction>
+#include <QFile>
+#include <QListView>
+
+namespace knot::test {
+
+Bench::Bench() {
+    auto scripted = std::make_unique<ScriptedPrompter>();
+    prompter = scripted.get();
+    window = std::make_unique<app::MainWindow>(session, std::move(scripted));
+    window->show();
+    window->activateWindow();
+    (void)QTest::qWaitForWindowActive(window.get());
+}
+
+QString Bench::writeFile(const QString& name, const QByteArray& text) const {
+    QFile file(path(name));
+    (void)file.open(QIODevice::WriteOnly);
+    file.write(text);
+    return path(name);
+}
+
+void Bench::openDemo() {
+    (void)app::ensureDemo(path("Demo.knotbook").toStdString());
+    window->openPath(path("Demo.knotbook"));
+}
+
+bool Bench::waitForReading() {
+    return QTest::qWaitFor([this] { return session.reading() != nullptr; }, 10000);
+}
+
+QString Bench::message() {
+    auto* bar = find<app::MessageBar>("messageBar");
+    return bar->isVisible() ? bar->text() : QString();
+}
+
+QString Bench::ledgerSentence() {
+    return find<QListView>("ledger")->currentIndex().data(Qt::AccessibleTextRole).toString();
+}
+
+QStringList Bench::ledgerSentences() {
+    QStringList all;
+    const auto* model = find<QListView>("ledger")->model();
+    for (int row = 0; row < model->rowCount(); ++row)
+        all << model->index(row, 0).data(Qt::AccessibleTextRole).toString();
+    return all;
+}
+
+void Bench::trigger(const char* action) { find<QAction>(action)->trigger(); }
+
+} // namespace knot::test

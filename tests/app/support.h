@@ -1,0 +1,50 @@
+#pragma once
+
+#include "app/session.h"
+#include "app/shell/main_window.h"
+
+#include <QTemporaryDir>
+#include <QTest>
+
+#include <memory>
+
+class QListView;
+
+namespace knot::test {
+
+/// Answers file questions from a list, and remembers what was asked.
+struct ScriptedPrompter : app::Prompter {
+    QStringList answers, asked;
+    QString fileToOpen(QWidget*, const QString& title, const QString&) override { return answer(title); }
+    QString fileToSave(QWidget*, const QString& title, const QString&, const QString&) override { return answer(title); }
+    QString answer(const QString& title) {
+        asked << title;
+        return answers.isEmpty() ? QString() : answers.takeFirst();
+    }
+};
+
+/// The real window on a screen without pixels, driven by mouse and keyboard.
+class Bench {
+public:
+    Bench();
+
+    QTemporaryDir folder;
+    app::Session session;
+    ScriptedPrompter* prompter; ///< owned by the window
+    std::unique_ptr<app::MainWindow> window;
+
+    QString path(const QString& name) const { return folder.filePath(name); }
+    QString writeFile(const QString& name, const QByteArray& text) const;
+    /// A logbook made from the practice scenarios, opened in the window.
+    void openDemo();
+    /// Waits until the judge has answered.
+    bool waitForReading();
+    template <typename W> W* find(const char* name) { return window->findChild<W*>(QLatin1String(name)); }
+    QString message();
+    /// What the ledger row in hand says to a screen reader.
+    QString ledgerSentence();
+    QStringList ledgerSentences();
+    void trigger(const char* action);
+};
+
+} // namespace knot::test

@@ -1,0 +1,29 @@
+#!/usr/bin/env bash
+# Each folder may include only what stands before it (docs/architecture.md).
+set -u
+cd "$1/src" || exit 1
+faults=0
+forbid() { # folder, pattern, reason
+    local found
+    found=$(grep -rnE "#include [<\"]($2)" "$1" --include='*.h' --include='*.cpp')
+    if [ -n "$found" ]; then
+        printf '%s: %s\n%s\n' "$1" "$3" "$found"
+        faults=1
+    fi
+}
+forbid core 'Q[A-Z]|Qt|files/|logbook/|link/|app/|cli/|SQLite|nlohmann|csv\.h|CLI/|fstream|iostream' 'the core has no interface, no files and no Qt'
+forbid files 'Q[A-Z]|Qt|logbook/|app/|cli/|SQLite' 'files stand on the core alone'
+forbid logbook 'Q[A-Z]|Qt|files/|app/|cli/' 'the logbook stands on the core alone'
+forbid cli 'Q[A-Z]|Qt|app/' 'the command line has no window'
+headers=$(grep -rnE '#include <(boost|Eigen)' core --include='*.h')
+if [ -n "$headers" ]; then
+    printf 'core headers: Boost and Eigen stay inside .cpp files\n%s\n' "$headers"
+    faults=1
+fi
+for name in axis cords swarm; do
+    if grep -nE '#include [<"]Q' "app/picture/$name.h" "app/picture/$name.cpp"; then
+        echo "app/picture/$name: geometry is free of Qt"
+        faults=1
+    fi
+done
+exit $faults

@@ -1,0 +1,98 @@
+#include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+
+#include <array>
+#include <cstdio>
+#include <filesystem>
+#include <fstream>
+#include <string>
+#include <sys/wait.h>
+#include <unistd.h>
+
+namespace fs = std::filesystem;
+
+namespace {
+
+struct Outcome {
+    int code = 0;
+    std::string output; ///< stdout and stderr together
+};
+
+Outcome run(const std::string& arguments) {
+    Outcome outcome;
+    FILE* pipe = popen((std::string(KNOT_CLI) + " " + arguments + " 2>&1").c_str(), "r");
+    std::array<char, 4096> buffer{};
+    while (const std::size_t n = fread(buffer.data(), 1, buffer.size(), pipe))
+        outcome.output.append(buffer.data(), n);
+    outcome.code = WEXITSTATUS(pclose(pipe));
+    return outcome;
+}
+
+const std::string reference = std::string(KNOT_TEST_DATA) + "/reference/";
+
+} // namespace
+
+TEST_CASE("judge prints sentences for people and the reading as JSON") {
+    const auto text = run("judge " + reference + "few_rounds.csv --baseline Alder --primary carry_m");
+    CHECK(text.code == 0);
+    CHECK(text.output.find("Briar carries farther than Alder by 7.8 m (2.0 to 13.6): real, size not settled.") != std::string::npos);
+    const auto json = run("judge " + reference + "few_rounds.csv --baseline Alder --primary carry_m --margin carry_m=1 --want carry_m=more --json");
+    const auto reading = nlohmann::json::parse(json.output);
+    CHECK(reading.at("format") == "knotcount.reading");
+    CHECK(reading.at("margins").at("carry_m") == 1);
+    for (const auto& row : reading.at("average"))
+        if (row.at("metric") == "carry_m")
+            CHECK(row.at("favours") == "better");
+}
+
+TEST_CASE("every pair is judged on request, each row naming both clubs") {
+    const auto json = nlohmann::json::parse(run("judge " + reference + "rotated_turns.csv --best --json").output);
+    CHECK(json.at("average").size() == 18); // three pairs, five metrics and the strike
+    CHECK(json.at("average")[0].contains("against"));
+}
+
+TEST_CASE("wrong usage and unreadable input end with 2 and one line that says what to do") {
+    struct Row {
+        std::string arguments, words;
+    };
+    const std::string file = "judge " + reference + "few_rounds.csv ";
+    const Row rows[] = {{"", "subcommand is required"}, {"fly", "--help"}, {"judge", "file"},
+                        {"judge /nowhere.csv", "can't be opened"}, {file + "--baseline Oak", "no shot in"},
+                        {file + "--primary carry", "'carry' is not an outcome"}, {file + "--margin carry_m=0", "greater than 0"},
+                        {file + "--margin carry_m", "expected NAME=VALUE"}, {file + "--margin carry_m=x", "is not a number"},
+                        {file + "--want carry_m=far", "is not a number"}, {file + "--alpha 2", "between 0 and 1"},
+                        {file + "--primary carry_m,side_m,spin_rpm,launch_deg", "three outcomes at most"},
+                        {"simulate nobody -o /tmp/x.csv", "there is no scenario 'nobody'"},
+                        {"simulate five-wood --rounds 0 -o /tmp/x.csv", "--rounds"}, {"check /nowhere.knotbook", "can't be opened"}};
+    for (const Row& row : rows) {
+        const auto outcome = run(row.arguments);
+        CHECK(outcome.code == 2);
+        CHECK(outcome.output.find(row.words) != std::string::npos);
+        CHECK(outcome.output.find('\n') == outcome.output.size() - 1);
+    }
+    CHECK(run("--help").code == 0);
+    CHECK(run("judge --help").code == 0);
+    CHECK(run("--version").code == 0);
+}
+
+TEST_CASE("simulate, import, check and export work hand in hand") {
+    const fs::path folder = fs::temp_directory_path() / ("knot_cli_" + std::to_string(::getpid()));
+    fs::create_directories(folder);
+    const std::string csv = (folder / "shots.csv").string();
+    const std::string book = (folder / "b.knotbook").string();
+    CHECK(run("scenarios").output.find("five-wood") != std::string::npos);
+    CHECK(run("simulate five-wood --seed 5 --rounds 3 --turn-length 2 -o " + csv).code == 0);
+    const auto imported = run("import " + csv + " " + book);
+    REQUIRE(imported.code == 0);
+    const std::string id = imported.output.substr(0, imported.output.find('\n'));
+    CHECK(run("check " + book).output.find("is sound: 1 test.") != std::string::npos);
+    const auto out = run("export " + book + " " + id + " --csv");
+    std::ifstream in(csv, std::ios::binary);
+    CHECK(out.output == std::string(std::istreambuf_iterator<char>(in), {}));
+    const std::string json = (folder / "t.json").string();
+    CHECK(run("export " + book + " shots --json > " + json).code == 0);
+    CHECK(run("import " + json + " " + book).code == 0);
+    CHECK(run("check " + book).output.find("is sound: 2 tests.") != std::string::npos);
+    CHECK(run("export " + book + " nothing --csv").code == 2);
+    fs::remove_all(folder);
+}

@@ -1,0 +1,96 @@
+#include "app/picture/cords.h"
+#include "app/picture/swarm.h"
+
+#include <catch2/catch.hpp>
+
+#include <cmath>
+
+using namespace knot::picture;
+
+TEST_CASE("ticks are round, inside the axis and not too many") {
+    struct Row {
+        double low, high;
+        int most;
+        double step;
+        int decimals;
+    };
+    for (const Row& row : {Row{170, 200, 7, 5, 0}, Row{1.41, 1.46, 5, 0.02, 2}, Row{-3, 3, 8, 1, 0}, Row{4000, 7000, 6, 1000, 0}}) {
+        const Axis axis = niceAxis(row.low, row.high, 0, 600, row.most);
+        CHECK(axis.step == Approx(row.step));
+        CHECK(axis.decimals == row.decimals);
+        CHECK(axis.ticks.size() <= static_cast<std::size_t>(row.most) + 1);
+        for (const double tick : axis.ticks) {
+            CHECK(axis.pixel(tick) >= 0);
+            CHECK(axis.pixel(tick) <= 600);
+        }
+    }
+}
+
+TEST_CASE("an axis over nothing or one value is still an axis") {
+    for (const auto& [low, high] : {std::pair(5.0, 5.0), {NAN, NAN}, {1e9, 1e9}, {0.0, INFINITY}}) {
+        const Axis axis = niceAxis(low, high, 0, 100, 5);
+        CHECK(axis.high > axis.low);
+        CHECK(std::isfinite(axis.pixel(axis.low)));
+        CHECK(!axis.ticks.empty());
+    }
+}
+
+TEST_CASE("no two points of a swarm overlap and lone points stay down") {
+    const std::vector<double> x{10, 11, 50, 12, 30, 10};
+    const auto levels = swarmLevels(x, 8);
+    for (std::size_t i = 0; i < x.size(); ++i)
+        for (std::size_t j = 0; j < i; ++j)
+            CHECK((levels[i] != levels[j] || std::fabs(x[i] - x[j]) >= 8));
+    CHECK(levels[2] == 0);
+    CHECK(levels[4] == 0);
+    CHECK(swarmLevels({}, 8).empty());
+}
+
+TEST_CASE("cords place every knot inside the frame, shrinking when crowded") {
+    CordsData data;
+    for (int c = 0; c < 6; ++c) {
+        CordData cord;
+        for (std::size_t i = 0; i < 300; ++i) {
+            cord.values.push_back(150 + static_cast<double>(i % 7) + c);
+            cord.shots.push_back(i);
+        }
+        cord.mean = 153;
+        cord.low = 152;
+        cord.high = 154;
+        data.cords.push_back(cord);
+    }
+    data.margin = 2.7;
+    const auto layout = layOutCords(data, {100, 10, 700, 500});
+    CHECK(layout.knots.size() == 1800);
+    CHECK(layout.knotRadius < 6);
+    for (const auto& knot : layout.knots) {
+        CHECK(knot.x >= 100);
+        CHECK(knot.x <= 700);
+        CHECK(knot.y >= 0);
+        CHECK(knot.y <= 500);
+    }
+    CHECK(layout.hasBand);
+    CHECK((layout.bandRight - layout.bandLeft) == Approx(5.4 * 600 / (layout.axis.high - layout.axis.low)));
+}
+
+TEST_CASE("pointing finds the nearest knot and nothing far away") {
+    CordsData data;
+    data.cords = {{.values = {1, 2, 3}, .shots = {7, 8, 9}, .mean = 2}};
+    const auto layout = layOutCords(data, {0, 0, 300, 100});
+    const auto& knot = layout.knots[1];
+    REQUIRE(layout.knotAt(knot.x + 2, knot.y - 1));
+    CHECK(layout.knots[*layout.knotAt(knot.x + 2, knot.y - 1)].shot == 8);
+    CHECK(!layout.knotAt(knot.x + 40, knot.y));
+}
+
+TEST_CASE("pictures of nothing are empty, and an endless interval does not squeeze the shots") {
+    CHECK(layOutCords({}, {0, 0, 10, 10}).cords.empty());
+    CordsData blank;
+    blank.cords.resize(2);
+    CHECK(layOutCords(blank, {0, 0, 10, 10}).knots.empty());
+    CordsData wide;
+    wide.cords = {{.values = {150, 152}, .shots = {0, 1}, .mean = 151, .low = -800, .high = 1100}};
+    const auto layout = layOutCords(wide, {0, 0, 300, 100});
+    CHECK(layout.axis.high - layout.axis.low < 10);
+    CHECK(*layout.cords[0].lowX >= 0);
+}

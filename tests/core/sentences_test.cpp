@@ -1,0 +1,69 @@
+#include "core/judge/sentences.h"
+#include "core/judge/judge.h"
+#include "core/practice/scenarios.h"
+#include "support/build_test.h"
+
+#include <catch2/catch.hpp>
+
+using namespace knot;
+using knot::test::TestBuilder;
+
+namespace {
+
+judge::Reading readingOf(const std::vector<double>& gaps, record::Want::Kind want = record::Want::Kind::none) {
+    TestBuilder builder;
+    int round = 0;
+    for (const double gap : gaps) {
+        const std::string label = std::to_string(++round);
+        builder.turn("Slate", label, {150, 151, 149}).turn("Fern", label, {150 + gap, 151 + gap, 149 + gap});
+    }
+    const record::Outcome carry{.metric = record::Metric::carry};
+    builder.test.card.primary = {carry};
+    builder.test.card.wants[carry] = {want, 0};
+    return *judge::judge({.test = builder.test});
+}
+
+std::string first(const judge::Reading& reading, const record::DisplayUnits& units = {}) {
+    return judge::sentences(reading, units).front();
+}
+
+} // namespace
+
+TEST_CASE("a real gap says who, how far, how sure and whether it is wanted") {
+    CHECK(first(readingOf({8, 8.4, 7.8, 8.2, 8.1}, record::Want::Kind::more)) ==
+          "Fern carries farther than Slate by 8.1 m (7.8 to 8.4): real, and big enough to matter: better.");
+    CHECK(first(readingOf({-8, -8.4, -7.8, -8.2, -8.1}, record::Want::Kind::more)) ==
+          "Fern carries shorter than Slate by 8.1 m (7.8 to 8.4): real, and big enough to matter: worse.");
+    CHECK(first(readingOf({8, 8.4, 7.8, 8.2, 8.1})).ends_with("big enough to matter."));
+}
+
+TEST_CASE("small, absent and unsettled gaps have their own words") {
+    CHECK(first(readingOf({0.8, 1.0, 0.9, 0.7, 0.8})) ==
+          "Fern carries farther than Slate by 0.8 m (0.7 to 0.9): real, but too small to matter.");
+    CHECK(first(readingOf({0.3, -0.3, 0.1, -0.1, 0.1})) == "Carry, Fern against Slate: 0.0 m (−0.2 to 0.2), no gap that matters.");
+    const auto open = first(readingOf({6, -4, 5, -3, 1}));
+    CHECK(open.find("not settled") != std::string::npos);
+    CHECK(open.find("more laps would settle it") != std::string::npos);
+    CHECK(open.find("either way") != std::string::npos);
+}
+
+TEST_CASE("sentences stand in the user's units") {
+    CHECK(first(readingOf({8, 8.4, 7.8, 8.2, 8.1}), {.distance = record::DistanceUnit::yd}).find("8.9 yd") != std::string::npos);
+}
+
+TEST_CASE("the ledger puts declared outcomes first and settled before unsettled") {
+    const auto* scenario = practice::scenarioByKey("five-wood");
+    const auto test = practice::simulate(*scenario);
+    const auto reading = *judge::judge({.test = test});
+    const auto lines = judge::ledger(reading, {});
+    REQUIRE(lines.size() > 6);
+    CHECK(lines[0].role == judge::Role::primary);
+    CHECK(reading.average[lines[0].row].metric == record::Metric::carry);
+    CHECK(lines[4].role == judge::Role::exploratory);
+    bool openSeen = false;
+    for (std::size_t i = 4; i < lines.size(); ++i) {
+        openSeen = openSeen || lines[i].verdict == judge::Verdict::open;
+        CHECK(!(openSeen && lines[i].verdict == judge::Verdict::real));
+        CHECK(!record::isStrike(reading.average[lines[i].row].metric));
+    }
+}

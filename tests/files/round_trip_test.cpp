@@ -1,0 +1,66 @@
+#include "core/practice/scenarios.h"
+#include "files/csv_writer.h"
+#include "files/test_json.h"
+#include "support/reference.h"
+
+#include <catch2/catch.hpp>
+
+#include <filesystem>
+
+using namespace knot;
+
+TEST_CASE("shots written as CSV read back the same") {
+    const auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    auto back = files::readShots("x.csv", files::shotCsv(test));
+    REQUIRE(back);
+    CHECK(back->test.shots == test.shots);
+}
+
+TEST_CASE("awkward text survives the way through CSV") {
+    auto test = knot::test::loadReference("few_rounds").test;
+    test.builds[0].name = "A, \"quoted\"; one";
+    test.shots[0].note = "line\nbreak";
+    test.shots[1].feel = 3;
+    test.shots[2].handedOver = true;
+    test.extraColumns = {"odd, one"};
+    for (auto& shot : test.shots)
+        shot.extra = {"x;y"};
+    auto back = files::readShots("x.csv", files::shotCsv(test));
+    REQUIRE(back);
+    CHECK(back->test.shots == test.shots);
+    CHECK(back->test.extraColumns == test.extraColumns);
+    CHECK(back->test.builds == test.builds);
+}
+
+TEST_CASE("a whole test goes through JSON and back unchanged") {
+    auto test = practice::simulate(*practice::scenarioByKey("wedge-loft"));
+    test.card.comparison = record::Comparison::whichOfThese;
+    test.card.margins[record::Metric::carry] = 3.1;
+    test.card.covariates = {record::Metric::strikeHigh};
+    test.card.wants[*record::outcomeFromText("launch_deg")] = {record::Want::Kind::near, 24.5};
+    test.shots[3].readings.model(record::Metric::curve, 1.25);
+    auto back = files::readTestJson("t.json", files::testJson(test));
+    REQUIRE(back);
+    CHECK(back->test == test);
+}
+
+TEST_CASE("a reading as JSON holds no NaN and names its format") {
+    const auto json = knot::test::readingOf(knot::test::loadReference("gaps_in_record").test);
+    CHECK(json.at("format") == "knotcount.reading");
+    CHECK(json.at("version") == 1);
+    CHECK(json.dump().find("null") == std::string::npos);
+    CHECK(json.at("builds").size() == 3);
+    CHECK(json.at("builds")[0].at("set_aside").get<int>() + json.at("builds")[1].at("set_aside").get<int>() +
+              json.at("builds")[2].at("set_aside").get<int>() == 7);
+    CHECK(!json.at("sentences").empty());
+}
+
+TEST_CASE("a file that can't be written is said and leaves nothing behind") {
+    CHECK(files::sentence(files::writeFile("/nowhere/x.csv", "a").error()).find("/nowhere/x.csv can't be written") == 0);
+    const auto path = (std::filesystem::temp_directory_path() / "knot_round_trip.csv").string();
+    REQUIRE(files::writeFile(path, "a"));
+    REQUIRE(files::writeFile(path, "b"));
+    CHECK(std::filesystem::file_size(path) == 1);
+    CHECK(!std::filesystem::exists(path + ".part"));
+    std::filesystem::remove(path);
+}

@@ -1,0 +1,182 @@
+#include "core/practice/scenarios.h"
+#include "logbook/logbook.h"
+#include "support/build_test.h"
+
+#include <catch2/catch.hpp>
+#include <sqlite3.h>
+#include <unistd.h>
+
+#include <filesystem>
+#include <fstream>
+#include <iterator>
+
+using namespace knot;
+using logbook::ErrorKind;
+using logbook::Logbook;
+namespace fs = std::filesystem;
+
+namespace {
+
+// A folder of its own for each test, gone afterwards.
+struct Folder {
+    fs::path path = fs::temp_directory_path() / ("knot_logbook_" + std::to_string(::getpid()) + "_" + std::to_string(++count));
+    Folder() { fs::create_directories(path); }
+    ~Folder() { fs::remove_all(path); }
+    std::string file(const std::string& name) const { return (path / name).string(); }
+    static inline int count = 0;
+};
+
+std::string bytesOf(const std::string& path) {
+    std::ifstream in(path, std::ios::binary);
+    return {std::istreambuf_iterator<char>(in), {}};
+}
+
+void runSql(const std::string& path, const char* sql) {
+    sqlite3* database = nullptr;
+    sqlite3_open(path.c_str(), &database);
+    sqlite3_exec(database, sql, nullptr, nullptr, nullptr);
+    sqlite3_close(database);
+}
+
+record::Test fullTest() {
+    auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    test.card.comparison = record::Comparison::whichOfThese;
+    test.card.margins[record::Metric::spin] = 250;
+    test.card.covariates = {record::Metric::strikeHigh, record::Metric::clubSpeed};
+    test.card.wants[*record::outcomeFromText("launch_deg")] = {record::Want::Kind::near, 13.5};
+    test.card.trendColumn = "weight_g";
+    test.extraColumns = {"weight_g"};
+    for (auto& shot : test.shots)
+        shot.extra = {"74"};
+    test.shots[7].status = record::ShotStatus::setAside;
+    test.shots[7].reason = "thin, \"called\"";
+    test.shots[8].feel = 9;
+    test.shots[9].readings.clear(record::Metric::spin);
+    test.shots[10].readings.model(record::Metric::curve, -2.5);
+    return test;
+}
+
+} // namespace
+
+TEST_CASE("a test comes back from the logbook as it was kept") {
+    const Folder folder;
+    auto book = Logbook::create(folder.file("a.knotbook"));
+    REQUIRE(book);
+    auto test = fullTest();
+    test.id = *book->save(test);
+    CHECK(*book->load(test.id) == test);
+    auto again = Logbook::open(folder.file("a.knotbook"));
+    REQUIRE(again);
+    CHECK(*again->load(test.id) == test);
+}
+
+TEST_CASE("the list tells counts turn by turn without loading shots") {
+    const Folder folder;
+    auto book = *Logbook::create(folder.file("a.knotbook"));
+    const auto id = *book.save(fullTest());
+    const auto list = *book.tests();
+    REQUIRE(list.size() == 1);
+    CHECK(list[0].id == id);
+    CHECK(list[0].counted == 44);
+    CHECK(list[0].setAside == 1);
+    CHECK(list[0].turns == 15);
+    CHECK(list[0].player == "Marit Aasgaard");
+    REQUIRE(list[0].builds.size() == 3);
+    CHECK(list[0].builds[1].counted.size() == 5);
+}
+
+TEST_CASE("keeping a known test replaces it and leaves no stray rows") {
+    const Folder folder;
+    auto book = *Logbook::create(folder.file("a.knotbook"));
+    auto test = fullTest();
+    test.id = *book.save(test);
+    test.shots.resize(12);
+    test.title = "Shorter";
+    CHECK(*book.save(test) == test.id);
+    CHECK(book.tests()->size() == 1);
+    CHECK(*book.load(test.id) == test);
+    CHECK(book.integrityFaults()->empty());
+    REQUIRE(book.remove(test.id));
+    CHECK(book.tests()->empty());
+    CHECK(book.integrityFaults()->empty());
+    CHECK(book.load(test.id).error().kind == ErrorKind::noSuchTest);
+    CHECK(book.remove(test.id).error().kind == ErrorKind::noSuchTest);
+}
+
+TEST_CASE("a card and the units are kept on their own") {
+    const Folder folder;
+    auto book = *Logbook::create(folder.file("a.knotbook"));
+    auto test = fullTest();
+    test.id = *book.save(test);
+    test.card.baseline = "Ochre";
+    test.card.primary = {*record::outcomeFromText("side_m"), *record::outcomeFromText("spread:side_m")};
+    test.card.margins.clear();
+    REQUIRE(book.saveCard(test.id, test.card));
+    CHECK(book.load(test.id)->card == test.card);
+    CHECK(*book.units() == record::DisplayUnits{});
+    const record::DisplayUnits units{.speed = record::SpeedUnit::mph, .distance = record::DistanceUnit::yd};
+    REQUIRE(book.setUnits(units));
+    CHECK(*Logbook::open(book.path())->units() == units);
+}
+
+TEST_CASE("two logbooks of one machine never share an id") {
+    const Folder folder;
+    auto book = *Logbook::create(folder.file("a.knotbook"));
+    const auto first = *book.save(fullTest());
+    const auto second = *book.save(fullTest());
+    CHECK(first != second);
+    CHECK(first.size() == 36);
+    CHECK(book.tests()->size() == 2);
+}
+
+TEST_CASE("foreign, damaged and newer files are refused with a sentence and left as they are") {
+    const Folder folder;
+    const auto good = folder.file("good.knotbook");
+    { auto book = *Logbook::create(good); (void)book.save(fullTest()); }
+    auto refusedAs = [&](const std::string& path, ErrorKind kind, const std::string& words) {
+        const auto before = bytesOf(path);
+        auto opened = Logbook::open(path);
+        REQUIRE(!opened);
+        CHECK(opened.error().kind == kind);
+        CHECK(logbook::sentence(opened.error()).find(words) != std::string::npos);
+        CHECK(bytesOf(path) == before);
+    };
+    const auto text = folder.file("text.knotbook");
+    std::ofstream(text) << "build,carry_m\nA,150\n" << std::string(600, 'x');
+    refusedAs(text, ErrorKind::notALogbook, "is not a Knot Count logbook");
+    const auto empty = folder.file("empty.knotbook");
+    std::ofstream(empty).close();
+    refusedAs(empty, ErrorKind::notALogbook, "is not a Knot Count logbook");
+    const auto foreign = folder.file("foreign.knotbook");
+    runSql(foreign, "CREATE TABLE x(y); INSERT INTO x VALUES(1)");
+    refusedAs(foreign, ErrorKind::notALogbook, "is not a Knot Count logbook");
+    const auto newer = folder.file("newer.knotbook");
+    fs::copy_file(good, newer);
+    runSql(newer, "PRAGMA user_version = 99");
+    refusedAs(newer, ErrorKind::newer, "written by a newer Knot Count (format 99)");
+    const auto cut = folder.file("cut.knotbook");
+    fs::copy_file(good, cut);
+    fs::resize_file(cut, fs::file_size(cut) / 2);
+    refusedAs(cut, ErrorKind::damaged, "is damaged");
+    const auto scribbled = folder.file("scribbled.knotbook");
+    fs::copy_file(good, scribbled);
+    {
+        std::fstream out(scribbled, std::ios::in | std::ios::out | std::ios::binary);
+        out.seekp(4096 * 3);
+        out << std::string(8192, '\xA5');
+    }
+    refusedAs(scribbled, ErrorKind::damaged, "is damaged");
+    CHECK(Logbook::open(folder.file("none.knotbook")).error().kind == ErrorKind::cannotOpen);
+    CHECK(Logbook::create(good).error().kind == ErrorKind::exists);
+}
+
+TEST_CASE("the file names itself and its format to any SQLite tool") {
+    const Folder folder;
+    const auto path = folder.file("a.knotbook");
+    { auto book = *Logbook::create(path); }
+    const auto bytes = bytesOf(path);
+    REQUIRE(bytes.size() > 100);
+    CHECK(bytes.substr(68, 4) == "Knot"); // application_id
+    CHECK(bytes[63] == 1);                // user_version
+    CHECK(bytes[18] == 2);                // write-ahead log
+}
