@@ -159,14 +159,22 @@ std::optional<AverageGap> averageGap(const Column& column, std::size_t build, st
 int furtherRounds(const FurtherRoundsInput& in) {
     // A turn variance fitted as 0 is seldom true; with turns of one shot it is inside varShot.
     const double varTurn = in.turnLength > 1 ? std::max(in.varTurn, 0.09 * in.varShot) : 0;
-    for (int rounds = 2; rounds <= tooManyRounds; ++rounds) {
+    auto settles = [&](int rounds) {
         const plan::PairPlan plan{.varTurn = varTurn, .varShot = in.varShot,
                                   .rounds = static_cast<double>(rounds), .turnLength = in.turnLength};
-        if (plan::powerToSee(plan, in.margin, in.alpha) >= 0.8 &&
-            plan::powerToSaySame(plan, in.margin, in.alpha) >= 0.8)
-            return std::max(0, rounds - static_cast<int>(in.roundsDone));
+        return plan::powerToSee(plan, in.margin, in.alpha) >= 0.8 &&
+               plan::powerToSaySame(plan, in.margin, in.alpha) >= 0.8;
+    };
+    if (!settles(tooManyRounds))
+        return tooManyRounds + 1;
+    // Both powers grow with the rounds, so the smallest number is found by halving.
+    int fails = 1;
+    int enough = tooManyRounds;
+    while (enough - fails > 1) {
+        const int middle = (fails + enough) / 2;
+        (settles(middle) ? enough : fails) = middle;
     }
-    return tooManyRounds + 1;
+    return std::max(0, enough - static_cast<int>(in.roundsDone));
 }
 
 } // namespace knot::judge

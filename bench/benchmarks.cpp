@@ -1,0 +1,90 @@
+// Timings, never pass or fail: run by ./check --bench. Compare figures only within one run.
+#include "core/judge/judge.h"
+#include "core/judge/shuffle.h"
+#include "core/random.h"
+#include "files/csv_reader.h"
+
+#include <benchmark/benchmark.h>
+
+#include <cstdlib>
+#include <fstream>
+#include <string>
+
+using namespace knot;
+
+namespace {
+
+constexpr int metricsInFile = 15;
+
+// A rotated test: builds × rounds × turnLength shots with fifteen metrics.
+std::string shotText(int builds, int rounds, int turnLength) {
+    Random random(1);
+    std::string text = "round,turn,build";
+    for (int m = 0; m < metricsInFile; ++m)
+        text += "," + record::info(record::allMetrics()[static_cast<std::size_t>(m)]).key;
+    text += "\n";
+    int turn = 0;
+    for (int r = 1; r <= rounds; ++r)
+        for (int b = 0; b < builds; ++b) {
+            ++turn;
+            for (int s = 0; s < turnLength; ++s) {
+                text += std::to_string(r) + "," + std::to_string(turn) + ",Build " + std::to_string((b + r) % builds);
+                for (int m = 0; m < metricsInFile; ++m)
+                    text += "," + std::to_string(100 + 5 * random.normal());
+                text += "\n";
+            }
+        }
+    return text;
+}
+
+long residentKilobytes(const char* field) {
+    std::ifstream status("/proc/self/status");
+    std::string word;
+    long value = 0;
+    while (status >> word)
+        if (word == field) {
+            status >> value;
+            break;
+        }
+    return value;
+}
+
+void importHundredThousand(benchmark::State& state) {
+    const std::string text = shotText(5, 4000, 5);
+    const long before = residentKilobytes("VmRSS:");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(files::readShots("x.csv", text));
+    state.counters["MB over the text"] = static_cast<double>(residentKilobytes("VmHWM:") - before) / 1024;
+}
+BENCHMARK(importHundredThousand)->Unit(benchmark::kMillisecond)->Iterations(3);
+
+void judgeThreeHundred(benchmark::State& state) {
+    const auto test = files::readShots("x.csv", shotText(5, 12, 5))->test;
+    for (auto _ : state)
+        benchmark::DoNotOptimize(judge::judge({.test = test}));
+}
+BENCHMARK(judgeThreeHundred)->Unit(benchmark::kMillisecond);
+
+void flipTwentyRounds(benchmark::State& state) {
+    Random random(2);
+    std::vector<double> differences;
+    for (int i = 0; i < 20; ++i)
+        differences.push_back(random.normal() + 0.3);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(judge::flipSigns(differences, 1));
+}
+BENCHMARK(flipTwentyRounds)->Unit(benchmark::kMillisecond);
+
+// The whole program from start to a painted window, without a screen.
+void startToPicture(benchmark::State& state) {
+    const std::string command = "QT_QPA_PLATFORM=offscreen XDG_DATA_HOME=/tmp/knot_bench " + std::string(KNOT_APP) +
+                                " --demo --shot /tmp/knot_bench.png > /dev/null 2>&1";
+    (void)std::system(command.c_str());
+    for (auto _ : state)
+        (void)!std::system(command.c_str());
+}
+BENCHMARK(startToPicture)->Unit(benchmark::kMillisecond)->Iterations(5)->UseRealTime();
+
+} // namespace
+
+BENCHMARK_MAIN();
