@@ -6,8 +6,7 @@
 #include "files/csv_reader.h"
 #include "files/reading_json.h"
 
-#include <charconv>
-#include <cmath>
+#include <algorithm>
 #include <iostream>
 #include <memory>
 
@@ -31,11 +30,10 @@ std::pair<std::string, std::string> splitAtEquals(const std::string& option, con
 }
 
 double numberOf(const std::string& option, const std::string& text) {
-    double value = 0;
-    const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-    if (error != std::errc() || end != text.data() + text.size() || !std::isfinite(value))
+    const auto value = record::numberFromText(text);
+    if (!value)
         throw Refusal{option + ": '" + text + "' is not a number; write it with a decimal point."};
-    return value;
+    return *value;
 }
 
 record::Metric metricOf(const std::string& option, const std::string& key) {
@@ -85,6 +83,16 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
         throw Refusal{"--alpha: expected a number between 0 and 1."};
     if (!(options.sdRatioMargin > 1) || !(options.areaRatioMargin > 1))
         throw Refusal{"--sd-ratio-margin and --area-ratio-margin: expected a ratio greater than 1."};
+    const auto& columns = test.extraColumns;
+    if (!options.trend.empty() && std::ranges::find(columns, options.trend) == columns.end())
+        throw Refusal{"--trend: " + options.file + " has no column '" + options.trend + "' beside the measurements."};
+    const bool knownFactor = options.factor == "delivery" || options.factor == "player";
+    if (!options.factor.empty() && !knownFactor && std::ranges::find(columns, options.factor) == columns.end())
+        throw Refusal{"--factor: " + options.file + " has no column '" + options.factor + "'."};
+    card.trendColumn = options.trend;
+    card.factorColumn = options.factor;
+    for (const auto& key : options.equal)
+        card.covariates.push_back(metricOf("--equal", key));
     card.alpha = options.alpha;
     card.sdRatioMargin = options.sdRatioMargin;
     card.areaRatioMargin = options.areaRatioMargin;
@@ -126,6 +134,9 @@ void addJudge(CLI::App& app) {
     command->add_option("--sd-ratio-margin", options->sdRatioMargin, "Worthwhile ratio of spreads");
     command->add_option("--area-ratio-margin", options->areaRatioMargin, "Worthwhile ratio of landing areas");
     command->add_option("--alpha", options->alpha, "Error rate of each kind of claim");
+    command->add_option("--trend", options->trend, "Numeric column, e.g. weight_g: slope per unit and order");
+    command->add_option("--factor", options->factor, "Second factor, e.g. delivery: interaction with the build");
+    command->add_option("--equal", options->equal, "Metrics held equal, e.g. strike_high_mm")->delimiter(',');
     command->add_option("--map", options->headings, "HEADING=COLUMN: what a heading means, e.g. Flight=carry_yd");
     command->add_option("--seed", options->seed, "Seed of the shuffles that are too many to count");
     command->add_flag("--json", options->json, "Print the reading as JSON");

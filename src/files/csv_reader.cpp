@@ -45,12 +45,8 @@ std::optional<double> numberIn(std::string cell) {
         cell.erase(0, 1);
     if (cell.find('.') == std::string::npos)
         std::ranges::replace(cell, ',', '.');
-    double value = 0;
-    const char* end = cell.data() + cell.size();
-    const auto [stop, error] = std::from_chars(cell.data(), end, value);
-    if (error != std::errc() || stop != end || !std::isfinite(value))
-        return std::nullopt;
-    return sign * value;
+    const auto value = record::numberFromText(cell);
+    return value ? std::optional(sign * *value) : std::nullopt;
 }
 
 // "Average", "Std. Dev." and the like, which exports put under their shots.

@@ -38,11 +38,16 @@ void putClaim(ordered_json& row, const Claim& claim) {
         row["cap"] = key(*claim.cap);
 }
 
-ordered_json averageRow(const Reading& reading, const judge::AverageGap& gap) {
+ordered_json pairHead(const Reading& reading, judge::Metric metric, std::size_t build, std::size_t against) {
     ordered_json row;
-    row["metric"] = record::info(gap.metric).key;
-    row["build"] = reading.builds[gap.build].name;
-    row["against"] = reading.builds[gap.against].name;
+    row["metric"] = record::info(metric).key;
+    row["build"] = reading.builds[build].name;
+    row["against"] = reading.builds[against].name;
+    return row;
+}
+
+ordered_json averageRow(const Reading& reading, const judge::AverageGap& gap) {
+    ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
     row["method"] = key(gap.method);
     row["gap"] = gap.gap;
     put(row, "se", gap.se);
@@ -86,6 +91,229 @@ ordered_json buildRow(const judge::BuildCount& build) {
             {"set_aside", build.setAside}, {"warm_up", build.warmUp}, {"turns", build.turns}};
 }
 
+ordered_json consistencyRow(const Reading& reading, const judge::SpreadRatio& r) {
+    ordered_json row = pairHead(reading, r.metric, r.build, r.against);
+    row["ratio"] = r.ratio;
+    row["sd_build"] = r.sdBuild;
+    row["sd_baseline"] = r.sdAgainst;
+    row["nu_build"] = r.nuBuild;
+    row["nu_baseline"] = r.nuAgainst;
+    put(row, "log_ratio_centre", r.logCentre);
+    put(row, "log_ratio_se", r.logSe);
+    put(row, "df", r.df);
+    put(row, "ci95", r.ci95);
+    put(row, "ci90", r.ci90);
+    putClaim(row, r.claim);
+    put(row, "bound", r.bound);
+    if (r.shapesDiffer)
+        row["shapes_differ"] = true;
+    return row;
+}
+
+ordered_json areaRow(const Reading& reading, const judge::AreaRatio& r) {
+    ordered_json row;
+    row["build"] = reading.builds[r.build].name;
+    row["against"] = reading.builds[r.against].name;
+    row["area_ratio"] = r.ratio;
+    row["nu_build"] = r.nuBuild;
+    row["nu_baseline"] = r.nuAgainst;
+    put(row, "log_ratio_se", r.logSe);
+    put(row, "df", r.df);
+    put(row, "ci95", r.ci95);
+    put(row, "ci90", r.ci90);
+    putClaim(row, r.claim);
+    put(row, "shuffle_p", r.shuffleP);
+    if (r.centreMethod)
+        row["centre_method"] = *r.centreMethod == judge::CentreMethod::rounds ? "rounds" : "shots";
+    put(row, "hotelling_t2", r.hotellingT2);
+    put(row, "hotelling_f", r.hotellingF);
+    put(row, "hotelling_df2", r.hotellingDf2);
+    put(row, "centre_p", r.centreP);
+    return row;
+}
+
+ordered_json dispersionJson(const Reading& reading) {
+    ordered_json out;
+    out["builds"] = ordered_json::array();
+    for (const auto& l : reading.landing)
+        out["builds"].push_back({{"build", reading.builds[l.build].name}, {"n", l.n}, {"centre_side", l.centreSide},
+                                 {"centre_carry", l.centreCarry}, {"area50", l.area50}, {"area90", l.area90},
+                                 {"sd_major", l.sdMajor}, {"sd_minor", l.sdMinor}, {"tilt_deg", l.tilt}});
+    out["pairs"] = ordered_json::array();
+    for (const auto& r : reading.areas)
+        out["pairs"].push_back(areaRow(reading, r));
+    return out;
+}
+
+ordered_json modelJson(const judge::ModelEstimate& e, const char* valueName) {
+    return {{"method", e.method}, {valueName, e.value}, {"se", e.se}, {"df", e.df}, {"p", e.p}, {"ci95", {e.ci95.low, e.ci95.high}}};
+}
+
+// One object a metric. Where several pairs have one, the first stands under the metric and the
+// others are listed in its `more`.
+class ByMetric {
+public:
+    explicit ByMetric(const Reading& reading) : m_reading(reading) {}
+    void add(judge::Metric metric, ordered_json object, std::size_t build, std::size_t against) {
+        if (build != against) {
+            object["build"] = m_reading.builds[build].name;
+            object["against"] = m_reading.builds[against].name;
+        }
+        ordered_json& place = m_out[record::info(metric).key];
+        if (place.is_null())
+            place = std::move(object);
+        else
+            place["more"].push_back(std::move(object));
+    }
+    ordered_json take() { return std::move(m_out); }
+
+private:
+    const Reading& m_reading;
+    ordered_json m_out = ordered_json::object();
+};
+
+ordered_json equalStrikeJson(const judge::EqualStrike& e) {
+    ordered_json out = modelJson(e.equal, "estimate");
+    out["as_struck"] = e.asStruck.value;
+    out["explained"] = e.explained;
+    put(out, "explained_ci95", e.explainedInterval);
+    return out;
+}
+
+ordered_json trendJson(const judge::Trend& t) {
+    ordered_json out = modelJson(t.slope, "slope");
+    if (t.fitF)
+        out["lack_of_fit"] = {{"F", *t.fitF}, {"df", {*t.fitDf1, *t.fitDf2}}, {"p", *t.fitP}};
+    return out;
+}
+
+void putOpinions(ordered_json& json, const Reading& reading) {
+    json["brown_forsythe"] = ordered_json::object();
+    for (const auto& b : reading.brownForsythe)
+        json["brown_forsythe"][record::info(b.metric).key] = {{"F", b.f}, {"df", {b.df1, b.df2}}, {"p", b.p}};
+    ByMetric yuen(reading);
+    for (const auto& y : reading.yuen)
+        yuen.add(y.metric, {{"gap", y.gap}, {"t", y.t}, {"df", y.df}, {"p", y.p}}, y.build, y.against);
+    json["yuen"] = yuen.take();
+    ByMetric medians(reading);
+    for (const auto& m : reading.medianGaps) {
+        ordered_json object{{"median", m.median}};
+        if (m.interval) {
+            object["interval"] = {m.interval->low, m.interval->high};
+            object["level"] = m.interval->level;
+        }
+        medians.add(m.metric, std::move(object), m.build, m.against);
+    }
+    json["median_gap"] = medians.take();
+}
+
+void putModels(ordered_json& json, const Reading& reading) {
+    ByMetric drift(reading);
+    for (const auto& e : reading.drift)
+        drift.add(e.metric, modelJson(e, "estimate"), 0, 0);
+    json["drift_per_shot"] = drift.take();
+    ByMetric adaptation(reading);
+    for (const auto& e : reading.adaptation)
+        adaptation.add(e.metric, modelJson(e, "estimate"), e.build, e.against);
+    json["adaptation_per_turn"] = adaptation.take();
+    if (!reading.equalStrike.empty()) {
+        ByMetric equal(reading);
+        for (const auto& e : reading.equalStrike)
+            equal.add(e.equal.metric, equalStrikeJson(e), e.equal.build, e.equal.against);
+        json["at_equal_strike"] = equal.take();
+    }
+    if (!reading.trend.empty()) {
+        ByMetric trend(reading);
+        ByMetric order(reading);
+        for (const auto& t : reading.trend) {
+            trend.add(t.slope.metric, trendJson(t), 0, 0);
+            if (t.jonckheere)
+                order.add(t.slope.metric, {{"J", *t.jonckheere}, {"z", *t.z}, {"p", *t.orderP}}, 0, 0);
+        }
+        json["trend"] = trend.take();
+        json["jonckheere"] = order.take();
+    }
+    if (!reading.interaction.empty()) {
+        ByMetric interaction(reading);
+        for (const auto& e : reading.interaction) {
+            ordered_json object = modelJson(e, "interaction");
+            object["level"] = e.level;
+            interaction.add(e.metric, std::move(object), e.build, e.against);
+        }
+        json["interaction"] = interaction.take();
+    }
+    json["settling_per_shot"] = ordered_json::array();
+    for (const auto& e : reading.settling) {
+        ordered_json row{{"metric", record::info(e.metric).key}, {"build", reading.builds[e.build].name}};
+        row.update(modelJson(e, "estimate"));
+        json["settling_per_shot"].push_back(std::move(row));
+    }
+}
+
+void putRecordMatters(ordered_json& json, const Reading& reading) {
+    json["influence"] = ordered_json::array();
+    for (const auto& i : reading.influence) {
+        ordered_json row = pairHead(reading, i.metric, i.build, i.against);
+        row["shot"] = i.shot + 1;
+        row["verdict_without"] = key(i.without);
+        json["influence"].push_back(std::move(row));
+    }
+    json["set_asides"] = ordered_json::array();
+    for (const auto& s : reading.setAsides) {
+        ordered_json row = pairHead(reading, s.metric, s.build, s.against);
+        row["gap_all_read"] = s.gapAllRead;
+        row["verdict_all_read"] = key(s.allRead);
+        row["changes"] = s.changes;
+        json["set_asides"].push_back(std::move(row));
+    }
+    json["set_aside_share"] = ordered_json::array();
+    for (std::size_t b = 0; b < reading.setAsideShares.size(); ++b) {
+        const auto& share = reading.setAsideShares[b];
+        if (share.n > 0)
+            json["set_aside_share"].push_back({{"build", reading.builds[b].name}, {"set_aside", share.hits}, {"struck", share.n},
+                                               {"share", share.share}, {"ci95", {share.ci95.low, share.ci95.high}}});
+    }
+}
+
+void putChoices(ordered_json& json, const Reading& reading) {
+    json["best"] = ordered_json::object();
+    json["choosing"] = ordered_json::object();
+    for (const auto& best : reading.best) {
+        const std::string outcome = record::outcomeText(best.outcome);
+        if (!best.set.empty()) {
+            json["best"][outcome]["best_set"] = ordered_json::array();
+            for (const std::size_t build : best.set)
+                json["best"][outcome]["best_set"].push_back(reading.builds[build].name);
+        }
+        json["choosing"][outcome] = ordered_json::array();
+        for (const auto& choice : best.choosing)
+            json["choosing"][outcome].push_back({{"build", reading.builds[choice.build].name},
+                                                 {"chance_best", choice.chanceBest}, {"mean_loss", choice.meanLoss}});
+    }
+    json["forgiveness"] = ordered_json::array();
+    for (const auto& f : reading.forgiveness)
+        json["forgiveness"].push_back({{"metric", record::info(f.metric).key}, {"build", reading.builds[f.build].name},
+                                       {"loss_per_mm", f.lossPerMm}, {"se", f.se}, {"df", f.df}, {"ci95", {f.ci95.low, f.ci95.high}}});
+    json["worst_fifth"] = ordered_json::array();
+    for (const auto& w : reading.worstFifth) {
+        ordered_json row = pairHead(reading, w.metric, w.build, w.against);
+        row["gap"] = w.gap;
+        row["ci95"] = {w.ci95.low, w.ci95.high};
+        json["worst_fifth"].push_back(std::move(row));
+    }
+    json["findings"] = ordered_json::array();
+    for (const auto& finding : reading.findings) {
+        ordered_json outcomes = ordered_json::array();
+        for (const auto& outcome : finding)
+            outcomes.push_back(record::outcomeText(outcome));
+        json["findings"].push_back({{"outcomes", outcomes}});
+    }
+    json["targets"] = ordered_json::array();
+    for (const auto& t : reading.targets)
+        json["targets"].push_back({{"metric", record::info(t.metric).key}, {"build", reading.builds[t.build].name}, {"verdict", t.verdict},
+                                   {"share", t.share.share}, {"share_ci95", {t.share.ci95.low, t.share.ci95.high}}});
+}
+
 } // namespace
 
 std::string readingJson(const Reading& reading) {
@@ -111,6 +339,14 @@ std::string readingJson(const Reading& reading) {
     json["average"] = ordered_json::array();
     for (const auto& gap : reading.average)
         json["average"].push_back(averageRow(reading, gap));
+    json["consistency"] = ordered_json::array();
+    for (const auto& ratio : reading.consistency)
+        json["consistency"].push_back(consistencyRow(reading, ratio));
+    json["dispersion"] = dispersionJson(reading);
+    putOpinions(json, reading);
+    putModels(json, reading);
+    putRecordMatters(json, reading);
+    putChoices(json, reading);
     json["checks"] = ordered_json::array();
     for (const auto& check : reading.checks)
         json["checks"].push_back({{"code", check.code}, {"severity", key(check.severity)}, {"text", check.text}});

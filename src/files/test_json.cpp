@@ -65,6 +65,9 @@ ordered_json cardJson(const Card& card) {
     out["covariates"] = ordered_json::array();
     for (const Metric metric : card.covariates)
         out["covariates"].push_back(record::info(metric).key);
+    out["targets"] = ordered_json::array();
+    for (const auto& target : card.targets)
+        out["targets"].push_back({{"metric", record::info(target.metric).key}, {"build", target.build}, {"low", target.low}, {"high", target.high}});
     return out;
 }
 
@@ -133,6 +136,9 @@ Card cardFrom(const json& in) {
     card.factorColumn = in.value("factor_column", "");
     for (const auto& metric : in.at("covariates"))
         card.covariates.push_back(metricNamed(metric.get<std::string>()));
+    for (const auto& target : in.value("targets", json::array()))
+        card.targets.push_back({metricNamed(target.at("metric").get<std::string>()), target.value("build", ""),
+                                target.at("low").get<double>(), target.at("high").get<double>()});
     return card;
 }
 

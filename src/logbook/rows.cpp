@@ -214,6 +214,11 @@ Card readCard(Database& database, const std::string& id) {
     while (covariates.executeStep())
         if (const auto metric = record::metricFromKey(covariates.getColumn(0).getString()))
             card.covariates.push_back(*metric);
+    Statement targets(database, "SELECT metric, build, low, high FROM test_target WHERE test_id = ? ORDER BY position");
+    targets.bind(1, id);
+    while (targets.executeStep())
+        if (const auto metric = record::metricFromKey(targets.getColumn(0).getString()))
+            card.targets.push_back({*metric, targets.getColumn(1).getString(), targets.getColumn(2).getDouble(), targets.getColumn(3).getDouble()});
     return card;
 }
 
@@ -297,7 +302,7 @@ void replaceCard(Database& database, const std::string& id, const Card& card) {
     head.bind(7, card.factorColumn);
     head.bind(8, id);
     head.exec();
-    for (const char* table : {"test_outcome", "test_margin", "test_covariate"}) {
+    for (const char* table : {"test_outcome", "test_margin", "test_covariate", "test_target"}) {
         Statement clear(database, std::string("DELETE FROM ") + table + " WHERE test_id = ?");
         clear.bind(1, id);
         clear.exec();
@@ -336,6 +341,17 @@ void replaceCard(Database& database, const std::string& id, const Card& card) {
         covariate.bind(2, static_cast<int64_t>(i));
         covariate.bind(3, record::info(card.covariates[i]).key);
         covariate.exec();
+    }
+    Statement target(database, "INSERT INTO test_target(test_id, position, metric, build, low, high) VALUES(?, ?, ?, ?, ?, ?)");
+    for (std::size_t i = 0; i < card.targets.size(); ++i) {
+        target.reset();
+        target.bind(1, id);
+        target.bind(2, static_cast<int64_t>(i));
+        target.bind(3, record::info(card.targets[i].metric).key);
+        target.bind(4, card.targets[i].build);
+        target.bind(5, card.targets[i].low);
+        target.bind(6, card.targets[i].high);
+        target.exec();
     }
 }
 

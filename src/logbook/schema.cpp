@@ -53,6 +53,15 @@ CREATE TABLE test_covariate(
   metric TEXT NOT NULL,
   PRIMARY KEY(test_id, position)
 ) WITHOUT ROWID;
+CREATE TABLE test_target(
+  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
+  position INTEGER NOT NULL,
+  metric TEXT NOT NULL,
+  build TEXT NOT NULL DEFAULT '',
+  low REAL NOT NULL,
+  high REAL NOT NULL CHECK(high >= low),
+  PRIMARY KEY(test_id, position)
+) WITHOUT ROWID;
 CREATE TABLE test_column(
   test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
   position INTEGER NOT NULL,

@@ -48,8 +48,7 @@ void judgeEffect(AverageGap& gap, const Effect& effect) {
     fillPs(gap.claim, effect, gap.margin);
 }
 
-void byShots(AverageGap& gap, const std::vector<double>& build, const std::vector<double>& against,
-             std::uint64_t seed) {
+void byShots(AverageGap& gap, const std::vector<double>& build, const std::vector<double>& against) {
     gap.method = GapMethod::welch;
     gap.gap = meanOf(build) - meanOf(against);
     if (build.size() < 2 || against.size() < 2)
@@ -64,10 +63,9 @@ void byShots(AverageGap& gap, const std::vector<double>& build, const std::vecto
     effect.df = (a + b) * (a + b) /
                 (a * a / static_cast<double>(against.size() - 1) + b * b / static_cast<double>(build.size() - 1));
     judgeEffect(gap, effect);
-    gap.shuffle = shuffleLabels(build, against, seed);
 }
 
-void byRounds(AverageGap& gap, const Column& column, std::uint64_t seed) {
+void byRounds(AverageGap& gap, const Column& column) {
     gap.method = GapMethod::rounds;
     const auto differences = roundDifferences(column, gap.build, gap.against);
     gap.rounds = differences.size();
@@ -84,7 +82,6 @@ void byRounds(AverageGap& gap, const Column& column, std::uint64_t seed) {
     }
     const auto rounds = static_cast<double>(differences.size());
     judgeEffect(gap, {gap.gap, standardDeviation(differences) / std::sqrt(rounds), rounds - 1});
-    gap.shuffle = flipSigns(differences, seed);
 }
 
 // y ~ build + round + (1 | turn) by REML, to describe how turns and shots vary.
@@ -132,7 +129,7 @@ std::vector<double> roundDifferences(const Column& column, std::size_t build, st
 }
 
 std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against,
-                                     double margin, std::uint64_t seed) {
+                                     double margin) {
     const BuildValues& own = column.builds[build];
     const BuildValues& other = column.builds[against];
     if (own.turns.empty() || other.turns.empty())
@@ -148,12 +145,20 @@ std::optional<AverageGap> averageGap(const Column& column, std::size_t build, st
     if (std::min(gap.shotsBuild, gap.shotsAgainst) < 3)
         gap.claim.cap = Cap::tooFewShots;
     if (own.turns.size() == 1 || other.turns.size() == 1 || gap.claim.cap == Cap::separatedTurns)
-        byShots(gap, own.all(), other.all(), seed);
+        byShots(gap, own.all(), other.all());
     else
-        byRounds(gap, column, seed);
-    if (gap.method == GapMethod::rounds)
-        describeVariances(gap, column);
+        byRounds(gap, column);
     return gap;
+}
+
+void addOpinions(AverageGap& gap, const Column& column, std::uint64_t seed) {
+    if (gap.method == GapMethod::rounds) {
+        if (const auto differences = roundDifferences(column, gap.build, gap.against); differences.size() >= 2)
+            gap.shuffle = flipSigns(differences, seed);
+        describeVariances(gap, column);
+    } else if (gap.shotsBuild >= 2 && gap.shotsAgainst >= 2) {
+        gap.shuffle = shuffleLabels(column.builds[gap.build].all(), column.builds[gap.against].all(), seed);
+    }
 }
 
 int furtherRounds(const FurtherRoundsInput& in) {

@@ -10,7 +10,10 @@ namespace knot::judge {
 /// rounds that hold both. `margin` is the worthwhile gap, > 0. Nothing is returned when either
 /// build has no reading. Families and verdicts come afterwards.
 std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against,
-                                     double margin, std::uint64_t seed);
+                                     double margin);
+
+/// Adds the shuffle check and, for `rounds`, the variances of turns and shots by REML.
+void addOpinions(AverageGap& gap, const Column& column, std::uint64_t seed);
 
 /// Differences of turn means by round, over the rounds that hold both builds, in round order.
 std::vector<double> roundDifferences(const Column& column, std::size_t build, std::size_t against);

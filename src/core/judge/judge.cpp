@@ -2,6 +2,10 @@
 
 #include "core/judge/average.h"
 #include "core/judge/checks.h"
+#include "core/judge/consistency.h"
+#include "core/judge/dispersion.h"
+#include "core/judge/explain.h"
+#include "core/judge/seed.h"
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
 
@@ -17,20 +21,6 @@ using record::Test;
 struct Pair {
     std::size_t build = 0, against = 0;
 };
-
-// FNV-1a over the names, so that a shuffle's draws do not depend on the order of builds or metrics.
-std::uint64_t seedFor(const JudgeRequest& request, Metric metric, const Pair& pair) {
-    std::uint64_t hash = 0xcbf29ce484222325ULL ^ request.seed;
-    auto mix = [&](const std::string& text) {
-        for (const char c : text)
-            hash = (hash ^ static_cast<unsigned char>(c)) * 0x100000001b3ULL;
-        hash = (hash ^ 0xff) * 0x100000001b3ULL;
-    };
-    mix(record::info(metric).key);
-    mix(request.test.builds[pair.build].name);
-    mix(request.test.builds[pair.against].name);
-    return hash;
-}
 
 record::Card completed(const Test& test) {
     record::Card card = test.card;
@@ -73,27 +63,38 @@ std::vector<Pair> pairsToJudge(const Test& test) {
     return pairs;
 }
 
-Role roleOf(const record::Card& card, Metric metric) {
-    const Outcome outcome{.kind = record::OutcomeKind::average, .metric = metric, .shape = {}};
+Role roleOf(const record::Card& card, const Outcome& outcome) {
     if (std::ranges::find(card.primary, outcome) != card.primary.end())
         return Role::primary;
-    return record::isStrike(metric) ? Role::explanation : Role::exploratory;
+    const bool strike = outcome.kind != record::OutcomeKind::area && record::isStrike(outcome.metric);
+    return strike ? Role::explanation : Role::exploratory;
 }
 
-void adjustAverages(std::vector<AverageGap>& rows) {
-    std::vector<Claim*> primary;
-    std::vector<Claim*> rest;
-    for (AverageGap& row : rows)
-        (row.claim.role == Role::primary ? primary : rest).push_back(&row.claim);
-    adjustFamilies(primary, rest);
-}
+Outcome outcomeOf(const AverageGap& row) { return {.kind = record::OutcomeKind::average, .metric = row.metric, .shape = {}}; }
+Outcome outcomeOf(const SpreadRatio& row) { return {.kind = record::OutcomeKind::spread, .metric = row.metric, .shape = {}}; }
+Outcome outcomeOf(const AreaRatio&) { return {.kind = record::OutcomeKind::area, .metric = Metric::carry, .shape = {}}; }
+
+// One family of declared claims over all kinds of outcomes; one exploratory family for each kind.
+class Families {
+public:
+    template <typename Row> void add(std::vector<Row>& rows) {
+        std::vector<Claim*> exploratory;
+        for (Row& row : rows)
+            (row.claim.role == Role::primary ? m_primary : exploratory).push_back(&row.claim);
+        adjustFamilies({}, exploratory);
+    }
+    void close() { adjustFamilies(m_primary, {}); }
+    std::size_t declared() const { return m_primary.size(); }
+
+private:
+    std::vector<Claim*> m_primary;
+};
 
 Favours favoursOf(const Reading& reading, const AverageGap& row) {
     const Summary* build = reading.summaryOf(row.metric, row.build);
     const Summary* against = reading.summaryOf(row.metric, row.against);
-    const Outcome outcome{.kind = record::OutcomeKind::average, .metric = row.metric, .shape = {}};
     return direction({.gap = row.gap,
-                      .want = reading.card.want(outcome),
+                      .want = reading.card.want(outcomeOf(row)),
                       .meanBuild = build->mean,
                       .meanAgainst = against->mean,
                       .intervalBuild = build->ci95,
@@ -122,27 +123,83 @@ void boundAndOutlook(AverageGap& row, double level) {
     row.furtherRounds = furtherRounds(input);
 }
 
-void settle(Reading& reading) {
-    std::size_t declared = 0;
-    for (const AverageGap& row : reading.average)
-        declared += row.claim.role == Role::primary ? 1 : 0;
+bool hasDirection(Verdict verdict) {
+    return verdict == Verdict::real || verdict == Verdict::slight || verdict == Verdict::realSizeOpen;
+}
+
+template <typename Row> void settleRatio(const record::Card& card, Row& row) {
+    decide(row.claim, card.alpha);
+    if (hasDirection(row.claim.verdict))
+        row.claim.favours = direction({.gap = std::log(row.ratio), .want = card.want(outcomeOf(row))});
+}
+
+void settle(Reading& reading, std::size_t declared) {
     const double level = reading.card.alpha / static_cast<double>(std::max<std::size_t>(declared, 1));
     for (AverageGap& row : reading.average) {
         decide(row.claim, reading.card.alpha);
-        switch (row.claim.verdict) {
-        case Verdict::real:
-        case Verdict::slight:
-        case Verdict::realSizeOpen:
+        if (hasDirection(row.claim.verdict))
             row.claim.favours = favoursOf(reading, row);
-            break;
-        case Verdict::open:
+        if (row.claim.verdict == Verdict::open)
             boundAndOutlook(row, level);
-            break;
-        default:
-            break;
+    }
+    for (SpreadRatio& row : reading.consistency) {
+        settleRatio(reading.card, row);
+        if (row.claim.verdict == Verdict::open && row.ci95)
+            row.bound = std::max(row.ci95->high, 1 / row.ci95->low);
+    }
+    for (AreaRatio& row : reading.areas)
+        settleRatio(reading.card, row);
+}
+
+// Averages and spreads of every metric, summaries, and the landing areas, all before families.
+class Measuring {
+public:
+    Measuring(const JudgeRequest& request, const Structure& structure, Reading& reading)
+        : m_request(request), m_test(request.test), m_structure(structure), m_reading(reading),
+          m_pairs(request.test.builds.empty() ? std::vector<Pair>{} : pairsToJudge(request.test)) {}
+
+    void metric(const Column& column) {
+        for (std::size_t b = 0; b < m_test.builds.size(); ++b)
+            if (auto summary = summarise(column, b))
+                m_reading.summary.push_back(*summary);
+        for (const Pair& pair : m_pairs) {
+            average(column, pair);
+            if (auto spread = spreadRatio(column, pair.build, pair.against, m_reading.card.sdRatioMargin)) {
+                spread->claim.role = roleOf(m_reading.card, outcomeOf(*spread));
+                m_reading.consistency.push_back(std::move(*spread));
+            }
         }
     }
-}
+
+    void landings() {
+        const Landings landings = landingsOf(m_test, m_structure);
+        for (std::size_t b = 0; b < m_test.builds.size(); ++b)
+            if (auto area = landingArea(landings, b))
+                m_reading.landing.push_back(*area);
+        for (const Pair& pair : m_pairs)
+            if (auto area = areaRatio(landings, pair.build, pair.against, m_reading.card.areaRatioMargin,
+                                      seedFor(m_request, "area", Metric::carry, pair.build, pair.against))) {
+                area->claim.role = roleOf(m_reading.card, outcomeOf(*area));
+                m_reading.areas.push_back(std::move(*area));
+            }
+    }
+
+private:
+    void average(const Column& column, const Pair& pair) {
+        auto gap = averageGap(column, pair.build, pair.against, m_reading.card.margin(column.metric));
+        if (!gap)
+            return;
+        addOpinions(*gap, column, seedFor(m_request, "average", column.metric, pair.build, pair.against));
+        gap->claim.role = roleOf(m_reading.card, outcomeOf(*gap));
+        m_reading.average.push_back(std::move(*gap));
+    }
+
+    const JudgeRequest& m_request;
+    const Test& m_test;
+    const Structure& m_structure;
+    Reading& m_reading;
+    std::vector<Pair> m_pairs;
+};
 
 } // namespace
 
@@ -162,32 +219,34 @@ const AverageGap* Reading::averageOf(Metric metric, std::size_t build, std::size
 std::optional<Reading> judge(const JudgeRequest& request) {
     const Test& test = request.test;
     const Structure structure = structureOf(test);
-    const auto pairs = test.builds.empty() ? std::vector<Pair>{} : pairsToJudge(test);
     Reading reading;
     reading.baseline = test.builds.empty() ? 0 : test.baselineIndex();
     reading.card = completed(test);
     reading.builds = countShots(test, structure);
     reading.rounds = structure.rounds.size();
     reading.sittings = structure.sittings.size();
+    Measuring measuring(request, structure, reading);
+    std::vector<Column> columns;
     for (const Metric metric : test.metricsRead()) {
         if (request.cancelled && request.cancelled())
             return std::nullopt;
-        const Column column = columnOf(test, structure, metric, Taken::counted);
-        const std::size_t before = reading.summary.size();
-        for (std::size_t b = 0; b < test.builds.size(); ++b)
-            if (auto summary = summarise(column, b))
-                reading.summary.push_back(*summary);
-        if (reading.summary.size() > before)
-            reading.metrics.push_back(metric);
-        for (const Pair& pair : pairs)
-            if (auto gap = averageGap(column, pair.build, pair.against, reading.card.margin(metric),
-                                      seedFor(request, metric, pair))) {
-                gap->claim.role = roleOf(reading.card, metric);
-                reading.average.push_back(std::move(*gap));
-            }
+        Column column = columnOf(test, structure, metric, Taken::counted);
+        if (std::ranges::all_of(column.builds, [](const BuildValues& b) { return b.turns.empty(); }))
+            continue;
+        reading.metrics.push_back(metric);
+        measuring.metric(column);
+        columns.push_back(std::move(column));
     }
-    adjustAverages(reading.average);
-    settle(reading);
+    measuring.landings();
+    Families families;
+    families.add(reading.average);
+    families.add(reading.consistency);
+    families.add(reading.areas);
+    families.close();
+    settle(reading, families.declared());
+    explain(request, structure, columns, reading);
+    if (request.cancelled && request.cancelled())
+        return std::nullopt;
     reading.checks = checksOf(test, structure, reading);
     return reading;
 }

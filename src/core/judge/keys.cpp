@@ -39,6 +39,7 @@ const char* key(Cap cap) {
     case Cap::tooFewShots: return "too_few_shots";
     case Cap::tooFewRounds: return "too_few_rounds";
     case Cap::noVariation: return "no_variation";
+    case Cap::markBetween: return "mark_between";
     }
     return "";
 }

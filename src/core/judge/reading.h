@@ -23,7 +23,7 @@ enum class Verdict { real, slight, same, realSizeOpen, open, uncontrolled };
 enum class Favours { better, worse, different };
 enum class Role { primary, exploratory, explanation };
 /// Why a verdict is held back (judgement §5 and §13).
-enum class Cap { oneTurnEach, separatedTurns, tooFewShots, tooFewRounds, noVariation };
+enum class Cap { oneTurnEach, separatedTurns, tooFewShots, tooFewRounds, noVariation, markBetween };
 
 /// The three p's of a claim before and after its family, and what follows from them. A missing p
 /// means that the data do not give one; `cap` then says why.
@@ -93,6 +93,143 @@ struct Check {
     std::string text;
 };
 
+/// The ratio of two builds' spreads in one metric, `build` over `against` (judgement §6).
+struct SpreadRatio {
+    Metric metric = Metric::carry;
+    std::size_t build = 0, against = 0;
+    double ratio = 1, sdBuild = 0, sdAgainst = 0; ///< SDs inside turns
+    double nuBuild = 0, nuAgainst = 0;
+    std::optional<double> logCentre, logSe, df;
+    std::optional<Interval> ci95, ci90; ///< of the ratio
+    Claim claim;
+    std::optional<double> bound; ///< for `open`: the farthest ratio of the 95 % interval
+    bool shapesDiffer = false;   ///< the builds' shots have visibly different shapes
+};
+
+/// Brown and Forsythe's test over all builds; a second opinion that ignores turns.
+struct BrownForsythe {
+    Metric metric = Metric::carry;
+    double f = 0, df1 = 0, df2 = 0, p = 1;
+};
+
+/// Where the shots of a build came down: what was seen.
+struct LandingArea {
+    std::size_t build = 0, n = 0;
+    double centreSide = 0, centreCarry = 0; ///< m
+    double area50 = 0, area90 = 0;          ///< m², contours that hold half and nine tenths
+    double sdMajor = 0, sdMinor = 0;        ///< m
+    double tilt = 0;                        ///< degrees of the long axis from the target line, + right
+};
+
+enum class CentreMethod { rounds, shots };
+
+/// The ratio of two builds' landing areas inside turns, and whether their centres differ.
+struct AreaRatio {
+    std::size_t build = 0, against = 0;
+    double ratio = 1, nuBuild = 0, nuAgainst = 0;
+    std::optional<double> logSe, df, shuffleP;
+    std::optional<Interval> ci95, ci90;
+    Claim claim;
+    std::optional<CentreMethod> centreMethod;
+    std::optional<double> hotellingT2, hotellingF, hotellingDf2, centreP;
+};
+
+/// A share with its interval, counted over turns.
+struct Share {
+    std::size_t hits = 0, n = 0, turns = 0;
+    double share = 0, icc = 0, deff = 1, effective = 0;
+    Interval ci95;
+};
+
+/// An estimate of a model of what else could explain a gap, with the method that gave it.
+struct ModelEstimate {
+    Metric metric = Metric::carry;
+    std::size_t build = 0, against = 0; ///< where it is about a pair
+    std::string method, level;          ///< `level`: of the second factor, for an interaction
+    double value = 0, se = 0, df = 0, p = 1;
+    Interval ci95;
+};
+
+/// The gap at equal covariates, and the part of the gap as struck that they explain.
+struct EqualStrike {
+    ModelEstimate equal, asStruck;
+    double explained = 0;
+    std::optional<Interval> explainedInterval; ///< by resampling rounds; five rounds or more
+};
+
+struct Trend {
+    ModelEstimate slope; ///< per unit of the factor
+    std::optional<double> fitF, fitDf1, fitDf2, fitP; ///< lack of fit of the builds about the line
+    std::optional<double> jonckheere, z, orderP;
+};
+
+/// Yuen's trimmed t, the second opinion of a Welch comparison.
+struct YuenTest {
+    Metric metric = Metric::carry;
+    std::size_t build = 0, against = 0;
+    double gap = 0, t = 0, df = 0, p = 1;
+};
+
+/// The median of the differences by round with its exact sign-test interval, the second opinion
+/// of a comparison by rounds.
+struct MedianGap {
+    Metric metric = Metric::carry;
+    std::size_t build = 0, against = 0;
+    double median = 0;
+    std::optional<Interval> interval; ///< its level is what the sign test gives, 95 % or just above
+};
+
+/// A verdict that one shot's removal changes.
+struct Influence {
+    Metric metric = Metric::carry;
+    std::size_t build = 0, against = 0, shot = 0;
+    Verdict without = Verdict::open;
+};
+
+/// A verdict on all read shots where set-asides change it.
+struct SetAsideEffect {
+    Metric metric = Metric::carry;
+    std::size_t build = 0, against = 0;
+    double gapAllRead = 0;
+    Verdict allRead = Verdict::open;
+    bool changes = false;
+};
+
+/// Builds that no other beats, and the chances of being best (judgement §5, choosing).
+struct BestOf {
+    Outcome outcome;
+    std::vector<std::size_t> set; ///< builds that may be best
+    struct Choice {
+        std::size_t build = 0;
+        double chanceBest = 0, meanLoss = 0;
+    };
+    std::vector<Choice> choosing;
+};
+
+/// How much a build loses per mm away from its own best strike point.
+struct Forgiveness {
+    Metric metric = Metric::ballSpeed;
+    std::size_t build = 0;
+    double lossPerMm = 0, se = 0, df = 0;
+    Interval ci95;
+};
+
+/// The gap in the worst fifth of the shots; rough, never a verdict.
+struct WorstFifth {
+    Metric metric = Metric::carry; ///< carry: the 20 % quantile; side: the 80 % quantile of its size
+    std::size_t build = 0, against = 0;
+    double gap = 0;
+    Interval ci95;
+};
+
+/// A build's mean and shots against a wanted value or window.
+struct TargetResult {
+    Metric metric = Metric::carry;
+    std::size_t build = 0;
+    std::string verdict; ///< inside, below, above, open
+    Share share;
+};
+
 /// Everything the program says about a test. Complete and self-describing: builds are named in
 /// `builds`, every row refers to them by index.
 struct Reading {
@@ -102,6 +239,23 @@ struct Reading {
     std::vector<Metric> metrics;
     std::vector<Summary> summary;
     std::vector<AverageGap> average;
+    std::vector<SpreadRatio> consistency;
+    std::vector<BrownForsythe> brownForsythe;
+    std::vector<LandingArea> landing;
+    std::vector<AreaRatio> areas;
+    std::vector<YuenTest> yuen;
+    std::vector<MedianGap> medianGaps;
+    std::vector<ModelEstimate> drift, adaptation, settling, interaction;
+    std::vector<EqualStrike> equalStrike;
+    std::vector<Trend> trend;
+    std::vector<Influence> influence;
+    std::vector<SetAsideEffect> setAsides;
+    std::vector<Share> setAsideShares; ///< by build
+    std::vector<BestOf> best;
+    std::vector<Forgiveness> forgiveness;
+    std::vector<WorstFifth> worstFifth;
+    std::vector<TargetResult> targets;
+    std::vector<std::vector<Outcome>> findings; ///< outcomes that tell one story
     std::vector<Check> checks;
     std::size_t rounds = 0, sittings = 0;
 

@@ -33,6 +33,7 @@ std::string capReason(const AverageGap& row) {
     case Cap::tooFewShots: return "too few shots";
     case Cap::tooFewRounds: return "fewer than two laps hold both clubs";
     case Cap::noVariation: return "the readings do not vary, so the gap has no known error";
+    case Cap::markBetween: return "a change of the player lies between the two";
     }
     return {};
 }

@@ -33,6 +33,14 @@ struct Want {
     bool operator==(const Want&) const = default;
 };
 
+/// A window that a metric should fall into, for one build or for all (`build` empty).
+struct Target {
+    Metric metric = Metric::carry;
+    std::string build;
+    double low = 0, high = 0; ///< internal units
+    bool operator==(const Target&) const = default;
+};
+
 enum class Comparison { againstBaseline, whichOfThese };
 
 /// The declaration of a test before its first shot (the test sheet).
@@ -47,6 +55,7 @@ struct Card {
     double alpha = 0.05;
     std::string trendColumn;         ///< numeric extra column, or empty
     std::string factorColumn;        ///< second factor, e.g. "delivery", or empty
+    std::vector<Target> targets;
     std::vector<Metric> covariates;  ///< for the gap at equal strike
 
     double margin(Metric metric) const;

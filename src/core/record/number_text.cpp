@@ -89,6 +89,15 @@ std::string MetricFormat::range(double low, double high) const {
     return number(low) + " to " + number(high);
 }
 
+std::optional<double> numberFromText(const std::string& text) {
+    double value = 0;
+    const char* end = text.data() + text.size();
+    const auto [stop, error] = std::from_chars(text.data(), end, value);
+    if (error != std::errc() || stop != end || !std::isfinite(value))
+        return std::nullopt;
+    return value;
+}
+
 std::string counted(std::size_t count, const std::string& singular, const std::string& plural) {
     const std::string noun = count == 1 ? singular : plural.empty() ? singular + "s" : plural;
     return std::to_string(count) + " " + noun;

@@ -2,6 +2,7 @@
 
 #include "core/record/units.h"
 
+#include <optional>
 #include <string>
 
 namespace knot::record {
@@ -41,6 +42,10 @@ private:
     Unit m_unit;
     int m_decimals;
 };
+
+/// The number that a text is from end to end (decimal point, any locale); nothing otherwise or when
+/// it is not finite.
+std::optional<double> numberFromText(const std::string& text);
 
 /// "1 shot", "3 shots": a count with its noun in the right number.
 std::string counted(std::size_t count, const std::string& singular, const std::string& plural = {});

@@ -1,0 +1,151 @@
+#include "core/judge/consistency.h"
+
+#include "core/judge/distributions.h"
+#include "core/judge/summary.h"
+#include "core/judge/verdict.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::judge {
+namespace {
+
+struct Residuals {
+    std::vector<double> e;
+    double nu = 0;
+    double squares = 0;
+
+    double n() const { return nu + 1; }
+    double variance() const { return squares / nu; }
+};
+
+void addGroup(Residuals& r, const std::vector<double>& values) {
+    const auto n = static_cast<double>(values.size());
+    if (values.size() < 2)
+        return;
+    const double mean = meanOf(values);
+    for (const double v : values)
+        r.e.push_back((v - mean) * std::sqrt(n / (n - 1)));
+    r.nu += n - 1;
+    r.squares += squaresAboutMean(values);
+}
+
+Residuals residualsOf(const Column& column, std::size_t build) {
+    Residuals r;
+    if (column.shotByShot)
+        addGroup(r, column.builds[build].all());
+    else
+        for (const auto& turn : column.builds[build].turns)
+            addGroup(r, turn.values);
+    return r;
+}
+
+// The centre about which fourth powers are taken: trimmed the less, the more values there are.
+double kurtosisCentre(const Residuals& r) {
+    const double share = r.n() > 4 ? 1 / (2 * std::sqrt(r.n() - 4)) : 1;
+    return share >= 0.5 ? medianOf(r.e) : trimmedMeanOf(r.e, share);
+}
+
+double pooledKurtosis(const Residuals& a, const Residuals& b) {
+    double fourth = 0;
+    double squares = 0;
+    for (const Residuals* r : {&a, &b}) {
+        const double centre = kurtosisCentre(*r);
+        for (const double e : r->e)
+            fourth += std::pow(e - centre, 4);
+        squares += squaresAboutMean(r->e);
+    }
+    return static_cast<double>(a.e.size() + b.e.size()) * fourth / (squares * squares);
+}
+
+// Kurtosis of one build's own shots, to see whether the two shapes can be called one.
+double ownKurtosis(const Residuals& r) {
+    const double squares = squaresAboutMean(r.e);
+    double fourth = 0;
+    const double centre = meanOf(r.e);
+    for (const double e : r.e)
+        fourth += std::pow(e - centre, 4);
+    return squares > 0 ? static_cast<double>(r.e.size()) * fourth / (squares * squares) : 0;
+}
+
+Interval exponentiated(const Interval& logs) { return {std::exp(logs.low), std::exp(logs.high), logs.level}; }
+
+} // namespace
+
+std::optional<SpreadRatio> spreadRatio(const Column& column, std::size_t build, std::size_t against, double margin) {
+    if (column.builds[build].turns.empty() || column.builds[against].turns.empty())
+        return std::nullopt;
+    const Residuals a = residualsOf(column, against);
+    const Residuals b = residualsOf(column, build);
+    SpreadRatio result{.metric = column.metric, .build = build, .against = against};
+    result.nuBuild = b.nu;
+    result.nuAgainst = a.nu;
+    if (a.nu < 1 || b.nu < 1) {
+        result.claim.cap = Cap::tooFewShots;
+        return result;
+    }
+    result.sdBuild = std::sqrt(b.variance());
+    result.sdAgainst = std::sqrt(a.variance());
+    const double scale = 1e-12 * std::max({std::fabs(column.builds[build].turns[0].values[0]), 1e-300});
+    if (result.sdBuild <= scale || result.sdAgainst <= scale) {
+        result.claim.cap = Cap::noVariation;
+        return result;
+    }
+    result.ratio = result.sdBuild / result.sdAgainst;
+    if (a.nu < 3 || b.nu < 3) {
+        result.claim.cap = Cap::tooFewShots;
+        return result;
+    }
+    const double gamma = pooledKurtosis(a, b);
+    auto part = [&](double n) { return (gamma - (n - 3) / n) / (n - 1); };
+    const double variance = part(a.n()) + part(b.n());
+    if (!(variance > 0)) {
+        result.claim.cap = Cap::noVariation;
+        return result;
+    }
+    constexpr double z = 1.959963984540054;
+    const double c = (b.n() / (b.n() - z)) / (a.n() / (a.n() - z));
+    const Effect effect{0.5 * std::log(c * b.variance() / a.variance()), 0.5 * std::sqrt(variance), a.nu + b.nu};
+    result.logCentre = effect.value;
+    result.logSe = effect.se;
+    result.df = effect.df;
+    result.ci95 = exponentiated(intervalOf(effect, 0.95));
+    result.ci90 = exponentiated(intervalOf(effect, 0.90));
+    fillPs(result.claim, effect, std::log(margin));
+    const double tail = std::fabs(ownKurtosis(a) - ownKurtosis(b));
+    result.shapesDiffer = std::min(a.nu, b.nu) >= 9 && tail > 3;
+    return result;
+}
+
+std::optional<BrownForsythe> brownForsythe(const Column& column) {
+    std::vector<std::vector<double>> groups;
+    for (const auto& build : column.builds)
+        if (build.count() >= 2) {
+            auto values = build.all();
+            const double centre = medianOf(values);
+            for (double& v : values)
+                v = std::fabs(v - centre);
+            groups.push_back(std::move(values));
+        }
+    if (groups.size() < 2)
+        return std::nullopt;
+    std::vector<double> all;
+    double within = 0;
+    for (const auto& group : groups) {
+        within += squaresAboutMean(group);
+        all.insert(all.end(), group.begin(), group.end());
+    }
+    const double grand = meanOf(all);
+    double between = 0;
+    for (const auto& group : groups)
+        between += static_cast<double>(group.size()) * std::pow(meanOf(group) - grand, 2);
+    BrownForsythe result{.metric = column.metric, .df1 = static_cast<double>(groups.size() - 1),
+                         .df2 = static_cast<double>(all.size() - groups.size())};
+    if (!(within > 0) || !(result.df2 > 0))
+        return std::nullopt;
+    result.f = between / result.df1 / (within / result.df2);
+    result.p = fisherUpper(result.f, result.df1, result.df2);
+    return result;
+}
+
+} // namespace knot::judge

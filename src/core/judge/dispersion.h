@@ -1,0 +1,35 @@
+#pragma once
+
+#include "core/judge/reading.h"
+#include "core/record/structure.h"
+
+namespace knot::judge {
+
+struct LandingPoint {
+    double side = 0, carry = 0; ///< m
+};
+
+/// The counted shots of a turn that have both a side and a carry.
+struct LandingTurn {
+    std::size_t turn = 0, round = 0;
+    std::vector<LandingPoint> points;
+};
+
+/// By build, turns in order struck.
+struct Landings {
+    bool shotByShot = false;
+    std::vector<std::vector<LandingTurn>> builds;
+};
+
+Landings landingsOf(const record::Test& test, const record::Structure& structure);
+
+/// What was seen, from four points on.
+std::optional<LandingArea> landingArea(const Landings& landings, std::size_t build);
+
+/// The ratio of areas inside turns with its jackknife over turns (over shots for one run or turns
+/// of one shot), its shuffle over turns, and Hotelling's test of the centres. margin > 1. Nothing
+/// when either build has fewer than four points; no interval under four turns (six shots).
+std::optional<AreaRatio> areaRatio(const Landings& landings, std::size_t build, std::size_t against, double margin,
+                                   std::uint64_t seed);
+
+} // namespace knot::judge

@@ -1,0 +1,169 @@
+#include "core/judge/explain.h"
+
+#include "core/judge/average.h"
+#include "core/judge/choosing.h"
+#include "core/judge/consistency.h"
+#include "core/judge/forgiveness.h"
+#include "core/judge/influence.h"
+#include "core/judge/models.h"
+#include "core/judge/robust.h"
+#include "core/judge/seed.h"
+#include "core/judge/shares.h"
+#include "core/judge/verdict.h"
+
+#include <algorithm>
+
+namespace knot::judge {
+namespace {
+
+constexpr int explainedDraws = 4000;
+
+class Explanation {
+public:
+    Explanation(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns, Reading& reading)
+        : m_request(request), m_test(request.test), m_structure(structure), m_columns(columns), m_reading(reading) {}
+
+    void fill() {
+        for (const Column& column : m_columns) {
+            if (m_request.cancelled && m_request.cancelled())
+                return;
+            byMetric(column);
+            for (const AverageGap& row : m_reading.average)
+                if (row.metric == column.metric)
+                    byPair(column, row);
+        }
+        m_reading.influence = influenceOfShots(m_reading, m_columns);
+        m_reading.findings = groupFindings(m_columns);
+        setAsideShares();
+        setAsideEffects();
+        best();
+        targets();
+    }
+
+private:
+    template <typename T> static void append(std::vector<T>& list, std::optional<T> item) {
+        if (item)
+            list.push_back(std::move(*item));
+    }
+
+    bool isDeclared(Metric metric) const {
+        return std::ranges::find(m_reading.card.primary, averageOf(metric)) != m_reading.card.primary.end();
+    }
+
+    static Outcome averageOf(Metric metric) {
+        return {.kind = record::OutcomeKind::average, .metric = metric, .shape = {}};
+    }
+
+    void byMetric(const Column& column) {
+        append(m_reading.brownForsythe, brownForsythe(column));
+        append(m_reading.drift, driftPerShot(column, m_structure));
+        for (std::size_t b = 0; b < column.builds.size(); ++b) {
+            append(m_reading.settling, settlingSlope(column, b));
+            if (column.metric == Metric::ballSpeed || column.metric == Metric::carry)
+                append(m_reading.forgiveness, forgivenessOf(m_test, column, b));
+        }
+        if (!m_reading.card.trendColumn.empty())
+            append(m_reading.trend, trendAlong(m_test, column, m_reading.card.trendColumn));
+        if (!m_reading.card.factorColumn.empty())
+            for (auto& estimate : interactions(m_test, column, m_reading.baseline, m_reading.card.factorColumn))
+                m_reading.interaction.push_back(std::move(estimate));
+    }
+
+    void byPair(const Column& column, const AverageGap& row) {
+        if (row.method == GapMethod::welch)
+            append(m_reading.yuen, yuenTest(column, row.build, row.against));
+        else
+            append(m_reading.medianGaps, medianGap(column, row.build, row.against));
+        append(m_reading.adaptation, adaptationGap(column, row.build, row.against));
+        const auto& covariates = m_reading.card.covariates;
+        if (!covariates.empty() && std::ranges::find(covariates, column.metric) == covariates.end())
+            append(m_reading.equalStrike,
+                   equalStrike(m_test, column, row.build, row.against, covariates, isDeclared(column.metric) ? explainedDraws : 0,
+                               seedFor(m_request, "equal", column.metric, row.build, row.against)));
+        if ((column.metric == Metric::carry || column.metric == Metric::side) && row.method == GapMethod::rounds)
+            append(m_reading.worstFifth, worstFifthGap(column, row.build, row.against,
+                                                       seedFor(m_request, "worst", column.metric, row.build, row.against)));
+    }
+
+    void setAsideShares() {
+        std::vector<std::vector<std::vector<bool>>> turns(m_test.builds.size());
+        for (const auto& turn : m_structure.turns) {
+            std::vector<bool> trials;
+            for (const std::size_t shot : turn.shots)
+                if (m_test.shots[shot].status != record::ShotStatus::warmUp)
+                    trials.push_back(m_test.shots[shot].status == record::ShotStatus::setAside);
+            turns[turn.build].push_back(std::move(trials));
+        }
+        for (const auto& own : turns)
+            m_reading.setAsideShares.push_back(shareByTurns(own).value_or(Share{}));
+    }
+
+    // The same verdicts from every read shot, where set-asides leave a difference.
+    void setAsideEffects() {
+        const bool any = std::ranges::any_of(m_test.shots, [](const auto& s) { return s.status == record::ShotStatus::setAside; });
+        if (!any)
+            return;
+        std::vector<AverageGap> rows = m_reading.average;
+        std::vector<Claim*> primary;
+        std::vector<Claim*> rest;
+        for (std::size_t i = 0; i < rows.size(); ++i) {
+            const Column all = columnOf(m_test, m_structure, rows[i].metric, Taken::allRead);
+            if (auto gap = averageGap(all, rows[i].build, rows[i].against, rows[i].margin)) {
+                gap->claim.role = rows[i].claim.role;
+                rows[i] = std::move(*gap);
+            }
+        }
+        for (AverageGap& row : rows)
+            (row.claim.role == Role::primary ? primary : rest).push_back(&row.claim);
+        adjustFamilies(primary, rest);
+        for (std::size_t i = 0; i < rows.size(); ++i) {
+            decide(rows[i].claim, m_reading.card.alpha);
+            m_reading.setAsides.push_back({rows[i].metric, rows[i].build, rows[i].against, rows[i].gap, rows[i].claim.verdict,
+                                           rows[i].claim.verdict != m_reading.average[i].claim.verdict});
+        }
+    }
+
+    void best() {
+        const bool whichOfThese = m_reading.card.comparison == record::Comparison::whichOfThese;
+        for (const Outcome& outcome : m_reading.card.primary) {
+            record::Want want = m_reading.card.want(outcome);
+            const auto column = std::ranges::find(m_columns, outcome.metric, &Column::metric);
+            if (outcome.kind != record::OutcomeKind::average || column == m_columns.end())
+                continue;
+            if (want.kind == record::Want::Kind::none) {
+                if (!whichOfThese)
+                    continue;
+                want.kind = record::Want::Kind::more; // asked for the best without a direction
+            }
+            BestOf best{.outcome = outcome, .set = {}, .choosing = {}};
+            if (whichOfThese)
+                best.set = bestSet(*column, want, m_reading.card.alpha);
+            best.choosing = choosing(*column, want, seedFor(m_request, "choosing", outcome.metric, 0, 0));
+            m_reading.best.push_back(std::move(best));
+        }
+    }
+
+    void targets() {
+        for (const auto& target : m_reading.card.targets)
+            for (std::size_t b = 0; b < m_test.builds.size(); ++b) {
+                const auto column = std::ranges::find(m_columns, target.metric, &Column::metric);
+                const bool meant = target.build.empty() || target.build == m_test.builds[b].name;
+                if (column != m_columns.end() && meant && !column->builds[b].turns.empty())
+                    m_reading.targets.push_back(againstTarget(*column, b, target.low, target.high));
+            }
+    }
+
+    const JudgeRequest& m_request;
+    const record::Test& m_test;
+    const record::Structure& m_structure;
+    const std::vector<Column>& m_columns;
+    Reading& m_reading;
+};
+
+} // namespace
+
+void explain(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns, Reading& reading) {
+    Explanation(request, structure, columns, reading).fill();
+}
+
+} // namespace knot::judge

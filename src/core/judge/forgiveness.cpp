@@ -1,0 +1,206 @@
+#include "core/judge/forgiveness.h"
+
+#include "core/judge/mixed_model.h"
+#include "core/judge/shares.h"
+#include "core/judge/summary.h"
+#include "core/judge/verdict.h"
+#include "core/random.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <numeric>
+
+namespace knot::judge {
+namespace {
+
+struct Strike {
+    double y = 0, toe = 0, high = 0;
+    std::size_t turn = 0;
+};
+
+std::vector<Strike> strikesOf(const record::Test& test, const Column& column, std::size_t build) {
+    std::vector<Strike> strikes;
+    const auto& turns = column.builds[build].turns;
+    for (std::size_t t = 0; t < turns.size(); ++t)
+        for (std::size_t i = 0; i < turns[t].values.size(); ++i) {
+            const auto& readings = test.shots[turns[t].shots[i]].readings;
+            const auto toe = readings.at(Metric::strikeToe);
+            const auto high = readings.at(Metric::strikeHigh);
+            if (toe && high)
+                strikes.push_back({turns[t].values[i], *toe, *high, t});
+        }
+    return strikes;
+}
+
+// The peak of y = a + b·x + c·x² along one direction, held inside the middle half of the strikes;
+// their median where the curve has no peak.
+double bestAlong(const std::vector<Strike>& strikes, double Strike::*axis) {
+    std::vector<double> places;
+    Design design;
+    std::vector<double> y;
+    std::vector<std::size_t> own;
+    for (const Strike& s : strikes) {
+        places.push_back(s.*axis);
+        design.addRow({1, s.*axis, s.*axis * s.*axis});
+        y.push_back(s.y);
+        own.push_back(own.size());
+    }
+    std::ranges::sort(places);
+    const double low = places[places.size() / 4];
+    const double high = places[places.size() * 3 / 4];
+    const auto model = MixedModel::fit(design, y, own);
+    const auto slope = model ? model->coefficient(1) : std::nullopt;
+    const auto bend = model ? model->coefficient(2) : std::nullopt;
+    if (!slope || !bend || !(bend->value < 0))
+        return medianOf(places);
+    return std::clamp(-slope->value / (2 * bend->value), low, high);
+}
+
+double quantile(std::vector<double> values, double share) {
+    std::ranges::sort(values);
+    const double at = share * static_cast<double>(values.size() - 1);
+    const auto below = static_cast<std::size_t>(at);
+    const std::size_t above = std::min(below + 1, values.size() - 1);
+    return values[below] + (at - static_cast<double>(below)) * (values[above] - values[below]);
+}
+
+double worst(const std::vector<double>& values, Metric metric) {
+    if (metric != Metric::side)
+        return quantile(values, 0.2);
+    std::vector<double> sizes;
+    for (const double v : values)
+        sizes.push_back(std::fabs(v));
+    return quantile(sizes, 0.8);
+}
+
+std::vector<double> resampled(const BuildValues& build, Random& random) {
+    std::vector<double> values;
+    for (std::size_t i = 0; i < build.turns.size(); ++i) {
+        const auto& turn = build.turns[random.below(build.turns.size())].values;
+        values.insert(values.end(), turn.begin(), turn.end());
+    }
+    return values;
+}
+
+// Correlation of two metrics inside turns, over shots that have both.
+double correlationInsideTurns(const Column& a, const Column& b) {
+    double xy = 0;
+    double xx = 0;
+    double yy = 0;
+    std::size_t n = 0;
+    std::map<std::size_t, double> other;
+    for (const auto& build : b.builds)
+        for (const auto& turn : build.turns)
+            for (std::size_t i = 0; i < turn.values.size(); ++i)
+                other[turn.shots[i]] = turn.values[i];
+    for (const auto& build : a.builds)
+        for (const auto& turn : build.turns) {
+            std::vector<double> x;
+            std::vector<double> y;
+            for (std::size_t i = 0; i < turn.values.size(); ++i)
+                if (const auto at = other.find(turn.shots[i]); at != other.end()) {
+                    x.push_back(turn.values[i]);
+                    y.push_back(at->second);
+                }
+            if (x.size() < 2)
+                continue;
+            const double mx = meanOf(x);
+            const double my = meanOf(y);
+            for (std::size_t i = 0; i < x.size(); ++i)
+                xy += (x[i] - mx) * (y[i] - my);
+            xx += squaresAboutMean(x);
+            yy += squaresAboutMean(y);
+            n += x.size() - 1;
+        }
+    return n >= 5 && xx > 0 && yy > 0 ? xy / std::sqrt(xx * yy) : 0;
+}
+
+bool bindsByArithmetic(Metric a, Metric b) {
+    auto flight = [](Metric m) { return m == Metric::ballSpeed || m == Metric::carry || m == Metric::total; };
+    return flight(a) && flight(b);
+}
+
+} // namespace
+
+std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, std::size_t build) {
+    const auto strikes = strikesOf(test, column, build);
+    if (strikes.size() < 12)
+        return std::nullopt;
+    const double toe = bestAlong(strikes, &Strike::toe);
+    const double high = bestAlong(strikes, &Strike::high);
+    Design design;
+    std::vector<double> y;
+    std::vector<std::size_t> turns;
+    for (const Strike& s : strikes) {
+        design.addRow({1, std::hypot(s.toe - toe, s.high - high)});
+        y.push_back(s.y);
+        turns.push_back(s.turn);
+    }
+    const auto model = MixedModel::fit(design, y, turns);
+    const auto slope = model ? model->coefficient(1) : std::nullopt;
+    if (!slope)
+        return std::nullopt;
+    const Interval ci = intervalOf({-slope->value, slope->se, slope->df}, 0.95);
+    return Forgiveness{.metric = column.metric, .build = build, .lossPerMm = -slope->value, .se = slope->se, .df = slope->df, .ci95 = ci};
+}
+
+std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t build, std::size_t against, std::uint64_t seed) {
+    const BuildValues& own = column.builds[build];
+    const BuildValues& other = column.builds[against];
+    if (own.turns.size() < 5 || other.turns.size() < 5)
+        return std::nullopt;
+    WorstFifth result{.metric = column.metric, .build = build, .against = against};
+    result.gap = worst(own.all(), column.metric) - worst(other.all(), column.metric);
+    Random random(seed);
+    std::vector<double> gaps;
+    for (int draw = 0; draw < 4000; ++draw)
+        gaps.push_back(worst(resampled(own, random), column.metric) - worst(resampled(other, random), column.metric));
+    result.ci95 = {quantile(gaps, 0.025), quantile(gaps, 0.975), 0.95};
+    return result;
+}
+
+TargetResult againstTarget(const Column& column, std::size_t build, double low, double high) {
+    TargetResult result{.metric = column.metric, .build = build, .verdict = "open", .share = {}};
+    const BuildValues& own = column.builds[build];
+    std::vector<std::vector<bool>> hits;
+    for (const auto& turn : own.turns) {
+        hits.emplace_back();
+        for (const double value : turn.values)
+            hits.back().push_back(low <= value && value <= high);
+    }
+    if (const auto share = shareByTurns(hits))
+        result.share = *share;
+    const auto basis = own.turns.size() == 1 ? own.all() : own.turnMeans();
+    if (basis.size() < 2)
+        return result;
+    const Interval narrow = meanInterval(basis, 0.90);
+    const Interval wide = meanInterval(basis, 0.95);
+    if (narrow.low >= low && narrow.high <= high)
+        result.verdict = "inside";
+    else if (wide.high < low)
+        result.verdict = "below";
+    else if (wide.low > high)
+        result.verdict = "above";
+    return result;
+}
+
+std::vector<std::vector<Outcome>> groupFindings(const std::vector<Column>& columns) {
+    std::vector<std::size_t> group(columns.size());
+    std::iota(group.begin(), group.end(), std::size_t{0});
+    for (std::size_t i = 0; i < columns.size(); ++i)
+        for (std::size_t j = 0; j < i; ++j)
+            if (bindsByArithmetic(columns[i].metric, columns[j].metric) ||
+                std::fabs(correlationInsideTurns(columns[i], columns[j])) >= 0.8)
+                std::ranges::replace(group, group[i], group[j]);
+    std::map<std::size_t, std::vector<Outcome>> groups;
+    for (std::size_t i = 0; i < columns.size(); ++i)
+        groups[group[i]].push_back({.kind = record::OutcomeKind::average, .metric = columns[i].metric, .shape = {}});
+    std::vector<std::vector<Outcome>> findings;
+    for (auto& [name, outcomes] : groups)
+        if (outcomes.size() > 1)
+            findings.push_back(std::move(outcomes));
+    return findings;
+}
+
+} // namespace knot::judge

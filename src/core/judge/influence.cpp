@@ -1,0 +1,80 @@
+#include "core/judge/influence.h"
+
+#include "core/judge/average.h"
+#include "core/judge/verdict.h"
+
+#include <algorithm>
+
+namespace knot::judge {
+namespace {
+
+Column without(Column column, std::size_t build, std::size_t turn, std::size_t place) {
+    auto& turns = column.builds[build].turns;
+    auto& values = turns[turn].values;
+    values.erase(values.begin() + static_cast<std::ptrdiff_t>(place));
+    turns[turn].shots.erase(turns[turn].shots.begin() + static_cast<std::ptrdiff_t>(place));
+    if (values.empty())
+        turns.erase(turns.begin() + static_cast<std::ptrdiff_t>(turn));
+    return column;
+}
+
+// The declared rows with their raw p's, and what each shot's removal does to them.
+class Removal {
+public:
+    Removal(const Reading& reading) : m_reading(reading) {
+        for (std::size_t i = 0; i < reading.average.size(); ++i)
+            if (reading.average[i].claim.role == Role::primary) {
+                m_rows.push_back(i);
+                m_claims.push_back(reading.average[i].claim);
+            }
+    }
+
+    void leaveOut(const Column& column, std::size_t build, std::size_t turn, std::size_t place, std::vector<Influence>& found) const {
+        auto claims = m_claims;
+        const Column rest = without(column, build, turn, place);
+        for (std::size_t i = 0; i < m_rows.size(); ++i) {
+            const AverageGap& row = m_reading.average[m_rows[i]];
+            if (row.metric != column.metric || (row.build != build && row.against != build))
+                continue;
+            const auto gap = averageGap(rest, row.build, row.against, row.margin);
+            claims[i] = gap ? gap->claim : Claim{.cap = Cap::tooFewShots};
+            claims[i].role = Role::primary;
+        }
+        std::vector<Claim*> family;
+        for (Claim& claim : claims)
+            family.push_back(&claim);
+        adjustFamilies(family, {});
+        for (std::size_t i = 0; i < m_rows.size(); ++i) {
+            const AverageGap& row = m_reading.average[m_rows[i]];
+            if (row.metric != column.metric || (row.build != build && row.against != build))
+                continue;
+            decide(claims[i], m_reading.card.alpha);
+            if (claims[i].verdict != row.claim.verdict)
+                found.push_back({row.metric, row.build, row.against, column.builds[build].turns[turn].shots[place], claims[i].verdict});
+        }
+    }
+
+private:
+    const Reading& m_reading;
+    std::vector<std::size_t> m_rows;
+    std::vector<Claim> m_claims;
+};
+
+} // namespace
+
+std::vector<Influence> influenceOfShots(const Reading& reading, const std::vector<Column>& columns) {
+    const Removal removal(reading);
+    std::vector<Influence> found;
+    for (const Column& column : columns) {
+        const bool declared = std::ranges::any_of(reading.average, [&](const AverageGap& row) {
+            return row.metric == column.metric && row.claim.role == Role::primary;
+        });
+        for (std::size_t b = 0; declared && b < column.builds.size(); ++b)
+            for (std::size_t t = 0; t < column.builds[b].turns.size(); ++t)
+                for (std::size_t i = 0; i < column.builds[b].turns[t].values.size(); ++i)
+                    removal.leaveOut(column, b, t, i, found);
+    }
+    return found;
+}
+
+} // namespace knot::judge

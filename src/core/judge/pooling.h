@@ -1,0 +1,25 @@
+#pragma once
+
+#include "core/judge/reading.h"
+
+namespace knot::judge {
+
+/// One sitting's estimate of a gap.
+struct SittingEstimate {
+    double gap = 0, se = 0;
+    std::optional<Interval> ci95, ci90;
+};
+
+/// Several sittings pooled by random effects: DerSimonian and Laird's τ², Hartung and Knapp's
+/// interval (2001) on sittings − 1 df.
+struct Pooled {
+    double tau2 = 0, pooled = 0, se = 0, q = 0, qP = 1;
+    Interval ci95;
+    std::size_t sittings = 0;
+    std::size_t heldUp = 0; ///< sittings with the pooled gap's sign and an interval that excludes 0
+};
+
+/// Nothing with fewer than two sittings or a standard error that is not above 0.
+std::optional<Pooled> poolSittings(const std::vector<SittingEstimate>& sittings);
+
+} // namespace knot::judge

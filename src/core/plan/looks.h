@@ -1,0 +1,20 @@
+#pragma once
+
+#include <vector>
+
+namespace knot::plan {
+
+/// The boundary of one look at a test that is still running.
+struct Look {
+    double information = 0; ///< share of the planned rounds done
+    double z = 0;           ///< boundary of |Z|
+    double nominal = 0;     ///< its two-sided level
+    double level = 0;       ///< what replaces α: three quarters of `nominal`
+};
+
+/// Boundaries for looks at the given shares of the information (ascending, the last 1) that spend
+/// α by Lan and DeMets (1983) with the O'Brien–Fleming-type function on each side: total spent by t
+/// is 4 − 4Φ(z_{α/4}/√t). By recursive numerical integration (Armitage, McPherson & Rowe 1969).
+std::vector<Look> lookBoundaries(const std::vector<double>& information, double alpha);
+
+} // namespace knot::plan
