@@ -1,5 +1,6 @@
 #include "app/session.h"
 
+#include "core/record/structure.h"
 #include "files/csv_writer.h"
 #include "files/test_json.h"
 
@@ -191,15 +192,16 @@ void Session::setWant(const record::Outcome& outcome, record::Want::Kind kind) {
 
 void Session::judgeAgain() {
     const int mine = ++*m_generation;
-    auto snapshot = std::make_shared<const record::Test>(*m_test);
+    auto snapshot = std::make_shared<const record::Test>(record::withSuccessors(*m_test));
     auto latest = m_generation;
     using Answer = std::optional<judge::Reading>;
     auto* watcher = new QFutureWatcher<Answer>(this);
-    connect(watcher, &QFutureWatcher<Answer>::finished, this, [this, watcher, mine] {
+    connect(watcher, &QFutureWatcher<Answer>::finished, this, [this, watcher, mine, snapshot] {
         watcher->deleteLater();
         if (mine != *m_generation)
             return;
         m_reading = watcher->result();
+        m_judged = snapshot;
         emit readingChanged();
     });
     watcher->setFuture(QtConcurrent::run([snapshot, latest, mine]() -> Answer {

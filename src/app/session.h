@@ -41,6 +41,8 @@ public:
     bool isKept() const { return m_test && !m_test->id.empty(); }
     /// Nothing while the judge is at work.
     const judge::Reading* reading() const { return m_reading ? &*m_reading : nullptr; }
+    /// The test as it was judged: with successors of changed clubs. Goes with `reading`.
+    const record::Test& judgedTest() const { return *m_judged; }
     const record::DisplayUnits& units() const { return m_units; }
 
     void setUnits(const record::DisplayUnits& units);
@@ -73,6 +75,7 @@ private:
     std::vector<logbook::TestEntry> m_tests;
     std::optional<record::Test> m_test;
     std::optional<judge::Reading> m_reading;
+    std::shared_ptr<const record::Test> m_judged;
     record::DisplayUnits m_units;
     std::shared_ptr<std::atomic<int>> m_generation;
 };

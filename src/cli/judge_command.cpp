@@ -3,6 +3,7 @@
 #include "core/judge/judge.h"
 #include "core/judge/sentences.h"
 #include "core/record/number_text.h"
+#include "core/record/structure.h"
 #include "files/csv_reader.h"
 #include "files/reading_json.h"
 
@@ -107,6 +108,7 @@ void judgeFile(const JudgeOptions& options) {
         throw Refusal{files::sentence(imported.error())};
     record::Test& test = imported->test;
     fillCard(test, options);
+    test = record::withSuccessors(std::move(test));
     const auto result = judge::judge({.test = test, .seed = options.seed});
     if (options.json) {
         std::cout << files::readingJson(*result);

@@ -10,12 +10,12 @@ namespace {
 using record::Metric;
 using record::Unit;
 
-constexpr std::array<std::pair<std::string_view, ColumnRole>, 13> plainNames = {
+constexpr std::array<std::pair<std::string_view, ColumnRole>, 14> plainNames = {
     {{"build", ColumnRole::build}, {"shot", ColumnRole::shot}, {"sitting", ColumnRole::sitting},
      {"player", ColumnRole::player}, {"round", ColumnRole::round}, {"turn", ColumnRole::turn},
      {"status", ColumnRole::status}, {"reason", ColumnRole::reason}, {"taken_at", ColumnRole::takenAt},
      {"delivery", ColumnRole::delivery}, {"feel", ColumnRole::feel}, {"note", ColumnRole::note},
-     {"handed_over", ColumnRole::handedOver}}};
+     {"handed_over", ColumnRole::handedOver}, {"mark", ColumnRole::mark}}};
 
 // Ways in which units are written beside a heading, beyond the suffixes of column names.
 constexpr std::array<std::pair<std::string_view, Unit>, 33> unitNames = {

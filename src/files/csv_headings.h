@@ -13,7 +13,7 @@ namespace knot::files {
 /// What a column of a shot file means.
 enum class ColumnRole {
     metric, build, shot, sitting, player, round, turn, status, reason, takenAt, delivery, feel, note,
-    handedOver, extra
+    handedOver, mark, extra
 };
 
 struct ColumnMeaning {

@@ -164,6 +164,7 @@ private:
         case ColumnRole::feel: return takeFeel(shot, column, cell, line);
         case ColumnRole::note: shot.note = cell; return true;
         case ColumnRole::handedOver: shot.handedOver = cell == "1" || lowerCase(cell) == "yes"; return true;
+        case ColumnRole::mark: return takeMark(shot, column, cell, line);
         case ColumnRole::extra: shot.extra.push_back(cell); return true;
         }
         return true;
@@ -196,6 +197,14 @@ private:
             shot.status = ShotStatus::warmUp;
         else
             return refuse(ErrorKind::unknownStatus, line, column, cell, "");
+        return true;
+    }
+
+    bool takeMark(Shot& shot, std::size_t column, const std::string& cell, std::size_t line) {
+        const std::string text = lowerCase(cell);
+        if (!text.empty() && text != "club" && text != "player")
+            return refuse(ErrorKind::unknownMark, line, column, cell, "");
+        shot.mark = text.empty() ? record::Mark::none : text == "club" ? record::Mark::club : record::Mark::player;
         return true;
     }
 

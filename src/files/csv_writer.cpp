@@ -54,6 +54,9 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
     addIfUsed("round", &Shot::round);
     addIfUsed("turn", &Shot::turn);
     addIfUsed("handed_over", [](const Shot& s) { return s.handedOver ? std::string("1") : std::string(); });
+    addIfUsed("mark", [](const Shot& s) {
+        return std::string(s.mark == record::Mark::club ? "club" : s.mark == record::Mark::player ? "player" : "");
+    });
     columns.push_back({"build", [&test](const Shot& s) { return test.builds[s.build].name; }});
     for (const Metric metric : test.metricsRead())
         addIfUsed(record::info(metric).key.c_str(), [metric](const Shot& s) {

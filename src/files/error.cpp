@@ -35,6 +35,8 @@ std::string what(const Error& e) {
         return "'" + e.found + "' is not a feel score; expected a whole number from 1 to 10, or nothing";
     case ErrorKind::unknownStatus:
         return "unknown status '" + e.found + "'; expected counted, set_aside, warm_up or nothing";
+    case ErrorKind::unknownMark:
+        return "unknown mark '" + e.found + "'; expected club, player or nothing";
     case ErrorKind::missingBuild:
         return "the build is missing; expected the name of the club that was struck";
     case ErrorKind::notATest:

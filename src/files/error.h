@@ -22,6 +22,7 @@ enum class ErrorKind {
     notANumber,
     notANumberOfFeel,
     unknownStatus,
+    unknownMark,
     missingBuild,
     notATest,
     newerTest,

@@ -21,6 +21,7 @@ using record::Want;
 
 constexpr int version = 1;
 constexpr std::array<const char*, 3> statusNames = {"counted", "set_aside", "warm_up"};
+constexpr std::array<const char*, 3> markNames = {"none", "club", "player"};
 constexpr std::array<const char*, 4> wantNames = {"none", "more", "less", "near"};
 
 // Text members of a shot, which are left out when empty.
@@ -80,6 +81,8 @@ ordered_json shotJson(const Test& test, const Shot& shot) {
             out[name] = shot.*member;
     if (shot.handedOver)
         out["handed_over"] = true;
+    if (shot.mark != record::Mark::none)
+        out["mark"] = markNames[static_cast<std::size_t>(shot.mark)];
     if (shot.feel > 0)
         out["feel"] = shot.feel;
     out["metrics"] = ordered_json::object();
@@ -151,6 +154,7 @@ Shot shotFrom(const json& in, const Test& test) {
     shot.status = static_cast<record::ShotStatus>(indexOf(statusNames, in.at("status").get<std::string>()));
     for (const auto& [name, member] : textMembers)
         shot.*member = in.value(name, "");
+    shot.mark = static_cast<record::Mark>(indexOf(markNames, in.value("mark", "none")));
     shot.handedOver = in.value("handed_over", false);
     shot.feel = in.value("feel", 0);
     const auto modelled = in.value("modelled", std::vector<std::string>{});

@@ -19,6 +19,7 @@ using SQLite::Database;
 using SQLite::Statement;
 
 constexpr std::array<const char*, 3> statusNames = {"counted", "set_aside", "warm_up"};
+constexpr std::array<const char*, 3> markNames = {"none", "club", "player"};
 constexpr std::array<const char*, 4> wantNames = {"none", "more", "less", "near"};
 
 template <std::size_t N> int indexOfName(const std::array<const char*, N>& names, const std::string& text) {
@@ -87,7 +88,7 @@ void insertColumns(Database& database, const Test& test) {
 // A recorded turn is a run of shots with the same labels; what is the same for all is kept once.
 bool sameRecordedTurn(const Shot& a, const Shot& b) {
     return a.build == b.build && a.sitting == b.sitting && a.round == b.round && a.turn == b.turn &&
-           a.player == b.player && !b.handedOver;
+           a.player == b.player && !b.handedOver && b.mark == record::Mark::none;
 }
 
 class ShotWriter {
@@ -112,8 +113,8 @@ public:
 private:
     static std::string shotSql() {
         std::string names = "INSERT INTO shot(test_id, position, turn, number, status, reason, taken_at, delivery, "
-                            "feel, note, extra, modelled";
-        std::string marks = ") VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?";
+                            "feel, note, extra, modelled, mark";
+        std::string marks = ") VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?";
         for (const Metric metric : record::allMetrics()) {
             names += ", " + record::info(metric).key;
             marks += ", ?";
@@ -155,8 +156,9 @@ private:
         m_shot.bind(9, shot.feel);
         m_shot.bind(10, shot.note);
         m_shot.bind(11, shot.extra.empty() ? std::string() : nlohmann::json(shot.extra).dump());
+        m_shot.bind(13, markNames[static_cast<std::size_t>(shot.mark)]);
         std::string modelled;
-        int at = 12;
+        int at = 13;
         for (const Metric metric : record::allMetrics()) {
             ++at;
             const auto value = shot.readings.at(metric);
@@ -224,7 +226,7 @@ Card readCard(Database& database, const std::string& id) {
 
 void readShots(Database& database, Test& test) {
     std::string sql = "SELECT t.build, t.round, t.label, t.player, t.handed_over, s.label, x.turn, x.number, x.status, "
-                      "x.reason, x.taken_at, x.delivery, x.feel, x.note, x.extra, x.modelled";
+                      "x.reason, x.taken_at, x.delivery, x.feel, x.note, x.extra, x.modelled, x.mark";
     for (const Metric metric : record::allMetrics())
         sql += ", x." + record::info(metric).key;
     sql += " FROM shot x JOIN turn t ON t.test_id = x.test_id AND t.position = x.turn "
@@ -253,7 +255,8 @@ void readShots(Database& database, Test& test) {
         if (const std::string extra = q.getColumn(14).getString(); !extra.empty())
             shot.extra = nlohmann::json::parse(extra).get<std::vector<std::string>>();
         const std::string modelled = "," + q.getColumn(15).getString() + ",";
-        int at = 15;
+        shot.mark = static_cast<record::Mark>(indexOfName(markNames, q.getColumn(16).getString()));
+        int at = 16;
         for (const Metric metric : record::allMetrics()) {
             const auto column = q.getColumn(++at);
             if (column.isNull())

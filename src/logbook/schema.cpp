@@ -97,6 +97,7 @@ CREATE TABLE shot(
   turn INTEGER NOT NULL,
   number TEXT NOT NULL DEFAULT '',
   status TEXT NOT NULL CHECK(status IN ('counted', 'set_aside', 'warm_up')),
+  mark TEXT NOT NULL DEFAULT 'none' CHECK(mark IN ('none', 'club', 'player')),
   reason TEXT NOT NULL DEFAULT '',
   taken_at TEXT NOT NULL DEFAULT '',
   delivery TEXT NOT NULL DEFAULT '',

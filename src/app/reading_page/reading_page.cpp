@@ -243,7 +243,7 @@ void ReadingPage::refresh() {
 // The row that was in hand before, else the first one about its metric, else the first of all.
 void ReadingPage::returnTo(std::optional<record::Metric> metric, std::size_t build) {
     int row = metric ? m_model->rowOf(*metric, build) : m_model->firstLine();
-    for (std::size_t b = 0; metric && row < 0 && b < m_session.test().builds.size(); ++b)
+    for (std::size_t b = 0; metric && row < 0 && b < m_session.reading()->builds.size(); ++b)
         row = m_model->rowOf(*metric, b);
     if (row >= 0)
         m_ledger->setCurrentIndex(m_model->index(row));
@@ -278,7 +278,7 @@ void ReadingPage::showMetric(record::Metric metric) {
 
 void ReadingPage::showPicture() {
     if (const judge::Reading* reading = m_session.reading(); reading != nullptr && m_metric)
-        m_cords->setPicture(pictureOf(m_session.test(), *reading, *m_metric, m_session.units()));
+        m_cords->setPicture(pictureOf(m_session.judgedTest(), *reading, *m_metric, m_session.units()));
 }
 
 void ReadingPage::caption(const QString& text) {

@@ -23,6 +23,15 @@ std::map<std::size_t, double> meansByRound(const BuildValues& build) {
     return means;
 }
 
+// Where the player changed, only the stretches that hold both builds can be compared.
+BuildValues onCommonPhases(const BuildValues& build, const BuildValues& other) {
+    BuildValues kept;
+    for (const auto& turn : build.turns)
+        if (std::ranges::any_of(other.turns, [&](const auto& t) { return t.phase == turn.phase; }))
+            kept.turns.push_back(turn);
+    return kept;
+}
+
 std::optional<Cap> fairnessCap(const BuildValues& a, const BuildValues& b) {
     if (a.turns.size() == 1 || b.turns.size() == 1)
         return Cap::oneTurnEach;
@@ -130,15 +139,22 @@ std::vector<double> roundDifferences(const Column& column, std::size_t build, st
 
 std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against,
                                      double margin) {
-    const BuildValues& own = column.builds[build];
-    const BuildValues& other = column.builds[against];
-    if (own.turns.empty() || other.turns.empty())
+    if (column.builds[build].turns.empty() || column.builds[against].turns.empty())
         return std::nullopt;
     AverageGap gap;
     gap.metric = column.metric;
     gap.build = build;
     gap.against = against;
     gap.margin = margin;
+    const BuildValues own = onCommonPhases(column.builds[build], column.builds[against]);
+    const BuildValues other = onCommonPhases(column.builds[against], column.builds[build]);
+    if (own.turns.empty()) {
+        gap.claim.cap = Cap::markBetween;
+        gap.shotsBuild = column.builds[build].count();
+        gap.shotsAgainst = column.builds[against].count();
+        gap.gap = meanOf(column.builds[build].all()) - meanOf(column.builds[against].all());
+        return gap;
+    }
     gap.shotsBuild = own.count();
     gap.shotsAgainst = other.count();
     gap.claim.cap = fairnessCap(other, own);

@@ -67,7 +67,7 @@ Column columnOf(const record::Test& test, const record::Structure& structure, re
     column.builds.resize(test.builds.size());
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {
         const record::Turn& turn = structure.turns[t];
-        TurnValues values{.turn = t, .round = turn.round, .values = {}, .shots = {}};
+        TurnValues values{.turn = t, .round = turn.round, .phase = turn.phase, .values = {}, .shots = {}};
         for (const std::size_t shot : turn.shots) {
             const auto reading = test.shots[shot].readings.at(metric);
             if (!reading || !std::isfinite(*reading) || !isTaken(test.shots[shot], taken))

@@ -14,6 +14,7 @@ enum class Taken { counted, allRead };
 struct TurnValues {
     std::size_t turn = 0;
     std::size_t round = 0;
+    std::size_t phase = 0; ///< marks of a changed player before it
     std::vector<double> values;
     std::vector<std::size_t> shots; ///< indices into the test's shots, beside `values`
 

@@ -133,13 +133,13 @@ template <typename Row> void settleRatio(const record::Card& card, Row& row) {
         row.claim.favours = direction({.gap = std::log(row.ratio), .want = card.want(outcomeOf(row))});
 }
 
-void settle(Reading& reading, std::size_t declared) {
+void settle(Reading& reading, std::size_t declared, JudgeRequest::Depth depth) {
     const double level = reading.card.alpha / static_cast<double>(std::max<std::size_t>(declared, 1));
     for (AverageGap& row : reading.average) {
         decide(row.claim, reading.card.alpha);
         if (hasDirection(row.claim.verdict))
             row.claim.favours = favoursOf(reading, row);
-        if (row.claim.verdict == Verdict::open)
+        if (row.claim.verdict == Verdict::open && depth == JudgeRequest::Depth::everything)
             boundAndOutlook(row, level);
     }
     for (SpreadRatio& row : reading.consistency) {
@@ -189,7 +189,8 @@ private:
         auto gap = averageGap(column, pair.build, pair.against, m_reading.card.margin(column.metric));
         if (!gap)
             return;
-        addOpinions(*gap, column, seedFor(m_request, "average", column.metric, pair.build, pair.against));
+        if (m_request.depth == JudgeRequest::Depth::everything)
+            addOpinions(*gap, column, seedFor(m_request, "average", column.metric, pair.build, pair.against));
         gap->claim.role = roleOf(m_reading.card, outcomeOf(*gap));
         m_reading.average.push_back(std::move(*gap));
     }
@@ -243,7 +244,9 @@ std::optional<Reading> judge(const JudgeRequest& request) {
     families.add(reading.consistency);
     families.add(reading.areas);
     families.close();
-    settle(reading, families.declared());
+    settle(reading, families.declared(), request.depth);
+    if (request.depth == JudgeRequest::Depth::verdicts)
+        return reading;
     explain(request, structure, columns, reading);
     if (request.cancelled && request.cancelled())
         return std::nullopt;

@@ -9,10 +9,15 @@ namespace knot::record {
 
 enum class ShotStatus { counted, setAside, warmUp };
 
+/// What changed just before a shot and cuts the record there: the club that struck it, or the
+/// player (stance, tuition, an interruption).
+enum class Mark { none, club, player };
+
 /// One struck shot. Labels are as the file or the bay gave them; empty means "not given".
 struct Shot {
     std::size_t build = 0; ///< index into the builds of its test
     ShotStatus status = ShotStatus::counted;
+    Mark mark = Mark::none;
     bool handedOver = false; ///< the club was logged as handed over anew before this shot
     int feel = 0;            ///< 1–10; 0 when none was given
     Readings readings;

@@ -4,6 +4,7 @@
 #include <map>
 #include <optional>
 #include <set>
+#include <tuple>
 
 namespace knot::record {
 namespace {
@@ -34,7 +35,7 @@ std::set<RoundKey> properRounds(const Test& test) {
 
 bool turnEnds(const Shot& before, const Shot& after, const std::set<RoundKey>& proper) {
     if (before.build != after.build || before.sitting != after.sitting ||
-        before.player != after.player || after.handedOver)
+        before.player != after.player || after.handedOver || after.mark != Mark::none)
         return true;
     return !before.turn.empty() && !after.turn.empty() && before.turn != after.turn &&
            before.round != after.round && proper.contains({before.sitting, before.round}) &&
@@ -54,11 +55,13 @@ void cutIntoTurns(const Test& test, Structure& structure) {
     structure.turnOfShot.resize(test.shots.size());
     structure.orderInSitting.resize(test.shots.size());
     std::map<std::size_t, std::size_t> struck;
+    std::size_t phase = 0;
     for (std::size_t i = 0; i < test.shots.size(); ++i) {
         const Shot& shot = test.shots[i];
+        phase += shot.mark == Mark::player ? 1 : 0;
         if (i == 0 || turnEnds(test.shots[i - 1], shot, proper))
             structure.turns.push_back(
-                {.build = shot.build, .round = 0, .sitting = indexOf(structure.sittings, shot.sitting), .shots = {}});
+                {.build = shot.build, .round = 0, .sitting = indexOf(structure.sittings, shot.sitting), .phase = phase, .shots = {}});
         Turn& turn = structure.turns.back();
         turn.shots.push_back(i);
         structure.turnOfShot[i] = structure.turns.size() - 1;
@@ -95,7 +98,7 @@ void nameRounds(const Test& test, Structure& structure) {
         if (!onlyWarmUp(test, turn) && !givenRound(test, turn))
             renumbered.insert({turn.sitting, turn.build});
     std::map<BuildInSitting, int> count;
-    std::map<std::pair<std::size_t, std::string>, std::size_t> seen;
+    std::map<std::tuple<std::size_t, std::string, std::size_t>, std::size_t> seen;
     for (Turn& turn : structure.turns) {
         turn.round = Turn::noRound;
         if (onlyWarmUp(test, turn))
@@ -104,16 +107,35 @@ void nameRounds(const Test& test, Structure& structure) {
         const int nth = ++count[key];
         const std::string label =
             renumbered.contains(key) ? std::to_string(nth) : *givenRound(test, turn);
-        const auto [at, added] = seen.try_emplace({turn.sitting, label}, structure.rounds.size());
+        const auto [at, added] = seen.try_emplace({turn.sitting, label, turn.phase}, structure.rounds.size());
         if (added) {
             const std::string& sitting = structure.sittings[turn.sitting];
-            structure.rounds.push_back(sitting.empty() ? label : sitting + " · " + label);
+            const std::string after = turn.phase > 0 ? ", after change " + std::to_string(turn.phase) : "";
+            structure.rounds.push_back((sitting.empty() ? label : sitting + " · " + label) + after);
         }
         turn.round = at->second;
     }
 }
 
 } // namespace
+
+Test withSuccessors(Test test) {
+    // The build that now stands for each original one.
+    std::vector<std::size_t> current(test.builds.size());
+    for (std::size_t b = 0; b < current.size(); ++b)
+        current[b] = b;
+    for (Shot& shot : test.shots) {
+        const std::size_t original = shot.build;
+        if (shot.mark == Mark::club) {
+            Build successor = test.builds[current[original]];
+            successor.name += ", changed";
+            current[original] = test.builds.size();
+            test.builds.push_back(std::move(successor));
+        }
+        shot.build = current[original];
+    }
+    return test;
+}
 
 Structure structureOf(const Test& test) {
     Structure structure;

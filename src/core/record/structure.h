@@ -14,6 +14,7 @@ struct Turn {
     std::size_t build = 0;
     std::size_t round = 0;   ///< index into Structure::rounds; `noRound` for warm-up alone
     std::size_t sitting = 0; ///< index in order of appearance
+    std::size_t phase = 0;   ///< how many marks of a changed player came before
     std::vector<std::size_t> shots; ///< indices into Test::shots, in order struck
 };
 
@@ -29,11 +30,16 @@ struct Structure {
 };
 
 /// Infers turns and rounds (judgement §1). A turn ends when another build is struck, the sitting
-/// or the player changes, or a hand-over is logged. Neighbouring turns of one build are one turn;
+/// or the player changes, or a hand-over or a mark is logged. Neighbouring turns of one build are one turn;
 /// a file's differing `turn` values part them only across the border of two rounds that were each
 /// struck in one piece with two builds or more, since that is what a rotated plan looks like.
 /// Where a turn spans rounds, or no round is given, a build's k-th turn in the sitting is in
-/// round k.
+/// round k. A mark of a changed player parts a round in two, so that nothing is paired across it.
 Structure structureOf(const Test& test);
+
+/// The test with every club that was marked as changed followed by a successor build ("NAME,
+/// changed"), so that nothing struck after the change is pooled with what came before. Without such
+/// marks it is the test itself.
+Test withSuccessors(Test test);
 
 } // namespace knot::record
