@@ -58,12 +58,12 @@ TEST_CASE("the ledger puts declared outcomes first and settled before unsettled"
     const auto lines = judge::ledger(reading, {});
     REQUIRE(lines.size() > 6);
     CHECK(lines[0].role == judge::Role::primary);
-    CHECK(reading.average[lines[0].row].metric == record::Metric::carry);
+    CHECK(lines[0].outcome.metric == record::Metric::carry);
     CHECK(lines[4].role == judge::Role::exploratory);
     bool openSeen = false;
     for (std::size_t i = 4; i < lines.size(); ++i) {
         openSeen = openSeen || lines[i].verdict == judge::Verdict::open;
         CHECK(!(openSeen && lines[i].verdict == judge::Verdict::real));
-        CHECK(!record::isStrike(reading.average[lines[i].row].metric));
+        CHECK(!record::isStrike(lines[i].outcome.metric));
     }
 }

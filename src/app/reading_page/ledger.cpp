@@ -34,13 +34,12 @@ void LedgerModel::setReading(const judge::Reading* reading, const record::Displa
             if (declared != primary)
                 m_rows.push_back({.heading = primary ? tr("Declared") : tr("Also measured, not declared beforehand")});
             declared = primary;
-            const auto& gap = reading->average[line.row];
             Row row;
             row.build = QString::fromStdString(reading->builds[line.build].name);
-            row.sentence = QString::fromStdString(judge::sentence(*reading, gap, units));
-            row.metric = gap.metric;
+            row.sentence = QString::fromStdString(line.sentence);
+            row.metric = line.outcome.metric;
             if (reading->card.comparison == record::Comparison::whichOfThese)
-                line.finding += " (against " + reading->builds[gap.against].name + ")";
+                line.finding += " (against " + reading->builds[line.against].name + ")";
             row.line = std::move(line);
             m_rows.push_back(std::move(row));
         }
@@ -50,7 +49,8 @@ void LedgerModel::setReading(const judge::Reading* reading, const record::Displa
 
 int LedgerModel::rowOf(record::Metric metric, std::size_t build) const {
     for (std::size_t i = 0; i < m_rows.size(); ++i)
-        if (m_rows[i].heading.isEmpty() && m_rows[i].metric == metric && m_rows[i].line.build == build)
+        if (m_rows[i].heading.isEmpty() && m_rows[i].metric == metric && m_rows[i].line.build == build &&
+            m_rows[i].line.outcome.kind == record::OutcomeKind::average)
             return static_cast<int>(i);
     return -1;
 }

@@ -7,6 +7,7 @@
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/judge/columns.h"
+#include "core/judge/sentences.h"
 #include "core/record/number_text.h"
 
 #include <QComboBox>
@@ -14,6 +15,7 @@
 #include <QListView>
 #include <QPainter>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QShortcut>
 #include <QVBoxLayout>
 
@@ -146,9 +148,19 @@ QWidget* ReadingPage::buildLedger() {
     column->setContentsMargins(1, 14, 1, 12);
     column->addLayout(head);
     column->addWidget(m_ledger, 1);
+    m_checkArea = new QScrollArea;
+    m_checkArea->setObjectName(QStringLiteral("checkArea"));
+    m_checkArea->setAccessibleName(tr("What to keep in mind"));
+    m_checkArea->setFrameShape(QFrame::NoFrame);
+    m_checkArea->setWidgetResizable(true);
+    m_checkArea->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_checkArea->viewport()->setAutoFillBackground(false);
+    m_checks->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    m_checkArea->setWidget(m_checks);
+    m_checks->setAutoFillBackground(false);
     auto* foot = new QVBoxLayout;
-    foot->setContentsMargins(14, 4, 14, 0);
-    foot->addWidget(m_checks);
+    foot->setContentsMargins(14, 4, 6, 0);
+    foot->addWidget(m_checkArea);
     column->addLayout(foot);
     return sheet;
 }
@@ -259,14 +271,22 @@ void ReadingPage::returnTo(std::optional<record::Metric> metric, std::size_t bui
 
 void ReadingPage::refreshChecks() {
     QString html;
-    if (const judge::Reading* reading = m_session.reading())
-        for (const auto& check : reading->checks) {
+    if (const judge::Reading* reading = m_session.reading()) {
+        auto checks = reading->checks;
+        for (auto& remark : judge::remarks(*reading, m_session.units()))
+            checks.push_back(std::move(remark));
+        std::ranges::stable_sort(checks, std::greater{}, &judge::Check::severity);
+        for (const auto& check : checks) {
             const QColor colour = check.severity == judge::Severity::fault ? colours().alarm : colours().ink;
             html += QStringLiteral("<p style='margin:4px 0; color:%1'>%2</p>")
                         .arg(colour.name(), QString::fromStdString(check.text).toHtmlEscaped());
         }
+    }
     m_checks->setText(html);
-    m_checks->setVisible(!html.isEmpty());
+    m_checkArea->setVisible(!html.isEmpty());
+    // As high as the text needs, up to a third of the page; beyond that it scrolls.
+    const int height = m_checks->heightForWidth(std::max(200, m_ledger->viewport()->width() - 30));
+    m_checkArea->setFixedHeight(std::min(height + 4, std::max(90, this->height() / 3)));
 }
 
 void ReadingPage::showMetric(record::Metric metric) {

@@ -10,6 +10,7 @@ class QComboBox;
 class QLabel;
 class QListView;
 class QPushButton;
+class QScrollArea;
 
 namespace knot::app {
 
@@ -51,6 +52,7 @@ private:
     QListView* m_ledger = nullptr;
     QLabel* m_against = nullptr;
     QLabel* m_checks = nullptr;
+    QScrollArea* m_checkArea = nullptr;
     QLabel* m_caption = nullptr;
     QComboBox* m_metrics = nullptr;
     QPushButton* m_keep = nullptr;

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 namespace knot::judge {
 namespace {
@@ -11,58 +12,26 @@ namespace {
 using record::counted;
 using record::DisplayUnits;
 using record::MetricFormat;
+using record::OutcomeKind;
 
-bool hasDirection(Verdict verdict) {
-    return verdict != Verdict::same && verdict != Verdict::open;
-}
+bool hasDirection(Verdict verdict) { return verdict != Verdict::same && verdict != Verdict::open; }
 
-const Interval* shownInterval(const AverageGap& row) {
+template <typename Row> const Interval* shownInterval(const Row& row) {
     const bool narrow = row.claim.verdict == Verdict::same || row.claim.verdict == Verdict::slight;
     const auto& chosen = narrow ? row.ci90 : row.ci95;
     return chosen ? &*chosen : nullptr;
 }
 
-MetricFormat formatOf(const AverageGap& row, const DisplayUnits& units) {
-    return MetricFormat(row.metric, units).supportedBy(row.se.value_or(0));
-}
-
-std::string capReason(const AverageGap& row) {
-    switch (*row.claim.cap) {
+std::string capReason(Cap cap) {
+    switch (cap) {
     case Cap::oneTurnEach: return "one stint each: club and moment can't be told apart";
     case Cap::separatedTurns: return "one club was hit before the other: club and moment can't be told apart";
     case Cap::tooFewShots: return "too few shots";
-    case Cap::tooFewRounds: return "fewer than two laps hold both clubs";
-    case Cap::noVariation: return "the readings do not vary, so the gap has no known error";
+    case Cap::tooFewRounds: return "too few laps hold both clubs";
+    case Cap::noVariation: return "the readings do not vary, so there is no known error";
     case Cap::markBetween: return "a change of the player lies between the two";
     }
     return {};
-}
-
-// What it would take to settle the row, in words that follow a comma or stand alone.
-std::string remedy(const AverageGap& row) {
-    const auto laps = static_cast<std::size_t>(*row.furtherRounds);
-    if (*row.furtherRounds > tooManyRounds)
-        return "more laps than can be hit would settle it";
-    if (laps == 0)
-        return "this many laps usually settle it, these did not";
-    return "about " + (row.method == GapMethod::welch ? counted(laps, "rotated lap") : counted(laps, "more lap")) +
-           " would settle it";
-}
-
-std::string outlook(const AverageGap& row, const DisplayUnits& units) {
-    std::string text;
-    if (row.bound)
-        text = "at most " + formatOf(row, units).withUnit(*row.bound) + " either way";
-    if (row.furtherRounds)
-        text += (text.empty() ? "" : "; ") + remedy(row);
-    return text;
-}
-
-std::string judgedWords(const Claim& claim) {
-    std::string text = words(claim.verdict);
-    if (!claim.favours || *claim.favours == Favours::different)
-        return text;
-    return text + ": " + key(*claim.favours);
 }
 
 std::string lowerFirst(std::string text) {
@@ -77,33 +46,92 @@ std::string upperFirst(std::string text) {
     return text;
 }
 
-std::string findingOf(const AverageGap& row) {
-    const auto& info = record::info(row.metric);
-    if (!hasDirection(row.claim.verdict))
-        return info.label;
-    return row.gap >= 0 ? info.more : info.less;
+std::string judgedWords(const Claim& claim) {
+    const std::string text = words(claim.verdict);
+    if (!claim.favours || *claim.favours == Favours::different)
+        return text;
+    return text + ": " + key(*claim.favours);
 }
 
-LedgerLine lineOf(const Reading& reading, std::size_t index, const DisplayUnits& units) {
-    const AverageGap& row = reading.average[index];
-    const MetricFormat format = formatOf(row, units);
+// What it would take to settle the row.
+std::string remedy(const AverageGap& row) {
+    const auto laps = static_cast<std::size_t>(*row.furtherRounds);
+    if (*row.furtherRounds > tooManyRounds)
+        return "more laps than can be hit would settle it";
+    if (laps == 0)
+        return "this many laps usually settle it, these did not";
+    return "about " + (row.method == GapMethod::welch ? counted(laps, "rotated lap") : counted(laps, "more lap")) +
+           " would settle it";
+}
+
+// Fills the parts that all kinds of rows share, and the sentence with its value as it is spoken.
+LedgerLine finished(const Reading& reading, LedgerLine line, const Claim& claim, const std::string& spoken) {
+    line.verdict = claim.verdict;
+    line.role = claim.role;
+    line.judged = judgedWords(claim);
+    if (claim.cap)
+        line.because = capReason(*claim.cap);
+    const std::string& build = reading.builds[line.build].name;
+    const std::string& against = reading.builds[line.against].name;
+    const std::string interval = line.interval.empty() ? "" : " (" + line.interval + ")";
+    if (hasDirection(claim.verdict))
+        line.sentence = build + " " + line.finding + " than " + against + spoken + interval + ": ";
+    else
+        line.sentence = upperFirst(line.finding) + ", " + build + " against " + against + ": " + spoken + interval + ", ";
+    line.sentence += lowerFirst(line.judged) + (line.because.empty() ? "." : "; " + line.because + ".");
+    return line;
+}
+
+LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUnits& units) {
+    const MetricFormat format = MetricFormat(row.metric, units).supportedBy(row.se.value_or(0));
+    const auto& info = record::info(row.metric);
     const bool directed = hasDirection(row.claim.verdict);
-    LedgerLine line{.row = index, .verdict = row.claim.verdict, .role = row.claim.role, .build = row.build};
-    line.finding = findingOf(row);
-    line.judged = judgedWords(row.claim);
+    LedgerLine line{.outcome = {.metric = row.metric}, .build = row.build, .against = row.against};
+    line.finding = !directed ? info.label : row.gap >= 0 ? info.more : info.less;
     const std::string unit = format.unitText();
-    const std::string number =
-        directed ? format.number(std::fabs(row.gap)) : format.signedNumber(row.gap);
-    line.value = number + (unit.empty() ? "" : unit == "°" ? unit : " " + unit);
+    line.value = (directed ? format.number(std::fabs(row.gap)) : format.signedNumber(row.gap)) +
+                 (unit.empty() || unit == "°" ? unit : " " + unit);
     if (const Interval* ci = shownInterval(row)) {
         const bool flip = directed && row.gap < 0;
         line.interval = flip ? format.range(-ci->high, -ci->low) : format.range(ci->low, ci->high);
     }
-    if (row.claim.cap)
-        line.because = capReason(row);
-    else if (row.claim.verdict == Verdict::open)
-        line.because = outlook(row, units);
-    return line;
+    if (row.claim.verdict == Verdict::open && !row.claim.cap) {
+        if (row.bound)
+            line.because = "at most " + format.withUnit(*row.bound) + " either way";
+        if (row.furtherRounds)
+            line.because += (line.because.empty() ? "" : "; ") + remedy(row);
+    }
+    const std::string spoken = (directed ? " by " : "") + line.value;
+    return finished(reading, std::move(line), row.claim, spoken);
+}
+
+std::string ratioText(double ratio) { return record::fixed(ratio, ratio < 9.95 ? 2 : 0); }
+
+// Rows whose value is a ratio of `build` to `against`.
+template <typename Row>
+LedgerLine ratioLine(const Reading& reading, const Row& row, const Outcome& outcome, const std::string& label,
+                     const std::string& more, const std::string& less) {
+    const bool directed = hasDirection(row.claim.verdict);
+    LedgerLine line{.outcome = outcome, .build = row.build, .against = row.against};
+    line.finding = !directed ? label : row.ratio >= 1 ? more : less;
+    line.value = ratioText(row.ratio) + " ×";
+    if (const Interval* ci = shownInterval(row))
+        line.interval = ratioText(ci->low) + " to " + ratioText(ci->high);
+    if (row.claim.verdict == Verdict::open && !row.claim.cap && row.ci95)
+        line.because = "at most " + ratioText(std::max(row.ci95->high, 1 / row.ci95->low)) + " times either way";
+    const std::string spoken = (directed ? ", " : "") + ratioText(row.ratio) + " times";
+    return finished(reading, std::move(line), row.claim, spoken);
+}
+
+LedgerLine lineOf(const Reading& reading, const SpreadRatio& row) {
+    const std::string& label = record::info(row.metric).spreadLabel;
+    return ratioLine(reading, row, {.kind = OutcomeKind::spread, .metric = row.metric, .shape = {}}, label,
+                     "has a wider " + label, "has a narrower " + label);
+}
+
+LedgerLine lineOf(const Reading& reading, const AreaRatio& row) {
+    return ratioLine(reading, row, {.kind = OutcomeKind::area, .metric = Metric::carry, .shape = {}}, "landing area",
+                     "lands over a wider area", "lands over a smaller area");
 }
 
 // Settled before unsettled, the weightiest first.
@@ -117,12 +145,6 @@ int weight(Verdict verdict) {
     case Verdict::open: return 5;
     }
     return 6;
-}
-
-std::size_t priority(const Reading& reading, const AverageGap& row) {
-    const Outcome outcome{.kind = record::OutcomeKind::average, .metric = row.metric, .shape = {}};
-    return static_cast<std::size_t>(std::ranges::find(reading.card.primary, outcome) -
-                                    reading.card.primary.begin());
 }
 
 } // namespace
@@ -140,43 +162,36 @@ std::string words(Verdict verdict) {
 }
 
 std::vector<LedgerLine> ledger(const Reading& reading, const DisplayUnits& units) {
-    std::vector<std::size_t> order;
-    for (std::size_t i = 0; i < reading.average.size(); ++i)
-        if (reading.average[i].claim.role != Role::explanation)
-            order.push_back(i);
-    std::ranges::stable_sort(order, {}, [&](std::size_t i) {
-        const AverageGap& row = reading.average[i];
-        const bool primary = row.claim.role == Role::primary;
-        return std::tuple(!primary, primary ? priority(reading, row) : 0, weight(row.claim.verdict));
-    });
     std::vector<LedgerLine> lines;
-    for (const std::size_t i : order)
-        lines.push_back(lineOf(reading, i, units));
+    auto keep = [&](LedgerLine line) {
+        if (line.role != Role::explanation)
+            lines.push_back(std::move(line));
+    };
+    for (const AverageGap& row : reading.average)
+        keep(lineOf(reading, row, units));
+    for (const SpreadRatio& row : reading.consistency)
+        keep(lineOf(reading, row));
+    for (const AreaRatio& row : reading.areas)
+        keep(lineOf(reading, row));
+    std::ranges::stable_sort(lines, {}, [&](const LedgerLine& line) {
+        const auto& primary = reading.card.primary;
+        const bool declared = line.role == Role::primary;
+        const auto priority = declared ? std::ranges::find(primary, line.outcome) - primary.begin() : 0;
+        // An unsettled spread says least, and there is one for each number.
+        const bool idle = line.verdict == Verdict::open && line.outcome.kind != OutcomeKind::average;
+        return std::tuple(!declared, priority, weight(line.verdict), idle);
+    });
     return lines;
-}
-
-std::string sentence(const Reading& reading, const AverageGap& row, const DisplayUnits& units) {
-    const auto index = static_cast<std::size_t>(&row - reading.average.data());
-    const LedgerLine line = lineOf(reading, index, units);
-    const std::string& build = reading.builds[row.build].name;
-    const std::string& against = reading.builds[row.against].name;
-    const std::string interval = line.interval.empty() ? "" : " (" + line.interval + ")";
-    if (hasDirection(row.claim.verdict)) {
-        std::string text = build + " " + line.finding + " than " + against + " by " + line.value +
-                           interval + ": " + lowerFirst(line.judged);
-        return text + (line.because.empty() ? "." : "; " + line.because + ".");
-    }
-    std::string text = upperFirst(line.finding) + ", " + build + " against " + against + ": " +
-                       line.value + interval + ", " + lowerFirst(line.judged);
-    return text + (line.because.empty() ? "." : "; " + line.because + ".");
 }
 
 std::vector<std::string> sentences(const Reading& reading, const DisplayUnits& units) {
     std::vector<std::string> all;
     for (const LedgerLine& line : ledger(reading, units))
-        all.push_back(sentence(reading, reading.average[line.row], units));
+        all.push_back(line.sentence);
     for (const Check& check : reading.checks)
         all.push_back(check.text);
+    for (const Check& remark : remarks(reading, units))
+        all.push_back(remark.text);
     return all;
 }
 

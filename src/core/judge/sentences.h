@@ -8,25 +8,27 @@ namespace knot::judge {
 /// One row of the verdict ledger, in words. Numbers are rounded to what their standard error
 /// supports and stand in the user's units.
 struct LedgerLine {
-    std::size_t row = 0; ///< index into Reading::average
+    Outcome outcome; ///< an average, a spread or the landing area
     Verdict verdict = Verdict::open;
     Role role = Role::exploratory;
-    std::size_t build = 0;
+    std::size_t build = 0, against = 0;
     std::string finding;  ///< after the build's name: "carries farther", or "carry" when no gap stands
     std::string judged;   ///< "Real, and big enough to matter: better"
-    std::string value;    ///< "6.4 m"
+    std::string value;    ///< "6.4 m", "1.6 ×"
     std::string interval; ///< "2.9 to 9.9", at 90 % for `same` and `slight`
     std::string because;  ///< a cap's reason or what would settle it; may be empty
+    std::string sentence; ///< the whole row as one sentence
 };
 
-/// The ledger: primary outcomes in the card's order, then the rest, settled before unsettled.
+/// The ledger: declared outcomes in the card's order, then the rest, settled before unsettled.
 std::vector<LedgerLine> ledger(const Reading& reading, const record::DisplayUnits& units);
 
-/// A whole sentence for one row: "Fern carries farther than Slate by 6.4 m (2.9 to 9.9): real, and
-/// big enough to matter."
-std::string sentence(const Reading& reading, const AverageGap& row, const record::DisplayUnits& units);
+/// What else could explain the verdicts on declared outcomes, and how to choose meanwhile, as
+/// sentences: drift, getting used to a club, equal strike, trend, two factors, single shots that a
+/// verdict hangs on, set-asides that change one, the set that may be best.
+std::vector<Check> remarks(const Reading& reading, const record::DisplayUnits& units);
 
-/// All sentences of the reading: what was compared, each ledger row, each check.
+/// All sentences of the reading: each ledger row, each check, each remark.
 std::vector<std::string> sentences(const Reading& reading, const record::DisplayUnits& units);
 
 /// "Real, but too small to matter" and so on, without direction.

@@ -1,0 +1,199 @@
+#include "core/judge/sentences.h"
+
+#include "core/record/number_text.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::judge {
+namespace {
+
+using record::counted;
+using record::DisplayUnits;
+using record::MetricFormat;
+
+class Remarks {
+public:
+    Remarks(const Reading& reading, const DisplayUnits& units) : m_reading(reading), m_units(units) {}
+
+    std::vector<Check> all() {
+        hangingOnOneShot();
+        setAsides();
+        drift();
+        gettingUsed();
+        equalStrike();
+        trend();
+        twoFactors();
+        shapes();
+        targets();
+        choosing();
+        return std::move(m_remarks);
+    }
+
+private:
+    void add(const char* code, Severity severity, std::string text) { m_remarks.push_back({code, severity, std::move(text)}); }
+
+    bool declared(Metric metric) const {
+        return std::ranges::any_of(m_reading.card.primary, [&](const Outcome& o) {
+            return o.metric == metric && o.kind == record::OutcomeKind::average;
+        });
+    }
+    const std::string& name(std::size_t build) const { return m_reading.builds[build].name; }
+    static const std::string& label(Metric metric) { return record::info(metric).label; }
+
+    // A slope times `per` in the user's unit: "0.4 m/s".
+    std::string slopeText(const ModelEstimate& e, double per) const {
+        return MetricFormat(e.metric, m_units).supportedBy(e.se * per).withUnit(std::fabs(e.value) * per);
+    }
+    // Its interval, turned so that it reads with the size.
+    std::string slopeRange(const ModelEstimate& e, double per) const {
+        const MetricFormat format = MetricFormat(e.metric, m_units).supportedBy(e.se * per);
+        const double sign = e.value < 0 ? -per : per;
+        return format.range(std::min(sign * e.ci95.low, sign * e.ci95.high), std::max(sign * e.ci95.low, sign * e.ci95.high));
+    }
+
+    void hangingOnOneShot() {
+        // The first shot of each row is named; the number of such shots says how frail it is.
+        for (const AverageGap& row : m_reading.average) {
+            std::vector<std::size_t> shots;
+            for (const Influence& i : m_reading.influence)
+                if (i.metric == row.metric && i.build == row.build && i.against == row.against)
+                    shots.push_back(i.shot + 1);
+            if (shots.empty() || row.claim.verdict == Verdict::open)
+                continue;
+            const std::string what = "The verdict on " + label(row.metric) + ", " + name(row.build) + " against " + name(row.against) + ", hangs on ";
+            add("hangs_on_one_shot", Severity::caution,
+                what + (shots.size() == 1 ? "one shot, number " + std::to_string(shots.front())
+                                          : "any one of " + counted(shots.size(), "shot")) + ": without it, it would be another.");
+        }
+    }
+
+    void setAsides() {
+        for (const SetAsideEffect& effect : m_reading.setAsides)
+            if (effect.changes && declared(effect.metric))
+                add("set_asides_matter", Severity::caution,
+                    "With the set-aside shots counted, " + label(effect.metric) + ", " + name(effect.build) + " against " +
+                        name(effect.against) + ", would be called “" + words(effect.allRead) + "”.");
+    }
+
+    void drift() {
+        for (const ModelEstimate& e : m_reading.drift)
+            if ((declared(e.metric) || e.metric == Metric::clubSpeed) && e.p < 0.05)
+                add("drift", Severity::note,
+                    label(e.metric) + (e.value > 0 ? " rose " : " fell ") + slopeText(e, 10) + " per 10 shots (" + slopeRange(e, 10) +
+                        ")" + (m_reading.rounds > 1 ? "; the laps take that out." : "; with one lap it can't be taken out."));
+    }
+
+    void gettingUsed() {
+        for (const ModelEstimate& e : m_reading.adaptation)
+            if (declared(e.metric) && e.p < 0.05)
+                add("getting_used", Severity::note,
+                    name(e.value > 0 ? e.build : e.against) + " gains " + slopeText(e, 1) + " of " + label(e.metric) + " a stint on " +
+                        name(e.value > 0 ? e.against : e.build) + " (" + slopeRange(e, 1) + "): not settled in yet.");
+    }
+
+    void equalStrike() {
+        for (const EqualStrike& e : m_reading.equalStrike)
+            if (declared(e.equal.metric)) {
+                const MetricFormat format = MetricFormat(e.equal.metric, m_units).supportedBy(e.equal.se);
+                std::string text = "At equal " + covariates() + ", the gap in " + label(e.equal.metric) + ", " + name(e.equal.build) + " against " +
+                                   name(e.equal.against) + ", is " + format.withUnit(e.equal.value) + " (" +
+                                   format.range(e.equal.ci95.low, e.equal.ci95.high) + ") instead of " + format.withUnit(e.asStruck.value);
+                if (e.explainedInterval)
+                    text += "; " + format.withUnit(e.explained) + " of it (" +
+                            format.range(e.explainedInterval->low, e.explainedInterval->high) + ") comes from there";
+                add("equal_strike", Severity::note, text + ". The strike can itself be the club's doing.");
+            }
+    }
+
+    std::string covariates() const {
+        std::string text;
+        for (const Metric metric : m_reading.card.covariates)
+            text += (text.empty() ? "" : " and ") + label(metric);
+        return text;
+    }
+
+    void trend() {
+        for (const Trend& t : m_reading.trend)
+            if (declared(t.slope.metric)) {
+                std::string text = "Each further 10 of " + m_reading.card.trendColumn + ": " + label(t.slope.metric) +
+                                   (t.slope.value < 0 ? " less by " : " more by ") + slopeText(t.slope, 10) + " (" + slopeRange(t.slope, 10) +
+                                   "). The line sums up these clubs and does not speak for others";
+                if (t.fitP && *t.fitP < 0.05)
+                    text += ", and they do not all lie on it";
+                add("trend", Severity::note, text + ".");
+            }
+    }
+
+    void twoFactors() {
+        for (const ModelEstimate& e : m_reading.interaction)
+            if (declared(e.metric))
+                add("two_factors", Severity::note,
+                    "The gap in " + label(e.metric) + ", " + name(e.build) + " against " + name(e.against) + ", is " + slopeText(e, 1) +
+                        (e.value > 0 ? " larger" : " smaller") + " at “" + e.level + "” (" + slopeRange(e, 1) + ").");
+    }
+
+    void shapes() {
+        for (const SpreadRatio& row : m_reading.consistency)
+            if (row.shapesDiffer && row.claim.role == Role::primary)
+                add("shapes_differ", Severity::caution,
+                    "The shots of " + name(row.build) + " and " + name(row.against) + " have different shapes in " + label(row.metric) +
+                        ": a few far ones in one of them make the comparison of spreads too sure.");
+    }
+
+    void targets() {
+        for (const TargetResult& t : m_reading.targets) {
+            const std::string judged = t.verdict == "inside" ? "inside the window" : t.verdict == "below" ? "short of the window"
+                                       : t.verdict == "above" ? "beyond the window" : "not settled against the window";
+            add("target", Severity::note,
+                name(t.build) + " is " + judged + " in " + label(t.metric) + "; " + record::fixed(100 * t.share.share, 0) + " % of shots inside (" +
+                    record::fixed(100 * t.share.ci95.low, 0) + " to " + record::fixed(100 * t.share.ci95.high, 0) + ").");
+        }
+    }
+
+    std::string listed(const std::vector<std::size_t>& builds) const {
+        std::string text;
+        for (std::size_t i = 0; i < builds.size(); ++i)
+            text += (i == 0 ? "" : i + 1 == builds.size() ? " and " : ", ") + name(builds[i]);
+        return text;
+    }
+
+    void choosing() {
+        for (const BestOf& best : m_reading.best) {
+            const std::string outcome = label(best.outcome.metric);
+            if (best.set.size() == 1)
+                add("best_set", Severity::note, "Best in " + outcome + ": " + name(best.set.front()) + ".");
+            else if (best.set.size() > 1)
+                add("best_set", Severity::note, "For the best in " + outcome + ", " + listed(best.set) + " can't be told apart.");
+            if (best.choosing.empty())
+                continue;
+            const auto likely = std::ranges::max_element(best.choosing, {}, &BestOf::Choice::chanceBest);
+            const MetricFormat format(best.outcome.metric, m_units);
+            add("choosing", Severity::note,
+                "If you must choose now by " + outcome + ": " + name(likely->build) + " is the best with a chance of " +
+                    (likely->chanceBest > 0.99 ? "over 99" : record::fixed(100 * likely->chanceBest, 0)) + " %, and choosing it costs " + format.withUnit(likely->meanLoss) +
+                    " on average. That is a bet, not a finding.");
+        }
+    }
+
+    const Reading& m_reading;
+    const DisplayUnits& m_units;
+    std::vector<Check> m_remarks;
+};
+
+std::string upperFirst(std::string text) {
+    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
+        text[0] = static_cast<char>(text[0] - 'a' + 'A');
+    return text;
+}
+
+} // namespace
+
+std::vector<Check> remarks(const Reading& reading, const DisplayUnits& units) {
+    auto all = Remarks(reading, units).all();
+    for (Check& remark : all)
+        remark.text = upperFirst(std::move(remark.text));
+    return all;
+}
+
+} // namespace knot::judge
