@@ -1,0 +1,236 @@
+// What the program calls real is real at the error rate it states: checked by simulation. Rates may
+// exceed their bound by four Monte-Carlo standard errors.
+#include "core/judge/choosing.h"
+#include "core/judge/columns.h"
+#include "core/judge/distributions.h"
+#include "core/plan/looks.h"
+#include "core/plan/power.h"
+#include "simulation/trial.h"
+
+#include <catch2/catch.hpp>
+
+#include <cmath>
+
+using namespace knot;
+using knot::test::claimsDifference;
+using knot::test::printRow;
+using knot::test::Rate;
+using knot::test::repetitions;
+using knot::test::Trial;
+using record::Metric;
+
+namespace {
+
+judge::Reading verdictsOf(const record::Test& test) {
+    return *judge::judge({.test = test, .depth = judge::JudgeRequest::Depth::verdicts});
+}
+
+struct Cell {
+    const char* name;
+    Trial trial;
+};
+
+// Builds 2–5, rounds 3–8, turns of 1–5, turn SD 0–1, unequal SDs, missing readings.
+std::vector<Cell> grid() {
+    return {{"2 builds, 3 laps of 5, turn SD 0", {.builds = 2, .rounds = 3, .turnLength = 5, .sdTurn = 0}},
+            {"2 builds, 3 laps of 3, turn SD 1", {.builds = 2, .rounds = 3, .turnLength = 3, .sdTurn = 1}},
+            {"2 builds, 8 laps of 1", {.builds = 2, .rounds = 8, .turnLength = 1, .sdTurn = 0.5}},
+            {"3 builds, 5 laps of 3, turn SD 0.5", {.builds = 3, .rounds = 5, .turnLength = 3, .sdTurn = 0.5}},
+            {"3 builds, 5 laps of 3, one 2.2 times as wide", {.builds = 3, .rounds = 5, .turnLength = 3, .sdTurn = 0.5, .widest = 2.2}},
+            {"4 builds, 6 laps of 4, a tenth missing", {.builds = 4, .rounds = 6, .turnLength = 4, .sdTurn = 0.5, .missing = 0.1}},
+            {"5 builds, 8 laps of 2, turn SD 1", {.builds = 5, .rounds = 8, .turnLength = 2, .sdTurn = 1}},
+            {"5 builds, 5 laps of 3, one 1.6 times as wide", {.builds = 5, .rounds = 5, .turnLength = 3, .sdTurn = 0.5, .widest = 1.6}},
+            {"3 builds, 6 laps of 3, heavy tails", {.builds = 3, .rounds = 6, .turnLength = 3, .sdTurn = 0.5, .tails = Trial::Tails::heavy}}};
+}
+
+const std::vector<Metric> threeOutcomes{Metric::carry, Metric::ballSpeed, Metric::spin};
+
+} // namespace
+
+TEST_CASE("where nothing differs, a family claims a difference in at most 5 of 100 tests") {
+    Random random(11);
+    printRow("nothing differs | any claim, 3 outcomes (≤ 5) | 95 % intervals cover (95)");
+    for (Cell cell : grid()) {
+        cell.trial.metrics = threeOutcomes;
+        Rate any;
+        Rate covered;
+        for (int i = 0; i < repetitions(1200); ++i) {
+            const auto reading = verdictsOf(cell.trial.strike(random));
+            bool claimed = false;
+            for (const auto& row : reading.average) {
+                claimed = claimed || claimsDifference(row.claim.verdict);
+                if (row.ci95)
+                    covered.count(row.ci95->contains(0));
+            }
+            any.count(claimed);
+        }
+        printRow(std::string(cell.name) + " | " + any.percent() + " | " + covered.percent());
+        INFO(cell.name);
+        CHECK(any.isAtMost(0.05));
+        CHECK(covered.isAtLeast(0.95));
+        CHECK(covered.isAtMost(0.965));
+    }
+}
+
+TEST_CASE("no gap that matters is said of a gap as large as the margin in at most 5 of 100") {
+    Random random(12);
+    printRow("true gap = margin | “same” or “slight” (≤ 5) | “real” (≤ 2.5)");
+    for (Cell cell : grid()) {
+        cell.trial.gaps.assign(cell.trial.builds, cell.trial.margin);
+        cell.trial.gaps[0] = 0;
+        Rate tooSmall;
+        Rate tooLarge;
+        for (int i = 0; i < repetitions(1200); ++i) {
+            bool small = false;
+            bool large = false;
+            for (const auto& row : verdictsOf(cell.trial.strike(random)).average) {
+                small = small || row.claim.verdict == judge::Verdict::same || row.claim.verdict == judge::Verdict::slight;
+                large = large || row.claim.verdict == judge::Verdict::real;
+            }
+            tooSmall.count(small);
+            tooLarge.count(large);
+        }
+        printRow(std::string(cell.name) + " | " + tooSmall.percent() + " | " + tooLarge.percent());
+        INFO(cell.name);
+        CHECK(tooSmall.isAtMost(0.05));
+        CHECK(tooLarge.isAtMost(0.025));
+    }
+}
+
+TEST_CASE("spreads and areas that are alike are called different in at most 5 of 100") {
+    Random random(13);
+    printRow("spreads alike | claims on spread (≤ 5) | covers (95) | claims on area (≤ 5) | covers (95)");
+    struct Row {
+        const char* name;
+        Trial trial;
+    };
+    const Row rows[] = {{"5 laps of 3", {.rounds = 5, .turnLength = 3}},
+                        {"8 laps of 4, turn SD 1", {.rounds = 8, .turnLength = 4, .sdTurn = 1}},
+                        {"12 laps of 1", {.rounds = 12, .turnLength = 1, .sdTurn = 0, .sdRound = 0}},
+                        {"8 laps of 3, heavy tails", {.rounds = 8, .turnLength = 3, .tails = Trial::Tails::heavy}}};
+    for (Row row : rows) {
+        row.trial.metrics = {Metric::carry, Metric::side};
+        Rate spread;
+        Rate spreadCovered;
+        Rate area;
+        Rate areaCovered;
+        for (int i = 0; i < repetitions(1500); ++i) {
+            auto test = row.trial.strike(random);
+            test.card.primary = {*record::outcomeFromText("spread:carry_m")};
+            const auto reading = verdictsOf(test);
+            const auto& s = reading.consistency.front();
+            spread.count(claimsDifference(s.claim.verdict));
+            if (s.ci95)
+                spreadCovered.count(s.ci95->contains(1));
+            test.card.primary = {*record::outcomeFromText("area")};
+            const auto areas = verdictsOf(test).areas;
+            area.count(claimsDifference(areas.front().claim.verdict));
+            if (areas.front().ci95)
+                areaCovered.count(areas.front().ci95->contains(1));
+        }
+        printRow(std::string(row.name) + " | " + spread.percent() + " | " + spreadCovered.percent() + " | " + area.percent() + " | " +
+                 areaCovered.percent());
+        INFO(row.name);
+        CHECK(spread.isAtMost(0.06));
+        CHECK(spreadCovered.isAtLeast(0.94));
+        CHECK(area.isAtMost(0.08));
+        CHECK(areaCovered.isAtLeast(0.92));
+    }
+}
+
+TEST_CASE("looking after every lap keeps the whole test at 5 of 100") {
+    Random random(14);
+    printRow("looks after each lap from the second | stopped with a claim, nothing differs (≤ 5)");
+    for (const int planned : {5, 8}) {
+        std::vector<double> information;
+        for (int lap = 2; lap <= planned; ++lap)
+            information.push_back(static_cast<double>(lap) / planned);
+        const auto looks = plan::lookBoundaries(information, 0.05);
+        Trial trial{.builds = 3, .rounds = planned, .turnLength = 3};
+        Rate claimed;
+        for (int i = 0; i < repetitions(2000); ++i) {
+            const auto whole = trial.strike(random);
+            bool any = false;
+            for (std::size_t look = 0; look < looks.size() && !any; ++look) {
+                record::Test part = whole;
+                part.shots.resize((look + 2) * trial.builds * 3);
+                part.card.alpha = looks[look].level;
+                for (const auto& row : verdictsOf(part).average)
+                    any = any || claimsDifference(row.claim.verdict);
+            }
+            claimed.count(any);
+        }
+        printRow("3 builds, " + std::to_string(planned) + " laps of 3 | " + claimed.percent());
+        CHECK(claimed.isAtMost(0.05));
+    }
+}
+
+TEST_CASE("the set that may be best leaves the best build out in at most 5 of 100") {
+    Random random(15);
+    printRow("set that may be best | best left out (≤ 5) | builds in the set");
+    for (const double ahead : {0.0, 0.5, 1.5}) {
+        Trial trial{.builds = 4, .rounds = 6, .turnLength = 3};
+        trial.gaps = {0, 0, 0, ahead};
+        Rate missed;
+        double size = 0;
+        const int n = repetitions(800);
+        for (int i = 0; i < n; ++i) {
+            const auto test = trial.strike(random);
+            const auto column = judge::columnOf(test, record::structureOf(test), Metric::carry, judge::Taken::counted);
+            const auto set = judge::bestSet(column, {.kind = record::Want::Kind::more}, 0.05);
+            missed.count(std::ranges::find(set, std::size_t{3}) == set.end());
+            size += static_cast<double>(set.size()) / n;
+        }
+        char text[64];
+        std::snprintf(text, sizeof text, "%.1f shot SD ahead | %s | %.1f of 4", ahead, missed.percent().c_str(), size);
+        printRow(text);
+        CHECK(missed.isAtMost(0.05));
+    }
+}
+
+TEST_CASE("planned power is achieved by the judge that will do the judging") {
+    Random random(16);
+    printRow("planned against achieved power | planned | achieved");
+    for (const int rounds : {5, 8}) {
+        Trial trial{.builds = 2, .rounds = rounds, .turnLength = 3, .sdTurn = 0.4};
+        trial.gaps = {0, 1.2};
+        const double planned = plan::powerToSee({.varTurn = 0.16, .varShot = 1, .rounds = static_cast<double>(rounds), .turnLength = 3}, 1.2, 0.05);
+        Rate seen;
+        for (int i = 0; i < repetitions(1500); ++i) {
+            const auto& claim = verdictsOf(trial.strike(random)).average.front().claim;
+            seen.count(*claim.p < 0.05);
+        }
+        char text[80];
+        std::snprintf(text, sizeof text, "2 builds, %d laps of 3 | %.1f | %s", rounds, 100 * planned, seen.percent().c_str());
+        printRow(text);
+        CHECK(seen.isAtMost(planned));
+        CHECK(seen.isAtLeast(planned));
+    }
+}
+
+TEST_CASE("one run each and a t-test per number would have called luck real far more often") {
+    Random random(17);
+    printRow("one run of 7 each, turn SD 0.5, nothing differs | says “real” at 5 % | ours claims");
+    Trial trial{.builds = 2, .rounds = 7, .turnLength = 1, .sdTurn = 0.5, .oneRunEach = true};
+    trial.metrics = {Metric::carry, Metric::ballSpeed, Metric::spin, Metric::launch, Metric::side, Metric::apex};
+    Rate single;
+    Rate anyOfSix;
+    Rate ours;
+    for (int i = 0; i < repetitions(2000); ++i) {
+        const auto reading = verdictsOf(trial.strike(random));
+        bool any = false;
+        bool claimed = false;
+        for (const auto& row : reading.average) {
+            any = any || *row.claim.p < 0.05;
+            claimed = claimed || claimsDifference(row.claim.verdict);
+        }
+        single.count(*reading.average.front().claim.p < 0.05);
+        anyOfSix.count(any);
+        ours.count(claimed);
+    }
+    printRow("one number | " + single.percent() + " | " + ours.percent());
+    printRow("at least one of six | " + anyOfSix.percent() + " | " + ours.percent());
+    CHECK(single.share() > 0.15);
+    CHECK(anyOfSix.share() > 0.6);
+    CHECK(ours.share() == 0);
+}
