@@ -39,6 +39,14 @@ Reference loadReference(const std::string& name) {
     const auto primary = reference.expected.value("primary", nlohmann::json::array());
     for (const auto& outcome : primary.is_string() ? nlohmann::json::array({primary}) : primary)
         card.primary.push_back(*record::outcomeFromText(outcome));
+    if (name == "weight_ladder")
+        card.trendColumn = "weight_g";
+    if (name == "two_deliveries") {
+        card.baseline = "Alder";
+        card.factorColumn = "delivery";
+    }
+    if (name == "strike_and_drift")
+        card.covariates = {record::Metric::strikeHigh};
     const auto margins = reference.expected.value("margins", nlohmann::json::object());
     for (const auto& [key, margin] : margins.items())
         card.margins[*record::metricFromKey(key)] = margin;

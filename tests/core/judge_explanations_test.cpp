@@ -1,0 +1,314 @@
+#include "core/judge/choosing.h"
+#include "core/judge/consistency.h"
+#include "core/judge/dispersion.h"
+#include "core/judge/forgiveness.h"
+#include "core/judge/models.h"
+#include "core/judge/robust.h"
+#include "core/judge/sentences.h"
+#include "core/practice/scenarios.h"
+#include "core/random.h"
+#include "support/build_test.h"
+#include "support/reference.h"
+
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+#include <cmath>
+
+using namespace knot;
+using judge::Taken;
+using knot::test::TestBuilder;
+using record::Mark;
+using record::Metric;
+
+namespace {
+
+judge::Column columnOf(const record::Test& test, Metric metric = Metric::carry) {
+    return judge::columnOf(test, record::structureOf(test), metric, Taken::counted);
+}
+
+bool remarked(const judge::Reading& reading, const std::string& code) {
+    const auto all = judge::remarks(reading, {});
+    return std::ranges::any_of(all, [&](const auto& r) { return r.code == code; });
+}
+
+// Five laps of two clubs whose values follow from lap, club and place.
+template <typename Value> TestBuilder laps(int count, int length, Value value) {
+    TestBuilder builder;
+    for (int lap = 0; lap < count; ++lap)
+        for (int club = 0; club < 2; ++club) {
+            std::vector<double> values;
+            for (int place = 0; place < length; ++place)
+                values.push_back(value(lap, club, place));
+            builder.turn(club == 0 ? "Slate" : "Fern", std::to_string(lap + 1), values);
+        }
+    return builder;
+}
+
+} // namespace
+
+TEST_CASE("spreads of constant, tiny and single samples are defined") {
+    struct Row {
+        std::vector<double> a, b;
+        judge::Cap cap;
+    };
+    for (const Row& row : {Row{{1, 2}, {1, 2, 3}, judge::Cap::tooFewShots}, Row{{1}, {1, 2, 3, 4}, judge::Cap::tooFewShots},
+                           Row{{5, 5, 5, 5, 5}, {1, 2, 3, 4, 5}, judge::Cap::noVariation}}) {
+        TestBuilder builder;
+        builder.turn("A", "1", row.a).turn("B", "1", row.b);
+        const auto ratio = judge::spreadRatio(columnOf(builder.test), 1, 0, 1.25);
+        REQUIRE(ratio);
+        CHECK(ratio->claim.cap == row.cap);
+        CHECK(!ratio->claim.p);
+    }
+}
+
+TEST_CASE("a spread ratio turns over with its builds and ignores shifts and scales") {
+    Random random(5);
+    auto make = [&](double shift, double scale) {
+        Random same(9);
+        return laps(5, 4, [&](int, int club, int) { return shift + scale * (club == 1 ? 2 : 1) * same.normal(); });
+    };
+    const auto plain = judge::spreadRatio(columnOf(make(0, 1).test), 1, 0, 1.25);
+    const auto moved = judge::spreadRatio(columnOf(make(1e6, 3).test), 1, 0, 1.25);
+    const auto turned = judge::spreadRatio(columnOf(make(0, 1).test), 0, 1, 1.25);
+    CHECK(moved->ratio == Approx(plain->ratio).epsilon(1e-8));
+    CHECK(*moved->claim.p == Approx(*plain->claim.p).epsilon(1e-6));
+    CHECK(turned->ratio == Approx(1 / plain->ratio));
+    CHECK(*turned->claim.p == Approx(*plain->claim.p));
+}
+
+TEST_CASE("landing areas need four points and some width") {
+    TestBuilder builder;
+    builder.turn("A", "1", {1, 2, 3}).turn("B", "1", {1, 2, 3, 4, 5, 6, 7});
+    for (auto& shot : builder.test.shots)
+        shot.readings.measure(Metric::side, 2 * *shot.readings.at(Metric::carry)); // all on one line
+    const auto landings = judge::landingsOf(builder.test, record::structureOf(builder.test));
+    CHECK(!judge::landingArea(landings, 0));
+    const auto line = judge::landingArea(landings, 1);
+    REQUIRE(line);
+    CHECK(line->area90 == Approx(0).margin(1e-5));
+    CHECK(line->sdMinor == Approx(0).margin(1e-6));
+    CHECK(!judge::areaRatio(landings, 1, 0, 1.5, 1));
+}
+
+TEST_CASE("the long axis of a landing area tilts to the right when far shots go right") {
+    TestBuilder builder;
+    builder.turn("A", "1", {150, 152, 154, 156, 158});
+    int i = 0;
+    for (auto& shot : builder.test.shots)
+        shot.readings.measure(Metric::side, 2.0 * i + (i % 2 == 0 ? 0.3 : -0.3)), ++i;
+    const auto area = judge::landingArea(judge::landingsOf(builder.test, record::structureOf(builder.test)), 0);
+    CHECK(area->tilt == Approx(45).margin(3));
+}
+
+TEST_CASE("drift is found, and said when it touches a declared outcome") {
+    Random random(2);
+    int order = 0;
+    auto builder = laps(6, 3, [&](int, int, int) { return 150 + 0.4 * ++order + 0.5 * random.normal(); });
+    builder.test.card.primary = {*record::outcomeFromText("carry_m")};
+    const auto reading = *judge::judge({.test = builder.test});
+    REQUIRE(reading.drift.size() == 1);
+    CHECK(reading.drift[0].value == Approx(0.4).margin(0.1));
+    CHECK(remarked(reading, "drift"));
+}
+
+TEST_CASE("a club that the player still learns is told from one that differs") {
+    Random random(3);
+    auto learning = laps(8, 3, [&](int lap, int club, int) { return 150 + (club == 1 ? 1.5 * lap : 0) + random.normal(); });
+    const auto slope = judge::adaptationGap(columnOf(learning.test), 1, 0);
+    REQUIRE(slope);
+    CHECK(slope->value == Approx(1.5).margin(0.4));
+    CHECK(slope->p < 0.001);
+    auto settled = laps(8, 3, [&](int, int club, int) { return 150 + (club == 1 ? 5 : 0) + random.normal(); });
+    CHECK(judge::adaptationGap(columnOf(settled.test), 1, 0)->p > 0.01);
+}
+
+TEST_CASE("settling inside the stint is a slope on place") {
+    Random random(4);
+    const auto builder = laps(6, 5, [&](int, int, int place) { return 150 + 0.8 * place + 0.5 * random.normal(); });
+    CHECK(judge::settlingSlope(columnOf(builder.test), 0)->value == Approx(0.8).margin(0.2));
+    TestBuilder single;
+    single.turn("A", "1", {1});
+    CHECK(!judge::settlingSlope(columnOf(single.test), 0));
+}
+
+TEST_CASE("a gap that strike height makes is explained by it") {
+    const auto test = practice::simulate(*practice::scenarioByKey("high-strike"), {.seed = 7, .rounds = 14});
+    const auto equal = judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::strikeHigh}, 400, 1);
+    REQUIRE(equal);
+    CHECK(equal->asStruck.value < -150);
+    CHECK(equal->equal.ci95.contains(0));
+    REQUIRE(equal->explainedInterval);
+    CHECK(equal->explainedInterval->high < 0);
+    CHECK(equal->explained == Approx(equal->asStruck.value - equal->equal.value));
+    CHECK(judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::strikeHigh}, 400, 1)->explainedInterval->low ==
+          equal->explainedInterval->low);
+    CHECK(!judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::dynamicLie}, 0, 1)); // never read
+}
+
+TEST_CASE("a trend off the line is said to be off it") {
+    TestBuilder builder;
+    Random random(6);
+    const double grams[] = {60, 70, 80};
+    for (int lap = 0; lap < 6; ++lap)
+        for (int b = 0; b < 3; ++b)
+            builder.turn(std::string(1, static_cast<char>('A' + b)), std::to_string(lap), {150 + (b == 1 ? 6 : 0) + random.normal(), 150 + (b == 1 ? 6 : 0) + random.normal()});
+    builder.test.extraColumns = {"weight_g"};
+    for (auto& shot : builder.test.shots)
+        shot.extra = {std::to_string(grams[shot.build])};
+    const auto trend = judge::trendAlong(builder.test, columnOf(builder.test), "weight_g");
+    REQUIRE(trend);
+    CHECK(*trend->fitP < 0.001);
+    CHECK(*trend->fitDf1 == 1);
+    CHECK(*trend->fitDf2 == 18 - 3 - 6 + 1);
+    CHECK(!judge::trendAlong(builder.test, columnOf(builder.test), "length"));
+    for (auto& shot : builder.test.shots)
+        shot.extra = {"70"};
+    CHECK(!judge::trendAlong(builder.test, columnOf(builder.test), "weight_g")); // no spread in the factor
+}
+
+TEST_CASE("sign-test intervals need six rounds and hold the median") {
+    auto differences = [](std::vector<double> d) {
+        TestBuilder builder;
+        for (std::size_t r = 0; r < d.size(); ++r)
+            builder.turn("A", std::to_string(r), {100, 100}).turn("B", std::to_string(r), {100 + d[r], 100 + d[r]});
+        return *judge::medianGap(columnOf(builder.test), 1, 0);
+    };
+    CHECK(!differences({1, 2, 3, 4, 5}).interval);
+    const auto six = differences({6, 1, 5, 2, 4, 3});
+    CHECK(six.median == Approx(3.5));
+    CHECK(six.interval->low == Approx(1));
+    CHECK(six.interval->high == Approx(6));
+    CHECK(six.interval->level == Approx(1 - 2.0 / 64));
+}
+
+TEST_CASE("the set that may be best shrinks to the one that beats all, in the wanted direction") {
+    auto make = [](double ahead) {
+        TestBuilder builder;
+        Random random(8);
+        for (int lap = 0; lap < 8; ++lap)
+            for (int b = 0; b < 3; ++b) {
+                const double mean = 150 + (b == 2 ? ahead : 0);
+                builder.turn(std::string(1, static_cast<char>('A' + b)), std::to_string(lap), {mean + random.normal(), mean + random.normal()});
+            }
+        return builder.test;
+    };
+    using Kind = record::Want::Kind;
+    CHECK(judge::bestSet(columnOf(make(6)), {Kind::more, 0}, 0.05) == std::vector<std::size_t>{2});
+    CHECK(judge::bestSet(columnOf(make(6)), {Kind::less, 0}, 0.05) == std::vector<std::size_t>{0, 1});
+    CHECK(judge::bestSet(columnOf(make(6)), {Kind::near, 156}, 0.05) == std::vector<std::size_t>{2});
+    CHECK(judge::bestSet(columnOf(make(0)), {Kind::more, 0}, 0.05).size() == 3);
+    const auto choices = judge::choosing(columnOf(make(6)), {Kind::more, 0}, 1, 4000);
+    CHECK(choices[2].chanceBest > 0.99);
+    CHECK(choices[2].meanLoss < 0.05);
+    CHECK(choices[0].meanLoss > 4);
+    double total = 0;
+    for (const auto& choice : choices)
+        total += choice.chanceBest;
+    CHECK(total == Approx(1));
+}
+
+TEST_CASE("forgiveness finds the loss away from the best strike, and the worst fifth its gap") {
+    TestBuilder builder(Metric::ballSpeed);
+    Random random(10);
+    for (int lap = 0; lap < 8; ++lap)
+        for (const char* club : {"A", "B"}) {
+            builder.turn(club, std::to_string(lap), {0, 0, 0, 0});
+            for (std::size_t i = builder.test.shots.size() - 4; i < builder.test.shots.size(); ++i) {
+                auto& r = builder.test.shots[i].readings;
+                const double toe = 8 * random.normal();
+                const double high = 3 + 8 * random.normal();
+                r.measure(Metric::strikeToe, toe);
+                r.measure(Metric::strikeHigh, high);
+                const double loss = (club[0] == 'B' ? 0.2 : 0.05) * std::hypot(toe, high - 3);
+                r.measure(Metric::ballSpeed, 60 - loss + 0.1 * random.normal());
+                r.measure(Metric::carry, 150 - 3 * loss);
+            }
+        }
+    const auto a = judge::forgivenessOf(builder.test, columnOf(builder.test, Metric::ballSpeed), 0);
+    const auto b = judge::forgivenessOf(builder.test, columnOf(builder.test, Metric::ballSpeed), 1);
+    CHECK(a->lossPerMm == Approx(0.05).margin(0.02));
+    CHECK(b->lossPerMm == Approx(0.2).margin(0.03));
+    const auto worst = judge::worstFifthGap(columnOf(builder.test), 1, 0, 1);
+    CHECK(worst->gap < -3);
+    CHECK(worst->ci95.high < 0);
+    TestBuilder few;
+    few.turn("A", "1", {1, 2}).turn("B", "1", {1, 2});
+    CHECK(!judge::worstFifthGap(columnOf(few.test), 1, 0, 1));
+    CHECK(!judge::forgivenessOf(few.test, columnOf(few.test), 0));
+}
+
+TEST_CASE("windows are judged on turn means") {
+    const auto builder = laps(6, 3, [](int lap, int club, int place) { return (club == 0 ? 150 : 170) + 0.2 * lap + 0.3 * place; });
+    const auto column = columnOf(builder.test);
+    CHECK(judge::againstTarget(column, 0, 145, 155).verdict == "inside");
+    CHECK(judge::againstTarget(column, 0, 160, 165).verdict == "below");
+    CHECK(judge::againstTarget(column, 1, 160, 165).verdict == "above");
+    CHECK(judge::againstTarget(column, 0, 150.5, 151).verdict == "open");
+    CHECK(judge::againstTarget(column, 0, 145, 155).share.share == 1);
+}
+
+TEST_CASE("numbers that move together are one finding") {
+    const auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    const auto reading = *judge::judge({.test = test});
+    const bool together = std::ranges::any_of(reading.findings, [](const auto& finding) {
+        auto holds = [&](Metric metric) { return std::ranges::any_of(finding, [&](const auto& o) { return o.metric == metric; }); };
+        return holds(Metric::carry) && holds(Metric::ballSpeed) && holds(Metric::total);
+    });
+    CHECK(together);
+}
+
+TEST_CASE("a verdict that hangs on one shot names it") {
+    auto builder = laps(5, 3, [](int lap, int club, int place) { return 150 + (club == 1 ? 4.2 : 0) + 0.3 * ((lap * 7 + place * 3) % 5); });
+    builder.test.card.primary = {*record::outcomeFromText("carry_m")};
+    builder.test.shots[5].readings.measure(Metric::carry, 130); // one of Fern's, far short
+    const auto reading = *judge::judge({.test = builder.test});
+    const bool named = std::ranges::any_of(reading.influence, [](const auto& i) { return i.shot == 5; });
+    CHECK(named);
+    CHECK(reading.average[0].claim.verdict != judge::Verdict::real);
+}
+
+TEST_CASE("set-asides that change a verdict are flagged") {
+    auto builder = laps(6, 4, [](int lap, int club, int place) { return 150 + (club == 1 ? 5 : 0) + 0.4 * ((lap * 5 + place * 3 + club) % 4); });
+    builder.test.card.primary = {*record::outcomeFromText("carry_m")};
+    for (std::size_t i = 4; i < builder.test.shots.size(); i += 8) {
+        builder.test.shots[i].readings.measure(Metric::carry, 120 + static_cast<double>(i));
+        builder.test.shots[i].status = record::ShotStatus::setAside;
+    }
+    const auto reading = *judge::judge({.test = builder.test});
+    REQUIRE(reading.setAsides.size() == 1);
+    CHECK(reading.setAsides[0].changes);
+    CHECK(remarked(reading, "set_asides_matter"));
+    CHECK(reading.setAsideShares[1].hits == 6);
+}
+
+TEST_CASE("a changed club is a successor, never pooled with what came before") {
+    auto builder = laps(6, 3, [](int lap, int club, int place) { return 150 + club + 0.1 * lap + 0.2 * place; });
+    for (std::size_t i = 0; i < builder.test.shots.size(); ++i)
+        if (builder.test.shots[i].build == 1 && builder.test.shots[i].round == "4" && builder.test.shots[i].handedOver)
+            builder.test.shots[i].mark = Mark::club;
+    const auto expanded = record::withSuccessors(builder.test);
+    REQUIRE(expanded.builds.size() == 3);
+    CHECK(expanded.builds[2].name == "Fern, changed");
+    const auto reading = *judge::judge({.test = expanded});
+    CHECK(reading.builds[1].counted == 9);
+    CHECK(reading.builds[2].counted == 9);
+    CHECK(reading.average.size() == 2);
+}
+
+TEST_CASE("nothing is compared across a change of the player") {
+    // The clubs meet before and after: gaps are taken within, whatever the change did to both.
+    auto builder = laps(6, 2, [](int lap, int club, int place) { return 150 + 3 * club + (lap >= 3 ? 40 : 0) + 0.1 * ((lap + place) % 3); });
+    builder.test.shots[12].mark = Mark::player;
+    auto reading = *judge::judge({.test = builder.test});
+    CHECK(reading.average[0].gap == Approx(3).margin(0.2));
+    CHECK(reading.average[0].rounds == 6);
+    // One club before, the other after: no common ground.
+    TestBuilder apart;
+    apart.turn("A", "1", {150, 151, 152}).turn("B", "1", {160, 161, 162});
+    apart.test.shots[3].mark = Mark::player;
+    reading = *judge::judge({.test = apart.test});
+    CHECK(reading.average[0].claim.cap == judge::Cap::markBetween);
+    CHECK(reading.average[0].claim.verdict == judge::Verdict::open);
+}
