@@ -308,6 +308,28 @@ void putChoices(ordered_json& json, const Reading& reading) {
             outcomes.push_back(record::outcomeText(outcome));
         json["findings"].push_back({{"outcomes", outcomes}});
     }
+    json["shares"] = ordered_json::array();
+    for (const auto& s : reading.shapeShares) {
+        ordered_json row{{"shape", s.shape}, {"build", reading.builds[s.build].name}, {"share", s.counted.share},
+                         {"n", s.counted.n}, {"effective_n", s.counted.effective}, {"ci95", {s.counted.ci95.low, s.counted.ci95.high}}};
+        put(row, "fitted", s.fitted);
+        json["shares"].push_back(std::move(row));
+    }
+    json["share_gaps"] = ordered_json::array();
+    for (const auto& s : reading.shareGaps) {
+        ordered_json row = averageRow(reading, s.gap);
+        row["metric"] = "share:" + s.shape;
+        json["share_gaps"].push_back(std::move(row));
+    }
+    json["sittings"] = ordered_json::array();
+    for (const auto& p : reading.pooled) {
+        ordered_json row = pairHead(reading, p.metric, p.build, p.against);
+        row.update({{"pooled", p.pooled}, {"se", p.se}, {"ci95", {p.ci95.low, p.ci95.high}}, {"tau2", p.tau2}, {"Q", p.q},
+                    {"Q_p", p.qP}, {"sittings", p.sittings}, {"held_up", p.heldUp}});
+        json["sittings"].push_back(std::move(row));
+    }
+    if (reading.carryPerBallSpeed)
+        json["carry_per_ball_speed"] = *reading.carryPerBallSpeed;
     json["targets"] = ordered_json::array();
     for (const auto& t : reading.targets)
         json["targets"].push_back({{"metric", record::info(t.metric).key}, {"build", reading.builds[t.build].name}, {"verdict", t.verdict},

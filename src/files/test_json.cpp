@@ -21,6 +21,8 @@ using record::Want;
 
 constexpr int version = 1;
 constexpr std::array<const char*, 3> statusNames = {"counted", "set_aside", "warm_up"};
+constexpr std::array<const char*, 5> ruleNames = {"keep_all", "called", "until_good", "by_numbers", "best_and_worst"};
+constexpr std::array<const char*, 3> shapeNames = {"fairway", "ellipse", "rectangle"};
 constexpr std::array<const char*, 3> markNames = {"none", "club", "player"};
 constexpr std::array<const char*, 4> wantNames = {"none", "more", "less", "near"};
 
@@ -66,6 +68,11 @@ ordered_json cardJson(const Card& card) {
     out["covariates"] = ordered_json::array();
     for (const Metric metric : card.covariates)
         out["covariates"].push_back(record::info(metric).key);
+    out["set_aside_rule"] = ruleNames[static_cast<std::size_t>(card.setAsideRule)];
+    out["shapes"] = ordered_json::array();
+    for (const auto& shape : card.shapes)
+        out["shapes"].push_back({{"name", shape.name}, {"kind", shapeNames[static_cast<std::size_t>(shape.kind)]}, {"side", shape.side},
+                                 {"carry", shape.carry}, {"width", shape.width}, {"depth", shape.depth}});
     out["targets"] = ordered_json::array();
     for (const auto& target : card.targets)
         out["targets"].push_back({{"metric", record::info(target.metric).key}, {"build", target.build}, {"low", target.low}, {"high", target.high}});
@@ -139,6 +146,11 @@ Card cardFrom(const json& in) {
     card.factorColumn = in.value("factor_column", "");
     for (const auto& metric : in.at("covariates"))
         card.covariates.push_back(metricNamed(metric.get<std::string>()));
+    card.setAsideRule = static_cast<record::SetAsideRule>(indexOf(ruleNames, in.value("set_aside_rule", "called")));
+    for (const auto& shape : in.value("shapes", json::array()))
+        card.shapes.push_back({static_cast<record::Shape::Kind>(indexOf(shapeNames, shape.at("kind").get<std::string>())),
+                               shape.at("name").get<std::string>(), shape.value("side", 0.0), shape.value("carry", 0.0),
+                               within(shape.at("width").get<double>(), 0, 1e4, "the width of a shape"), shape.value("depth", 0.0)});
     for (const auto& target : in.value("targets", json::array()))
         card.targets.push_back({metricNamed(target.at("metric").get<std::string>()), target.value("build", ""),
                                 target.at("low").get<double>(), target.at("high").get<double>()});

@@ -19,6 +19,8 @@ using SQLite::Database;
 using SQLite::Statement;
 
 constexpr std::array<const char*, 3> statusNames = {"counted", "set_aside", "warm_up"};
+constexpr std::array<const char*, 5> ruleNames = {"keep_all", "called", "until_good", "by_numbers", "best_and_worst"};
+constexpr std::array<const char*, 3> shapeNames = {"fairway", "ellipse", "rectangle"};
 constexpr std::array<const char*, 3> markNames = {"none", "club", "player"};
 constexpr std::array<const char*, 4> wantNames = {"none", "more", "less", "near"};
 
@@ -182,7 +184,7 @@ private:
 Card readCard(Database& database, const std::string& id) {
     Card card;
     Statement head(database, "SELECT comparison, baseline, alpha, sd_ratio_margin, area_ratio_margin, trend_column, "
-                             "factor_column FROM test WHERE id = ?");
+                             "factor_column, set_aside_rule FROM test WHERE id = ?");
     head.bind(1, id);
     head.executeStep();
     card.comparison = head.getColumn(0).getString() == "which_of_these" ? record::Comparison::whichOfThese
@@ -193,6 +195,7 @@ Card readCard(Database& database, const std::string& id) {
     card.areaRatioMargin = head.getColumn(4).getDouble();
     card.trendColumn = head.getColumn(5).getString();
     card.factorColumn = head.getColumn(6).getString();
+    card.setAsideRule = static_cast<record::SetAsideRule>(indexOfName(ruleNames, head.getColumn(7).getString()));
     Statement outcomes(database, "SELECT outcome, priority, want, want_value FROM test_outcome WHERE test_id = ? "
                                  "ORDER BY priority IS NULL, priority, outcome");
     outcomes.bind(1, id);
@@ -216,6 +219,12 @@ Card readCard(Database& database, const std::string& id) {
     while (covariates.executeStep())
         if (const auto metric = record::metricFromKey(covariates.getColumn(0).getString()))
             card.covariates.push_back(*metric);
+    Statement shapes(database, "SELECT kind, name, side, carry, width, depth FROM test_shape WHERE test_id = ? ORDER BY position");
+    shapes.bind(1, id);
+    while (shapes.executeStep())
+        card.shapes.push_back({static_cast<record::Shape::Kind>(indexOfName(shapeNames, shapes.getColumn(0).getString())),
+                               shapes.getColumn(1).getString(), shapes.getColumn(2).getDouble(), shapes.getColumn(3).getDouble(),
+                               shapes.getColumn(4).getDouble(), shapes.getColumn(5).getDouble()});
     Statement targets(database, "SELECT metric, build, low, high FROM test_target WHERE test_id = ? ORDER BY position");
     targets.bind(1, id);
     while (targets.executeStep())
@@ -295,7 +304,7 @@ void insertTest(Database& database, const Test& test) {
 
 void replaceCard(Database& database, const std::string& id, const Card& card) {
     Statement head(database, "UPDATE test SET comparison = ?, baseline = ?, alpha = ?, sd_ratio_margin = ?, "
-                             "area_ratio_margin = ?, trend_column = ?, factor_column = ? WHERE id = ?");
+                             "area_ratio_margin = ?, trend_column = ?, factor_column = ?, set_aside_rule = ? WHERE id = ?");
     head.bind(1, card.comparison == record::Comparison::whichOfThese ? "which_of_these" : "against_baseline");
     head.bind(2, card.baseline);
     head.bind(3, card.alpha);
@@ -303,9 +312,10 @@ void replaceCard(Database& database, const std::string& id, const Card& card) {
     head.bind(5, card.areaRatioMargin);
     head.bind(6, card.trendColumn);
     head.bind(7, card.factorColumn);
-    head.bind(8, id);
+    head.bind(8, ruleNames[static_cast<std::size_t>(card.setAsideRule)]);
+    head.bind(9, id);
     head.exec();
-    for (const char* table : {"test_outcome", "test_margin", "test_covariate", "test_target"}) {
+    for (const char* table : {"test_outcome", "test_margin", "test_covariate", "test_target", "test_shape"}) {
         Statement clear(database, std::string("DELETE FROM ") + table + " WHERE test_id = ?");
         clear.bind(1, id);
         clear.exec();
@@ -344,6 +354,20 @@ void replaceCard(Database& database, const std::string& id, const Card& card) {
         covariate.bind(2, static_cast<int64_t>(i));
         covariate.bind(3, record::info(card.covariates[i]).key);
         covariate.exec();
+    }
+    Statement shape(database, "INSERT INTO test_shape(test_id, position, name, kind, side, carry, width, depth) VALUES(?, ?, ?, ?, ?, ?, ?, ?)");
+    for (std::size_t i = 0; i < card.shapes.size(); ++i) {
+        const record::Shape& own = card.shapes[i];
+        shape.reset();
+        shape.bind(1, id);
+        shape.bind(2, static_cast<int64_t>(i));
+        shape.bind(3, own.name);
+        shape.bind(4, shapeNames[static_cast<std::size_t>(own.kind)]);
+        shape.bind(5, own.side);
+        shape.bind(6, own.carry);
+        shape.bind(7, own.width);
+        shape.bind(8, own.depth);
+        shape.exec();
     }
     Statement target(database, "INSERT INTO test_target(test_id, position, metric, build, low, high) VALUES(?, ?, ?, ?, ?, ?)");
     for (std::size_t i = 0; i < card.targets.size(); ++i) {

@@ -25,7 +25,9 @@ CREATE TABLE test(
   sd_ratio_margin REAL NOT NULL CHECK(sd_ratio_margin > 1),
   area_ratio_margin REAL NOT NULL CHECK(area_ratio_margin > 1),
   trend_column TEXT NOT NULL DEFAULT '',
-  factor_column TEXT NOT NULL DEFAULT ''
+  factor_column TEXT NOT NULL DEFAULT '',
+  set_aside_rule TEXT NOT NULL DEFAULT 'called'
+    CHECK(set_aside_rule IN ('keep_all', 'called', 'until_good', 'by_numbers', 'best_and_worst'))
 ) WITHOUT ROWID;
 CREATE TABLE test_build(
   test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
@@ -51,6 +53,15 @@ CREATE TABLE test_covariate(
   test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
   position INTEGER NOT NULL,
   metric TEXT NOT NULL,
+  PRIMARY KEY(test_id, position)
+) WITHOUT ROWID;
+CREATE TABLE test_shape(
+  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
+  position INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  kind TEXT NOT NULL CHECK(kind IN ('fairway', 'ellipse', 'rectangle')),
+  side REAL NOT NULL, carry REAL NOT NULL,
+  width REAL NOT NULL CHECK(width > 0), depth REAL NOT NULL,
   PRIMARY KEY(test_id, position)
 ) WITHOUT ROWID;
 CREATE TABLE test_target(

@@ -199,7 +199,7 @@ TEST_CASE("the set that may be best shrinks to the one that beats all, in the wa
     CHECK(judge::bestSet(columnOf(make(6)), {Kind::less, 0}, 0.05) == std::vector<std::size_t>{0, 1});
     CHECK(judge::bestSet(columnOf(make(6)), {Kind::near, 156}, 0.05) == std::vector<std::size_t>{2});
     CHECK(judge::bestSet(columnOf(make(0)), {Kind::more, 0}, 0.05).size() == 3);
-    const auto choices = judge::choosing(columnOf(make(6)), {Kind::more, 0}, 1, 4000);
+    const auto choices = judge::choosing(columnOf(make(6)), {Kind::more, 0}, 1, 5, 4000).choosing;
     CHECK(choices[2].chanceBest > 0.99);
     CHECK(choices[2].meanLoss < 0.05);
     CHECK(choices[0].meanLoss > 4);
@@ -247,6 +247,86 @@ TEST_CASE("windows are judged on turn means") {
     CHECK(judge::againstTarget(column, 1, 160, 165).verdict == "above");
     CHECK(judge::againstTarget(column, 0, 150.5, 151).verdict == "open");
     CHECK(judge::againstTarget(column, 0, 145, 155).share.share == 1);
+}
+
+TEST_CASE("shapes hold what lies in them") {
+    using Kind = record::Shape::Kind;
+    const record::Shape fairway{Kind::fairway, "lane", 1, 0, 20, 0};
+    CHECK(fairway.holds(11, 500));
+    CHECK(!fairway.holds(-9.5, 100));
+    const record::Shape ellipse{Kind::ellipse, "green", 0, 150, 20, 10};
+    CHECK(ellipse.holds(0, 155));
+    CHECK(!ellipse.holds(9, 154));
+    CHECK(record::Shape{Kind::rectangle, "green", 0, 150, 20, 10}.holds(9, 154));
+}
+
+TEST_CASE("a share in a shape is compared lap by lap and counted by turns") {
+    Random random(12);
+    TestBuilder builder;
+    for (int lap = 0; lap < 10; ++lap)
+        for (const char* club : {"A", "B"}) {
+            builder.turn(club, std::to_string(lap), {150, 150, 150, 150});
+            for (std::size_t i = builder.test.shots.size() - 4; i < builder.test.shots.size(); ++i) {
+                builder.test.shots[i].readings.measure(Metric::carry, 150 + 4 * random.normal());
+                builder.test.shots[i].readings.measure(Metric::side, (club[0] == 'A' ? 4 : 16) * random.normal());
+            }
+        }
+    builder.test.card.shapes = {{record::Shape::Kind::fairway, "lane", 0, 0, 20, 0}};
+    builder.test.card.primary = {*record::outcomeFromText("share:lane")};
+    const auto reading = *judge::judge({.test = builder.test});
+    REQUIRE(reading.shareGaps.size() == 1);
+    CHECK(reading.shareGaps[0].gap.claim.verdict == judge::Verdict::real);
+    CHECK(reading.shareGaps[0].gap.claim.favours == judge::Favours::worse);
+    REQUIRE(reading.shapeShares.size() == 2);
+    CHECK(reading.shapeShares[0].counted.ci95.contains(0.9876)); // P(|z| ≤ 2.5)
+    CHECK(*reading.shapeShares[0].fitted == Approx(0.9876).margin(0.03));
+    CHECK(judge::ledger(reading, {}).front().sentence.find("lands in lane less often than A by") != std::string::npos);
+    // An ellipse that holds half of a round normal: radius 1.1774 SD.
+    const auto landings = judge::landingsOf(builder.test, record::structureOf(builder.test));
+    const auto area = *judge::landingArea(landings, 0);
+    const record::Shape half{record::Shape::Kind::ellipse, "half", area.centreSide, area.centreCarry, 2 * 1.1774 * 4, 2 * 1.1774 * 4};
+    CHECK(*judge::fittedShare(landings, 0, half) == Approx(0.5).margin(0.12));
+}
+
+TEST_CASE("when shots are set aside by their numbers, verdicts come from all that were read") {
+    auto builder = laps(6, 4, [](int lap, int club, int place) { return 150 + (club == 1 ? 5 : 0) + 0.4 * ((lap * 5 + place * 3 + club) % 4); });
+    for (std::size_t i = 4; i < builder.test.shots.size(); i += 8) {
+        builder.test.shots[i].readings.measure(Metric::carry, 120 + static_cast<double>(i));
+        builder.test.shots[i].status = record::ShotStatus::setAside;
+    }
+    const auto called = *judge::judge({.test = builder.test});
+    builder.test.card.setAsideRule = record::SetAsideRule::bestAndWorst;
+    const auto byNumbers = *judge::judge({.test = builder.test});
+    CHECK(byNumbers.average[0].gap == Approx(called.setAsides[0].gapAllRead));
+    CHECK(byNumbers.setAsides[0].gapAllRead == Approx(called.average[0].gap));
+}
+
+TEST_CASE("several sittings are pooled, and it is said in how many the gap held up") {
+    Random random(14);
+    auto builder = laps(12, 3, [&](int, int club, int) { return 150 + (club == 1 ? 6 : 0) + random.normal(); });
+    for (std::size_t i = 0; i < builder.test.shots.size(); ++i)
+        builder.test.shots[i].sitting = i < 24 ? "May" : i < 48 ? "June" : "July";
+    builder.test.card.primary = {*record::outcomeFromText("carry_m")};
+    const auto reading = *judge::judge({.test = builder.test});
+    REQUIRE(reading.pooled.size() == 1);
+    CHECK(reading.pooled[0].sittings == 3);
+    CHECK(reading.pooled[0].heldUp == 3);
+    CHECK(reading.pooled[0].pooled == Approx(6).margin(0.8));
+    CHECK(remarked(reading, "sittings"));
+}
+
+TEST_CASE("more laps cost less than they save only where something is open") {
+    Random random(15);
+    auto builder = laps(5, 3, [&](int, int club, int) { return 150 + 0.3 * club + 3 * random.normal(); });
+    const auto best = judge::choosing(columnOf(builder.test), {record::Want::Kind::more, 0}, 1, 10, 8000);
+    CHECK(best.lossNow > 0.02);
+    CHECK(best.lossAfter < best.lossNow);
+    CHECK(best.lossAfter > 0);
+}
+
+TEST_CASE("the same request gives the same reading bit for bit") {
+    const auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    CHECK(knot::test::readingOf(test).dump() == knot::test::readingOf(test).dump());
 }
 
 TEST_CASE("numbers that move together are one finding") {

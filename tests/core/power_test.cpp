@@ -37,6 +37,14 @@ TEST_CASE("power grows with rounds and gap, and the power of no gap is the level
     CHECK(plan::smallestGap(two, 0.8, 0.005) > 100); // two rounds, a strict level: next to nothing is seen
 }
 
+TEST_CASE("the power to see a spread or an area is the level where they are alike, and grows") {
+    CHECK(plan::powerToSeeSpread(20, 1, 0.05) == Approx(0.05).epsilon(1e-9));
+    CHECK(plan::powerToSeeArea(20, 1, 0.05) == Approx(0.05).epsilon(1e-9));
+    CHECK(plan::powerToSeeSpread(20, 2, 0.05) == Approx(plan::powerToSeeSpread(20, 0.5, 0.05)).epsilon(1e-9));
+    CHECK(plan::powerToSeeSpread(40, 2, 0.05) > plan::powerToSeeSpread(20, 2, 0.05));
+    CHECK(plan::powerToSeeArea(40, 2, 0.05) > plan::powerToSeeArea(20, 2, 0.05));
+}
+
 TEST_CASE("further rounds count what is still missing, up to more than can be hit") {
     judge::FurtherRoundsInput input{.varTurn = 0.5, .varShot = 4, .margin = 2.7, .alpha = 0.05, .turnLength = 3, .roundsDone = 0};
     const int total = judge::furtherRounds(input);

@@ -37,6 +37,10 @@ TEST_CASE("a whole test goes through JSON and back unchanged") {
     test.card.comparison = record::Comparison::whichOfThese;
     test.card.margins[record::Metric::carry] = 3.1;
     test.card.covariates = {record::Metric::strikeHigh};
+    test.card.setAsideRule = record::SetAsideRule::bestAndWorst;
+    test.card.shapes = {{record::Shape::Kind::rectangle, "green", 1, 90, 12, 15}};
+    test.card.targets = {{record::Metric::carry, "Birch", 80, 90}};
+    test.shots[5].mark = record::Mark::club;
     test.card.wants[*record::outcomeFromText("launch_deg")] = {record::Want::Kind::near, 24.5};
     test.shots[3].readings.model(record::Metric::curve, 1.25);
     auto back = files::readTestJson("t.json", files::testJson(test));

@@ -45,6 +45,10 @@ record::Test fullTest() {
     test.card.covariates = {record::Metric::strikeHigh, record::Metric::clubSpeed};
     test.card.wants[*record::outcomeFromText("launch_deg")] = {record::Want::Kind::near, 13.5};
     test.card.trendColumn = "weight_g";
+    test.card.setAsideRule = record::SetAsideRule::byNumbers;
+    test.card.shapes = {{record::Shape::Kind::ellipse, "green", -1.5, 185, 14, 20}, {record::Shape::Kind::fairway, "lane", 0, 0, 25, 0}};
+    test.card.targets = {{record::Metric::launch, "", 12, 15}, {record::Metric::carry, "Fern", 180, 190}};
+    test.shots[21].mark = record::Mark::player;
     test.extraColumns = {"weight_g"};
     for (auto& shot : test.shots)
         shot.extra = {"74"};

@@ -69,10 +69,11 @@ std::vector<std::size_t> bestSet(const Column& column, const record::Want& want,
     return set;
 }
 
-std::vector<BestOf::Choice> choosing(const Column& column, const record::Want& want, std::uint64_t seed, int draws) {
+BestOf choosing(const Column& column, const record::Want& want, std::uint64_t seed, int furtherLaps, int draws) {
     const auto builds = withReadings(column, 2);
     if (builds.size() < 2)
         return {};
+    BestOf best{.furtherLaps = furtherLaps};
     // Take out what a lap did to every club in it, keeping the grand mean.
     std::map<std::size_t, std::vector<double>> laps;
     std::vector<double> all;
@@ -95,20 +96,30 @@ std::vector<BestOf::Choice> choosing(const Column& column, const record::Want& w
         const auto turns = static_cast<double>(means.size());
         centres.push_back({meanOf(means), standardDeviation(means) / std::sqrt(turns), turns - 1});
     }
-    std::vector<BestOf::Choice> choices;
     for (const std::size_t b : builds)
-        choices.push_back({.build = b});
+        best.choosing.push_back({.build = b});
     Random random(seed);
     std::vector<double> merits(builds.size());
+    std::vector<double> later(builds.size());
     for (int draw = 0; draw < draws; ++draw) {
+        for (std::size_t i = 0; i < builds.size(); ++i) {
+            const Centre& c = centres[i];
+            const double truth = c.mean + c.se * random.studentT(c.df);
+            merits[i] = merit(truth, want);
+            // What the mean over the laps done and to come would then be.
+            const double turns = c.df + 1;
+            const double fresh = truth + c.se * std::sqrt(turns / furtherLaps) * random.normal();
+            later[i] = merit((turns * c.mean + furtherLaps * fresh) / (turns + furtherLaps), want);
+        }
+        const auto top = std::ranges::max_element(merits);
+        best.choosing[static_cast<std::size_t>(top - merits.begin())].chanceBest += 1.0 / draws;
         for (std::size_t i = 0; i < builds.size(); ++i)
-            merits[i] = merit(centres[i].mean + centres[i].se * random.studentT(centres[i].df), want);
-        const auto best = std::ranges::max_element(merits);
-        choices[static_cast<std::size_t>(best - merits.begin())].chanceBest += 1.0 / draws;
-        for (std::size_t i = 0; i < builds.size(); ++i)
-            choices[i].meanLoss += (*best - merits[i]) / draws;
+            best.choosing[i].meanLoss += (*top - merits[i]) / draws;
+        const auto chosen = static_cast<std::size_t>(std::ranges::max_element(later) - later.begin());
+        best.lossAfter += (*top - merits[chosen]) / draws;
     }
-    return choices;
+    best.lossNow = std::ranges::min_element(best.choosing, {}, &BestOf::Choice::meanLoss)->meanLoss;
+    return best;
 }
 
 } // namespace knot::judge

@@ -13,6 +13,7 @@ std::vector<std::size_t> bestSet(const Column& column, const record::Want& want,
 /// The chance of being best and the mean loss of choosing each build (judgement §5 and §13): draws
 /// of each build's mean from t on its turn means inside lap-centred data, own variance, turns − 1
 /// df. Builds with fewer than two turns take no part; with fewer than two such builds nothing.
-std::vector<BestOf::Choice> choosing(const Column& column, const record::Want& want, std::uint64_t seed, int draws = 20000);
+/// `furtherLaps` more laps are simulated from the same draws to see what they would save.
+BestOf choosing(const Column& column, const record::Want& want, std::uint64_t seed, int furtherLaps = 5, int draws = 20000);
 
 } // namespace knot::judge

@@ -209,6 +209,58 @@ Landings landingsOf(const record::Test& test, const record::Structure& structure
     return landings;
 }
 
+Column hitsOf(const record::Test& test, const record::Structure& structure, const record::Shape& shape, Taken taken) {
+    Column column = columnOf(test, structure, Metric::carry, taken);
+    for (auto& build : column.builds) {
+        for (auto& turn : build.turns) {
+            TurnValues kept = turn;
+            kept.values.clear();
+            kept.shots.clear();
+            for (std::size_t i = 0; i < turn.values.size(); ++i)
+                if (const auto side = test.shots[turn.shots[i]].readings.at(Metric::side); side && std::isfinite(*side)) {
+                    kept.values.push_back(shape.holds(*side, turn.values[i]) ? 1 : 0);
+                    kept.shots.push_back(turn.shots[i]);
+                }
+            turn = std::move(kept);
+        }
+        std::erase_if(build.turns, [](const TurnValues& turn) { return turn.values.empty(); });
+    }
+    return column;
+}
+
+std::optional<double> fittedShare(const Landings& landings, std::size_t build, const record::Shape& shape) {
+    const auto points = allPoints(landings.builds[build]);
+    if (points.size() < 4)
+        return std::nullopt;
+    const LandingPoint centre = centreOf(points);
+    const Scatter w = scatterOf(points);
+    if (w.isFlat())
+        return std::nullopt;
+    const double sdSide = std::sqrt(w.ss / w.nu);
+    const double slope = w.sc / w.ss;
+    const double sdCarry = std::sqrt((w.cc - w.sc * w.sc / w.ss) / w.nu);
+    auto below = [](double z) { return 1 - normalUpper(z); };
+    double share = 0;
+    constexpr int slices = 2000;
+    for (int i = 0; i < slices; ++i) {
+        const double offset = shape.width * ((i + 0.5) / slices - 0.5);
+        const double side = shape.side + offset;
+        const double inSlice = below((side + shape.width / slices / 2 - centre.side) / sdSide) -
+                               below((side - shape.width / slices / 2 - centre.side) / sdSide);
+        double along = 1;
+        if (shape.kind != record::Shape::Kind::fairway) {
+            const double across = 2 * offset / shape.width;
+            const double half = shape.kind == record::Shape::Kind::ellipse
+                                    ? shape.depth / 2 * std::sqrt(std::max(0.0, 1 - across * across))
+                                    : shape.depth / 2;
+            const double mean = centre.carry + slope * (side - centre.side);
+            along = below((shape.carry + half - mean) / sdCarry) - below((shape.carry - half - mean) / sdCarry);
+        }
+        share += inSlice * along;
+    }
+    return share;
+}
+
 std::optional<LandingArea> landingArea(const Landings& landings, std::size_t build) {
     const auto points = allPoints(landings.builds[build]);
     if (points.size() < 4)

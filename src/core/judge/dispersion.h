@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/judge/columns.h"
 #include "core/judge/reading.h"
 #include "core/record/structure.h"
 
@@ -22,6 +23,13 @@ struct Landings {
 };
 
 Landings landingsOf(const record::Test& test, const record::Structure& structure);
+
+/// Hits (1) and misses (0) of a shape as a column, for shares by turns and rounds.
+Column hitsOf(const record::Test& test, const record::Structure& structure, const record::Shape& shape, Taken taken);
+
+/// The share inside a shape under the bivariate normal fitted to the build's shots; from four
+/// points on that have some width. By summing over slices of side, to about 1e-4.
+std::optional<double> fittedShare(const Landings& landings, std::size_t build, const record::Shape& shape);
 
 /// What was seen, from four points on.
 std::optional<LandingArea> landingArea(const Landings& landings, std::size_t build);

@@ -3,9 +3,11 @@
 #include "core/judge/average.h"
 #include "core/judge/choosing.h"
 #include "core/judge/consistency.h"
+#include "core/judge/dispersion.h"
 #include "core/judge/forgiveness.h"
 #include "core/judge/influence.h"
 #include "core/judge/models.h"
+#include "core/judge/pooling.h"
 #include "core/judge/robust.h"
 #include "core/judge/seed.h"
 #include "core/judge/shares.h"
@@ -38,6 +40,9 @@ public:
         setAsideEffects();
         best();
         targets();
+        shapeShares();
+        sittings();
+        carrySlope();
     }
 
 private:
@@ -107,7 +112,9 @@ private:
         std::vector<Claim*> primary;
         std::vector<Claim*> rest;
         for (std::size_t i = 0; i < rows.size(); ++i) {
-            const Column all = columnOf(m_test, m_structure, rows[i].metric, Taken::allRead);
+            // The side that the verdicts themselves do not stand on.
+            const Taken other = m_reading.card.setsAsideByNumbers() ? Taken::counted : Taken::allRead;
+            const Column all = columnOf(m_test, m_structure, rows[i].metric, other);
             if (auto gap = averageGap(all, rows[i].build, rows[i].against, rows[i].margin)) {
                 gap->claim.role = rows[i].claim.role;
                 rows[i] = std::move(*gap);
@@ -135,10 +142,10 @@ private:
                     continue;
                 want.kind = record::Want::Kind::more; // asked for the best without a direction
             }
-            BestOf best{.outcome = outcome, .set = {}, .choosing = {}};
+            BestOf best = choosing(*column, want, seedFor(m_request, "choosing", outcome.metric, 0, 0));
+            best.outcome = outcome;
             if (whichOfThese)
                 best.set = bestSet(*column, want, m_reading.card.alpha);
-            best.choosing = choosing(*column, want, seedFor(m_request, "choosing", outcome.metric, 0, 0));
             m_reading.best.push_back(std::move(best));
         }
     }
@@ -151,6 +158,71 @@ private:
                 if (column != m_columns.end() && meant && !column->builds[b].turns.empty())
                     m_reading.targets.push_back(againstTarget(*column, b, target.low, target.high));
             }
+    }
+
+    void shapeShares() {
+        const Landings landings = landingsOf(m_test, m_structure);
+        for (const auto& shape : m_reading.card.shapes) {
+            const Column hits = hitsOf(m_test, m_structure, shape, Taken::counted);
+            for (std::size_t b = 0; b < hits.builds.size(); ++b) {
+                std::vector<std::vector<bool>> turns;
+                for (const auto& turn : hits.builds[b].turns) {
+                    turns.emplace_back();
+                    for (const double value : turn.values)
+                        turns.back().push_back(value > 0.5);
+                }
+                if (const auto share = shareByTurns(turns))
+                    m_reading.shapeShares.push_back({shape.name, b, *share, fittedShare(landings, b, shape)});
+            }
+        }
+    }
+
+    // Declared gaps sitting by sitting, and pooled.
+    void sittings() {
+        if (m_structure.sittings.size() < 2)
+            return;
+        for (const AverageGap& row : m_reading.average) {
+            if (row.claim.role != Role::primary)
+                continue;
+            const auto column = std::ranges::find(m_columns, row.metric, &Column::metric);
+            std::vector<SittingEstimate> estimates;
+            for (std::size_t sitting = 0; sitting < m_structure.sittings.size(); ++sitting) {
+                Column part = *column;
+                for (auto& build : part.builds)
+                    std::erase_if(build.turns, [&](const TurnValues& turn) { return m_structure.turns[turn.turn].sitting != sitting; });
+                if (const auto gap = averageGap(part, row.build, row.against, row.margin); gap && gap->se && !isUnfair(gap->claim))
+                    estimates.push_back({gap->gap, *gap->se, gap->ci95, gap->ci90});
+            }
+            if (const auto p = poolSittings(estimates))
+                m_reading.pooled.push_back({row.metric, row.build, row.against, p->pooled, p->se, p->tau2, p->q, p->qP, p->ci95, p->sittings, p->heldUp});
+        }
+    }
+
+    void carrySlope() {
+        const auto speed = std::ranges::find(m_columns, Metric::ballSpeed, &Column::metric);
+        if (speed == m_columns.end())
+            return;
+        double xy = 0;
+        double xx = 0;
+        std::size_t n = 0;
+        for (const auto& build : speed->builds)
+            for (const auto& turn : build.turns) {
+                std::vector<double> x;
+                std::vector<double> y;
+                for (std::size_t i = 0; i < turn.values.size(); ++i)
+                    if (const auto carry = m_test.shots[turn.shots[i]].readings.at(Metric::carry)) {
+                        x.push_back(turn.values[i]);
+                        y.push_back(*carry);
+                    }
+                if (x.size() < 2)
+                    continue;
+                for (std::size_t i = 0; i < x.size(); ++i)
+                    xy += (x[i] - meanOf(x)) * (y[i] - meanOf(y));
+                xx += squaresAboutMean(x);
+                n += x.size() - 1;
+            }
+        if (n >= 8 && xx > 0)
+            m_reading.carryPerBallSpeed = xy / xx;
     }
 
     const JudgeRequest& m_request;

@@ -72,6 +72,7 @@ Role roleOf(const record::Card& card, const Outcome& outcome) {
 
 Outcome outcomeOf(const AverageGap& row) { return {.kind = record::OutcomeKind::average, .metric = row.metric, .shape = {}}; }
 Outcome outcomeOf(const SpreadRatio& row) { return {.kind = record::OutcomeKind::spread, .metric = row.metric, .shape = {}}; }
+Outcome outcomeOf(const ShareGap& row) { return {.kind = record::OutcomeKind::share, .metric = Metric::carry, .shape = row.shape}; }
 Outcome outcomeOf(const AreaRatio&) { return {.kind = record::OutcomeKind::area, .metric = Metric::carry, .shape = {}}; }
 
 // One family of declared claims over all kinds of outcomes; one exploratory family for each kind.
@@ -79,14 +80,19 @@ class Families {
 public:
     template <typename Row> void add(std::vector<Row>& rows) {
         std::vector<Claim*> exploratory;
-        for (Row& row : rows)
-            (row.claim.role == Role::primary ? m_primary : exploratory).push_back(&row.claim);
+        for (Row& row : rows) {
+            Claim& claim = claimOf(row);
+            (claim.role == Role::primary ? m_primary : exploratory).push_back(&claim);
+        }
         adjustFamilies({}, exploratory);
     }
     void close() { adjustFamilies(m_primary, {}); }
     std::size_t declared() const { return m_primary.size(); }
 
 private:
+    template <typename Row> static Claim& claimOf(Row& row) { return row.claim; }
+    static Claim& claimOf(ShareGap& row) { return row.gap.claim; }
+
     std::vector<Claim*> m_primary;
 };
 
@@ -149,6 +155,11 @@ void settle(Reading& reading, std::size_t declared, JudgeRequest::Depth depth) {
     }
     for (AreaRatio& row : reading.areas)
         settleRatio(reading.card, row);
+    for (ShareGap& row : reading.shareGaps) {
+        decide(row.gap.claim, reading.card.alpha);
+        if (hasDirection(row.gap.claim.verdict))
+            row.gap.claim.favours = direction({.gap = row.gap.gap, .want = reading.card.want(outcomeOf(row))});
+    }
 }
 
 // Averages and spreads of every metric, summaries, and the landing areas, all before families.
@@ -182,6 +193,19 @@ public:
                 area->claim.role = roleOf(m_reading.card, outcomeOf(*area));
                 m_reading.areas.push_back(std::move(*area));
             }
+    }
+
+    void shares(Taken taken) {
+        constexpr double shareMargin = 0.10;
+        for (const auto& shape : m_reading.card.shapes) {
+            const Column hits = hitsOf(m_test, m_structure, shape, taken);
+            for (const Pair& pair : m_pairs)
+                if (auto gap = averageGap(hits, pair.build, pair.against, shareMargin)) {
+                    ShareGap row{shape.name, std::move(*gap)};
+                    row.gap.claim.role = roleOf(m_reading.card, outcomeOf(row));
+                    m_reading.shareGaps.push_back(std::move(row));
+                }
+        }
     }
 
 private:
@@ -228,10 +252,11 @@ std::optional<Reading> judge(const JudgeRequest& request) {
     reading.sittings = structure.sittings.size();
     Measuring measuring(request, structure, reading);
     std::vector<Column> columns;
+    const Taken taken = test.card.setsAsideByNumbers() ? Taken::allRead : Taken::counted;
     for (const Metric metric : test.metricsRead()) {
         if (request.cancelled && request.cancelled())
             return std::nullopt;
-        Column column = columnOf(test, structure, metric, Taken::counted);
+        Column column = columnOf(test, structure, metric, taken);
         if (std::ranges::all_of(column.builds, [](const BuildValues& b) { return b.turns.empty(); }))
             continue;
         reading.metrics.push_back(metric);
@@ -239,10 +264,12 @@ std::optional<Reading> judge(const JudgeRequest& request) {
         columns.push_back(std::move(column));
     }
     measuring.landings();
+    measuring.shares(taken);
     Families families;
     families.add(reading.average);
     families.add(reading.consistency);
     families.add(reading.areas);
+    families.add(reading.shareGaps);
     families.close();
     settle(reading, families.declared(), request.depth);
     if (request.depth == JudgeRequest::Depth::verdicts)

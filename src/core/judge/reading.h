@@ -204,6 +204,9 @@ struct BestOf {
         double chanceBest = 0, meanLoss = 0;
     };
     std::vector<Choice> choosing;
+    /// Mean loss of the choice that would be made now, and after further laps (simulated).
+    double lossNow = 0, lossAfter = 0;
+    int furtherLaps = 5;
 };
 
 /// How much a build loses per mm away from its own best strike point.
@@ -220,6 +223,29 @@ struct WorstFifth {
     std::size_t build = 0, against = 0;
     double gap = 0;
     Interval ci95;
+};
+
+/// The share of a build's shots inside a shape, counted and under the fitted bivariate normal.
+struct ShapeShare {
+    std::string shape;
+    std::size_t build = 0;
+    Share counted;
+    std::optional<double> fitted;
+};
+
+/// The gap between two builds' shares inside a shape: a paired t on hit proportions by round.
+struct ShareGap {
+    std::string shape;
+    AverageGap gap; ///< in shares, 0 to 1; its metric has no meaning
+};
+
+/// A declared gap over several sittings.
+struct SittingsPooled {
+    Metric metric = Metric::carry;
+    std::size_t build = 0, against = 0;
+    double pooled = 0, se = 0, tau2 = 0, q = 0, qP = 1;
+    Interval ci95;
+    std::size_t sittings = 0, heldUp = 0;
 };
 
 /// A build's mean and shots against a wanted value or window.
@@ -255,6 +281,11 @@ struct Reading {
     std::vector<Forgiveness> forgiveness;
     std::vector<WorstFifth> worstFifth;
     std::vector<TargetResult> targets;
+    std::vector<ShapeShare> shapeShares;
+    std::vector<ShareGap> shareGaps;
+    std::vector<SittingsPooled> pooled;
+    /// What a spread of ball speed of 1 m/s means in carry, m, by the player's own shots inside turns.
+    std::optional<double> carryPerBallSpeed;
     std::vector<std::vector<Outcome>> findings; ///< outcomes that tell one story
     std::vector<Check> checks;
     std::size_t rounds = 0, sittings = 0;

@@ -25,6 +25,8 @@ public:
         trend();
         twoFactors();
         shapes();
+        severalSittings();
+        speedInCarry();
         targets();
         choosing();
         return std::move(m_remarks);
@@ -151,6 +153,27 @@ private:
         }
     }
 
+    void severalSittings() {
+        for (const SittingsPooled& p : m_reading.pooled) {
+            const MetricFormat format = MetricFormat(p.metric, m_units).supportedBy(p.se);
+            add("sittings", Severity::note,
+                "Over " + counted(p.sittings, "sitting") + ", the gap in " + label(p.metric) + ", " + name(p.build) + " against " + name(p.against) +
+                    ", is " + format.withUnit(p.pooled) + " (" + format.range(p.ci95.low, p.ci95.high) + "); it held up in " +
+                    std::to_string(p.heldUp) + " of " + std::to_string(p.sittings) +
+                    (p.qP < 0.1 ? ", and the sittings disagree more than luck explains." : "."));
+        }
+    }
+
+    void speedInCarry() {
+        const Outcome spread{.kind = record::OutcomeKind::spread, .metric = Metric::ballSpeed, .shape = {}};
+        if (!m_reading.carryPerBallSpeed || std::ranges::find(m_reading.card.primary, spread) == m_reading.card.primary.end())
+            return;
+        const MetricFormat speed(Metric::ballSpeed, m_units);
+        const MetricFormat carry(Metric::carry, m_units);
+        add("speed_in_carry", Severity::note,
+            "For this player 1 m/s of ball speed is " + carry.withUnit(*m_reading.carryPerBallSpeed) + " of carry.");
+    }
+
     std::string listed(const std::vector<std::size_t>& builds) const {
         std::string text;
         for (std::size_t i = 0; i < builds.size(); ++i)
@@ -172,7 +195,12 @@ private:
             add("choosing", Severity::note,
                 "If you must choose now by " + outcome + ": " + name(likely->build) + " is the best with a chance of " +
                     (likely->chanceBest > 0.99 ? "over 99" : record::fixed(100 * likely->chanceBest, 0)) + " %, and choosing it costs " + format.withUnit(likely->meanLoss) +
-                    " on average. That is a bet, not a finding.");
+                    " on average" +
+                    (best.lossNow > 0.05 * std::fabs(m_reading.card.margin(best.outcome.metric))
+                         ? "; " + counted(static_cast<std::size_t>(best.furtherLaps), "more lap") + " would bring that to about " +
+                               format.withUnit(best.lossAfter)
+                         : "") +
+                    ". That is a bet, not a finding.");
         }
     }
 

@@ -134,6 +134,21 @@ LedgerLine lineOf(const Reading& reading, const AreaRatio& row) {
                      "lands over a wider area", "lands over a smaller area");
 }
 
+LedgerLine lineOf(const Reading& reading, const ShareGap& share) {
+    const AverageGap& row = share.gap;
+    const bool directed = hasDirection(row.claim.verdict);
+    auto percent = [](double value) { return record::fixed(100 * value, 0); };
+    LedgerLine line{.outcome = {.kind = OutcomeKind::share, .metric = Metric::carry, .shape = share.shape}, .build = row.build, .against = row.against};
+    line.finding = !directed ? "share in " + share.shape : row.gap >= 0 ? "lands in " + share.shape + " more often" : "lands in " + share.shape + " less often";
+    line.value = percent(directed ? std::fabs(row.gap) : row.gap) + " %";
+    if (const Interval* ci = shownInterval(row)) {
+        const bool flip = directed && row.gap < 0;
+        line.interval = flip ? percent(-ci->high) + " to " + percent(-ci->low) : percent(ci->low) + " to " + percent(ci->high);
+    }
+    const std::string spoken = (directed ? " by " : "") + line.value;
+    return finished(reading, std::move(line), row.claim, spoken);
+}
+
 // Settled before unsettled, the weightiest first.
 int weight(Verdict verdict) {
     switch (verdict) {
@@ -172,6 +187,8 @@ std::vector<LedgerLine> ledger(const Reading& reading, const DisplayUnits& units
     for (const SpreadRatio& row : reading.consistency)
         keep(lineOf(reading, row));
     for (const AreaRatio& row : reading.areas)
+        keep(lineOf(reading, row));
+    for (const ShareGap& row : reading.shareGaps)
         keep(lineOf(reading, row));
     std::ranges::stable_sort(lines, {}, [&](const LedgerLine& line) {
         const auto& primary = reading.card.primary;

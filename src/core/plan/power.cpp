@@ -1,6 +1,7 @@
 #include "core/plan/power.h"
 
 #include <boost/math/distributions/chi_squared.hpp>
+#include <boost/math/distributions/fisher_f.hpp>
 #include <boost/math/distributions/non_central_t.hpp>
 #include <boost/math/distributions/normal.hpp>
 #include <boost/math/distributions/students_t.hpp>
@@ -55,6 +56,20 @@ double powerToSaySame(const PairPlan& plan, double margin, double alpha) {
         return room > 0 ? 2 * cdf(normal, room) - 1 : 0.0;
     };
     return boost::math::quadrature::gauss<double, 30>::integrate(inside, 0.0, top);
+}
+
+double powerToSeeSpread(double nu, double ratio, double alpha) {
+    const boost::math::fisher_f f(nu - 3, nu - 3);
+    const double high = quantile(complement(f, alpha / 2));
+    const double variances = ratio * ratio;
+    return cdf(complement(f, high / variances)) + cdf(f, 1 / high / variances);
+}
+
+double powerToSeeArea(double nu, double ratio, double alpha) {
+    const boost::math::normal normal;
+    const double bar = quantile(complement(normal, alpha / 2));
+    const double shift = std::fabs(std::log(ratio)) / std::sqrt(2 / (nu - 1));
+    return cdf(complement(normal, bar - shift)) + cdf(normal, -bar - shift);
 }
 
 double smallestGap(const PairPlan& plan, double power, double alpha) {

@@ -20,6 +20,14 @@ double powerToSee(const PairPlan& plan, double gap, double alpha);
 /// P(|estimate| < margin − t·SE), integrated over the estimated variance.
 double powerToSaySame(const PairPlan& plan, double margin, double alpha);
 
+/// The chance that a ratio of SDs is seen, two-sided at level alpha, with `nu` degrees of freedom for
+/// each build: from F with nu − 3 in place of nu, which allows for tails (judgement §9). nu > 3.
+double powerToSeeSpread(double nu, double ratio, double alpha);
+
+/// The same for a ratio of landing areas, by the normal of its logarithm: each build's log area has
+/// a variance of about 1/nu for two normal directions. nu > 1.
+double powerToSeeArea(double nu, double ratio, double alpha);
+
 /// The gap that is seen with the given power; 0 < power < 1.
 double smallestGap(const PairPlan& plan, double power, double alpha);
 

@@ -41,6 +41,20 @@ struct Target {
     bool operator==(const Target&) const = default;
 };
 
+/// An area on the ground that shots should land in.
+struct Shape {
+    enum class Kind { fairway, ellipse, rectangle } kind = Kind::fairway;
+    std::string name;
+    double side = 0, carry = 0;  ///< m, the centre; a fairway has only a side
+    double width = 20, depth = 0; ///< m across and along; a fairway has no end
+    bool holds(double shotSide, double shotCarry) const;
+    bool operator==(const Shape&) const = default;
+};
+
+/// Which shots may be set aside. The last two look at the numbers, so verdicts then come from every
+/// read shot.
+enum class SetAsideRule { keepAll, called, untilGood, byNumbers, bestAndWorst };
+
 enum class Comparison { againstBaseline, whichOfThese };
 
 /// The declaration of a test before its first shot (the test sheet).
@@ -55,10 +69,15 @@ struct Card {
     double alpha = 0.05;
     std::string trendColumn;         ///< numeric extra column, or empty
     std::string factorColumn;        ///< second factor, e.g. "delivery", or empty
+    std::vector<Shape> shapes;
+    SetAsideRule setAsideRule = SetAsideRule::called;
     std::vector<Target> targets;
     std::vector<Metric> covariates;  ///< for the gap at equal strike
 
     double margin(Metric metric) const;
+    bool setsAsideByNumbers() const {
+        return setAsideRule == SetAsideRule::byNumbers || setAsideRule == SetAsideRule::bestAndWorst;
+    }
     Want want(const Outcome& outcome) const;
     bool operator==(const Card&) const = default;
 };

@@ -1,6 +1,7 @@
 #include "core/record/test.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace knot::record {
 
@@ -32,6 +33,16 @@ std::optional<Outcome> outcomeFromText(const std::string& text) {
                    .shape = {}};
 }
 
+bool Shape::holds(double shotSide, double shotCarry) const {
+    const double across = 2 * (shotSide - side) / width;
+    const double along = depth > 0 ? 2 * (shotCarry - carry) / depth : 0;
+    if (kind == Kind::fairway)
+        return std::fabs(across) <= 1;
+    if (kind == Kind::rectangle)
+        return std::fabs(across) <= 1 && std::fabs(along) <= 1;
+    return across * across + along * along <= 1;
+}
+
 double Card::margin(Metric metric) const {
     const auto at = margins.find(metric);
     return at == margins.end() ? info(metric).worthwhileGap : at->second;
@@ -41,7 +52,8 @@ Want Card::want(const Outcome& outcome) const {
     if (const auto at = wants.find(outcome); at != wants.end())
         return at->second;
     const bool wide = outcome.kind == OutcomeKind::spread || outcome.kind == OutcomeKind::area;
-    return {.kind = wide ? Want::Kind::less : Want::Kind::none, .value = 0};
+    const bool share = outcome.kind == OutcomeKind::share;
+    return {.kind = wide ? Want::Kind::less : share ? Want::Kind::more : Want::Kind::none, .value = 0};
 }
 
 std::optional<std::size_t> Test::buildIndex(const std::string& name) const {
