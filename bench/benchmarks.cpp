@@ -1,5 +1,7 @@
 // Timings, never pass or fail: run by ./check --bench. Compare figures only within one run.
+#include "core/judge/average.h"
 #include "core/judge/judge.h"
+#include "core/judge/models.h"
 #include "core/judge/shuffle.h"
 #include "core/random.h"
 #include "files/csv_reader.h"
@@ -64,6 +66,31 @@ void judgeThreeHundred(benchmark::State& state) {
         benchmark::DoNotOptimize(judge::judge({.test = test}));
 }
 BENCHMARK(judgeThreeHundred)->Unit(benchmark::kMillisecond);
+
+// Everything a reading holds: verdicts, shuffles, models, influence of every shot on three declared
+// outcomes. Memory is that above the shots.
+void wholeReading(benchmark::State& state) {
+    auto test = files::readShots("x.csv", shotText(5, 12, 5))->test;
+    for (const char* outcome : {"ball_speed_ms", "launch_deg", "spin_rpm"})
+        test.card.primary.push_back(*record::outcomeFromText(outcome));
+    const long before = residentKilobytes("VmRSS:");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(judge::judge({.test = test}));
+    state.counters["MB above the shots"] = static_cast<double>(residentKilobytes("VmRSS:") - before) / 1024;
+}
+BENCHMARK(wholeReading)->Unit(benchmark::kMillisecond);
+
+// Two mixed models of one pair with Satterthwaite's df, y ~ build + round (+ covariate) + (1 | turn),
+// as bench/lmer.R fits them from the same file.
+void twoMixedModels(benchmark::State& state) {
+    const std::string text = shotText(2, 12, 5);
+    std::ofstream("/tmp/knot_bench_pair.csv") << text;
+    const auto test = files::readShots("x.csv", text)->test;
+    const auto column = judge::columnOf(test, record::structureOf(test), record::Metric::ballSpeed, judge::Taken::counted);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(judge::equalStrike(test, column, 1, 0, {record::Metric::clubSpeed}, 0, 1));
+}
+BENCHMARK(twoMixedModels)->Unit(benchmark::kMillisecond);
 
 void flipTwentyRounds(benchmark::State& state) {
     Random random(2);

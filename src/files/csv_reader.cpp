@@ -66,6 +66,8 @@ public:
     Result<ImportedTest> read(const std::string& text) {
         if (trimmed(text).find_first_not_of("\n") == std::string::npos)
             return tl::unexpected(Error{ErrorKind::emptyFile, m_file, 0, 0, {}, {}});
+        // One line is one shot at most; room for all at once keeps the peak of memory low.
+        m_imported.test.shots.reserve(static_cast<std::size_t>(std::ranges::count(text, '\n')));
         const char delimiter = delimiterOf(text.substr(0, text.find('\n')));
         auto done = eachRow(m_file, text, delimiter, [&](CsvRow& row) { return take(row); });
         if (!done)

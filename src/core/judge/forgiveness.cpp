@@ -58,30 +58,68 @@ double bestAlong(const std::vector<Strike>& strikes, double Strike::*axis) {
 }
 
 double quantile(std::vector<double> values, double share) {
-    std::ranges::sort(values);
     const double at = share * static_cast<double>(values.size() - 1);
-    const auto below = static_cast<std::size_t>(at);
-    const std::size_t above = std::min(below + 1, values.size() - 1);
-    return values[below] + (at - static_cast<double>(below)) * (values[above] - values[below]);
+    const auto below = values.begin() + static_cast<std::ptrdiff_t>(at);
+    std::nth_element(values.begin(), below, values.end());
+    if (below + 1 == values.end())
+        return *below;
+    const double above = *std::min_element(below + 1, values.end());
+    return *below + (at - std::floor(at)) * (above - *below);
 }
 
-double worst(const std::vector<double>& values, Metric metric) {
-    if (metric != Metric::side)
-        return quantile(values, 0.2);
-    std::vector<double> sizes;
-    for (const double v : values)
-        sizes.push_back(std::fabs(v));
-    return quantile(sizes, 0.8);
-}
-
-std::vector<double> resampled(const BuildValues& build, Random& random) {
-    std::vector<double> values;
-    for (std::size_t i = 0; i < build.turns.size(); ++i) {
-        const auto& turn = build.turns[random.below(build.turns.size())].values;
-        values.insert(values.end(), turn.begin(), turn.end());
+// A build's shots in order of size, each with its turn, so that the quantile of turns drawn with
+// replacement is one walk over counts and no sorting.
+class WorstShots {
+public:
+    WorstShots(const BuildValues& build, Metric metric) : m_share(metric == Metric::side ? 0.8 : 0.2) {
+        for (std::size_t t = 0; t < build.turns.size(); ++t) {
+            m_sizes.push_back(build.turns[t].values.size());
+            for (const double v : build.turns[t].values)
+                m_shots.push_back({metric == Metric::side ? std::fabs(v) : v, t});
+        }
+        std::ranges::sort(m_shots, {}, &Shot::value);
     }
-    return values;
-}
+
+    double seen() const { return at(std::vector<std::size_t>(m_sizes.size(), 1)); }
+
+    double resampled(Random& random) const {
+        std::vector<std::size_t> times(m_sizes.size(), 0);
+        for (std::size_t i = 0; i < m_sizes.size(); ++i)
+            ++times[random.below(m_sizes.size())];
+        return at(times);
+    }
+
+private:
+    struct Shot {
+        double value = 0;
+        std::size_t turn = 0;
+    };
+
+    double at(const std::vector<std::size_t>& times) const {
+        std::size_t total = 0;
+        for (std::size_t t = 0; t < times.size(); ++t)
+            total += times[t] * m_sizes[t];
+        const double place = m_share * static_cast<double>(total - 1);
+        const auto below = static_cast<std::size_t>(place);
+        std::size_t passed = 0;
+        double low = m_shots.front().value;
+        bool found = false;
+        for (const Shot& shot : m_shots) {
+            passed += times[shot.turn];
+            if (!found && passed > below) {
+                low = shot.value;
+                found = true;
+            }
+            if (passed > below + 1)
+                return low + (place - static_cast<double>(below)) * (shot.value - low);
+        }
+        return low;
+    }
+
+    double m_share;
+    std::vector<Shot> m_shots;
+    std::vector<std::size_t> m_sizes;
+};
 
 // Correlation of two metrics inside turns, over shots that have both.
 double correlationInsideTurns(const Column& a, const Column& b) {
@@ -89,19 +127,22 @@ double correlationInsideTurns(const Column& a, const Column& b) {
     double xx = 0;
     double yy = 0;
     std::size_t n = 0;
-    std::map<std::size_t, double> other;
+    std::vector<std::optional<double>> other;
     for (const auto& build : b.builds)
         for (const auto& turn : build.turns)
-            for (std::size_t i = 0; i < turn.values.size(); ++i)
+            for (std::size_t i = 0; i < turn.values.size(); ++i) {
+                if (turn.shots[i] >= other.size())
+                    other.resize(turn.shots[i] + 1);
                 other[turn.shots[i]] = turn.values[i];
+            }
     for (const auto& build : a.builds)
         for (const auto& turn : build.turns) {
             std::vector<double> x;
             std::vector<double> y;
             for (std::size_t i = 0; i < turn.values.size(); ++i)
-                if (const auto at = other.find(turn.shots[i]); at != other.end()) {
+                if (turn.shots[i] < other.size() && other[turn.shots[i]]) {
                     x.push_back(turn.values[i]);
-                    y.push_back(at->second);
+                    y.push_back(*other[turn.shots[i]]);
                 }
             if (x.size() < 2)
                 continue;
@@ -145,17 +186,19 @@ std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column&
     return Forgiveness{.metric = column.metric, .build = build, .lossPerMm = -slope->value, .se = slope->se, .df = slope->df, .ci95 = ci};
 }
 
-std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t build, std::size_t against, std::uint64_t seed) {
-    const BuildValues& own = column.builds[build];
-    const BuildValues& other = column.builds[against];
-    if (own.turns.size() < 5 || other.turns.size() < 5)
+std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t ownBuild, std::size_t against, std::uint64_t seed) {
+    const BuildValues& own = column.builds[ownBuild];
+    const BuildValues& theirs = column.builds[against];
+    if (own.turns.size() < 5 || theirs.turns.size() < 5)
         return std::nullopt;
-    WorstFifth result{.metric = column.metric, .build = build, .against = against};
-    result.gap = worst(own.all(), column.metric) - worst(other.all(), column.metric);
+    WorstFifth result{.metric = column.metric, .build = ownBuild, .against = against};
+    const WorstShots build(own, column.metric);
+    const WorstShots other(theirs, column.metric);
+    result.gap = build.seen() - other.seen();
     Random random(seed);
     std::vector<double> gaps;
     for (int draw = 0; draw < 4000; ++draw)
-        gaps.push_back(worst(resampled(own, random), column.metric) - worst(resampled(other, random), column.metric));
+        gaps.push_back(build.resampled(random) - other.resampled(random));
     result.ci95 = {quantile(gaps, 0.025), quantile(gaps, 0.975), 0.95};
     return result;
 }

@@ -105,8 +105,8 @@ namespace {
 // can have two hollows, then Brent. 0 when nothing beats 0.
 double bestLambda(const MixedModel::Parts& parts) {
     auto deviance = [&](double root) { return parts.deviance(root * root); };
-    constexpr int steps = 24;
-    auto root = [](int i) { return i == 0 ? 0.0 : 0.02 * std::pow(1.6, i - 1); };
+    constexpr int steps = 12;
+    auto root = [](int i) { return i == 0 ? 0.0 : 0.02 * std::pow(2.6, i - 1); };
     int best = 0;
     double lowest = deviance(0);
     const double atZero = lowest;
