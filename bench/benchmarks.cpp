@@ -86,7 +86,8 @@ void twoMixedModels(benchmark::State& state) {
     const std::string text = shotText(2, 12, 5);
     std::ofstream("/tmp/knot_bench_pair.csv") << text;
     const auto test = files::readShots("x.csv", text)->test;
-    const auto column = judge::columnOf(test, record::structureOf(test), record::Metric::ballSpeed, judge::Taken::counted);
+    const auto column =
+        judge::columnOf(test, record::structureOf(test), record::Metric::ballSpeed, judge::Taken::counted);
     for (auto _ : state)
         benchmark::DoNotOptimize(judge::equalStrike(test, column, 1, 0, {record::Metric::clubSpeed}, 0, 1));
 }

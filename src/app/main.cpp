@@ -22,7 +22,8 @@ int main(int argc, char** argv) {
         !qEnvironmentVariableIsSet("WAYLAND_DISPLAY")) {
         if (!wantsPicture(argc, argv)) {
             std::fputs("knotcount: there is no display to open a window on; start it in a desktop session, or use "
-                       "--shot FILE.png for a picture.\n", stderr);
+                       "--shot FILE.png for a picture.\n",
+                       stderr);
             return 2;
         }
         qputenv("QT_QPA_PLATFORM", "offscreen");

@@ -11,8 +11,7 @@ QString DialogPrompter::fileToOpen(QWidget* parent, const QString& title, const 
 QString DialogPrompter::fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                                    const QString& filter) {
     // Logbooks are added to, not replaced, so choosing one that exists needs no warning.
-    return QFileDialog::getSaveFileName(parent, title, suggestion, filter, nullptr,
-                                        QFileDialog::DontConfirmOverwrite);
+    return QFileDialog::getSaveFileName(parent, title, suggestion, filter, nullptr, QFileDialog::DontConfirmOverwrite);
 }
 
 } // namespace knot::app

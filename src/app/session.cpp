@@ -13,11 +13,15 @@
 
 namespace knot::app {
 
-Session::Session(QObject* parent) : QObject(parent), m_generation(std::make_shared<std::atomic<int>>(0)) {}
+Session::Session(QObject* parent)
+    : QObject(parent)
+    , m_generation(std::make_shared<std::atomic<int>>(0)) {}
 
-Session::~Session() { ++*m_generation; }
+Session::~Session() {
+    ++*m_generation;
+}
 
-template <typename T> bool Session::ok(const logbook::Result<T>& result) {
+template<typename T> bool Session::ok(const logbook::Result<T>& result) {
     if (!result)
         emit refused(QString::fromStdString(logbook::sentence(result.error())));
     return result.has_value();
@@ -53,7 +57,7 @@ void Session::listTests() {
 bool Session::importShots(const QString& path) {
     const std::string name = path.toStdString();
     auto imported = path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive) ? files::readTestFile(name)
-                                                                                 : files::readShotFile(name);
+                                                                                : files::readShotFile(name);
     if (!imported) {
         emit refused(QString::fromStdString(files::sentence(imported.error())));
         return false;

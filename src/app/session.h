@@ -65,7 +65,7 @@ signals:
     void noted(const QString& sentence);
 
 private:
-    template <typename T> bool ok(const logbook::Result<T>& result);
+    template<typename T> bool ok(const logbook::Result<T>& result);
     void useTest(record::Test test);
     void changeCard(const record::Card& card);
     void judgeAgain();

@@ -42,7 +42,8 @@ Theme wantedTheme(const QCommandLineParser& line) {
 }
 
 QString demoPath() {
-    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation)).filePath(QStringLiteral("Demo.knotbook"));
+    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation))
+        .filePath(QStringLiteral("Demo.knotbook"));
 }
 
 // Renders the window once the judge has answered, then ends.
@@ -71,14 +72,16 @@ int start(QApplication& application) {
     line.setApplicationDescription(QStringLiteral("Fair comparisons of golf clubs."));
     line.addHelpOption();
     line.addVersionOption();
-    line.addPositionalArgument(QStringLiteral("FILE"), QStringLiteral("Logbook (.knotbook) or shot file to open"), QStringLiteral("[FILE]"));
-    line.addOptions({{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
-                     {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
-                     {QStringLiteral("page"), QStringLiteral("Page to show: logbook or reading"), QStringLiteral("NAME")},
-                     {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
-                     {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
-                     {QStringLiteral("light"), QStringLiteral("Light colours")},
-                     {QStringLiteral("dark"), QStringLiteral("Dark colours")}});
+    line.addPositionalArgument(QStringLiteral("FILE"), QStringLiteral("Logbook (.knotbook) or shot file to open"),
+                               QStringLiteral("[FILE]"));
+    line.addOptions(
+        {{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
+         {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
+         {QStringLiteral("page"), QStringLiteral("Page to show: logbook or reading"), QStringLiteral("NAME")},
+         {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
+         {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
+         {QStringLiteral("light"), QStringLiteral("Light colours")},
+         {QStringLiteral("dark"), QStringLiteral("Dark colours")}});
     line.process(application);
 
     registerResources();
@@ -95,9 +98,11 @@ int start(QApplication& application) {
     }
     for (const QString& file : line.positionalArguments())
         window.openPath(file);
-    if (const QString title = line.value(QStringLiteral("test")); !title.isEmpty() || line.value(QStringLiteral("page")) == QStringLiteral("reading"))
+    if (const QString title = line.value(QStringLiteral("test"));
+        !title.isEmpty() || line.value(QStringLiteral("page")) == QStringLiteral("reading"))
         for (const auto& entry : session.tests())
-            if (!session.hasTest() && QString::fromStdString(entry.title).contains(title, Qt::CaseInsensitive) && session.openTest(entry.id))
+            if (!session.hasTest() && QString::fromStdString(entry.title).contains(title, Qt::CaseInsensitive) &&
+                session.openTest(entry.id))
                 window.showPage(MainWindow::Page::reading);
     if (line.value(QStringLiteral("page")) == QStringLiteral("logbook"))
         window.showPage(MainWindow::Page::logbook);

@@ -69,7 +69,8 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
         card.primary.push_back(outcomeOf("--primary", text));
     for (const auto& outcome : card.primary)
         if (outcome.kind == record::OutcomeKind::share)
-            throw Refusal{"--primary share:" + outcome.shape + ": a shape is drawn on a test's card; a shot file has none."};
+            throw Refusal{"--primary share:" + outcome.shape +
+                          ": a shape is drawn on a test's card; a shot file has none."};
     if (card.primary.size() > 3)
         throw Refusal{"--primary: three outcomes at most can be declared; the rest are judged as exploratory."};
     for (const auto& text : options.wants) {

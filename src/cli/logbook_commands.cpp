@@ -13,7 +13,7 @@
 namespace knot::cli {
 namespace {
 
-template <typename T> T orRefuse(logbook::Result<T> result) {
+template<typename T> T orRefuse(logbook::Result<T> result) {
     if (!result)
         throw Refusal{logbook::sentence(result.error())};
     if constexpr (!std::is_void_v<T>)
@@ -43,8 +43,7 @@ void importFile(const std::string& file, const std::string& path) {
     auto imported = file.ends_with(".json") ? files::readTestFile(file) : files::readShotFile(file);
     if (!imported)
         throw Refusal{files::sentence(imported.error())};
-    auto book = orRefuse(std::filesystem::exists(path) ? logbook::Logbook::open(path)
-                                                       : logbook::Logbook::create(path));
+    auto book = orRefuse(std::filesystem::exists(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
     std::cout << orRefuse(book.save(imported->test)) << "\n";
 }
 

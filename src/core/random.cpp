@@ -7,7 +7,9 @@
 
 namespace knot {
 
-double Random::uniform() { return static_cast<double>(m_engine() >> 11) * 0x1.0p-53; }
+double Random::uniform() {
+    return static_cast<double>(m_engine() >> 11) * 0x1.0p-53;
+}
 
 std::size_t Random::below(std::size_t count) {
     if (count <= 1)
@@ -21,7 +23,9 @@ std::size_t Random::below(std::size_t count) {
     return static_cast<std::size_t>(draw);
 }
 
-double Random::normal() { return boost::random::normal_distribution<double>()(m_engine); }
+double Random::normal() {
+    return boost::random::normal_distribution<double>()(m_engine);
+}
 
 double Random::studentT(double df) {
     return boost::random::student_t_distribution<double>(df)(m_engine);

@@ -9,7 +9,8 @@ namespace knot {
 /// engine, with distributions of fixed algorithm. Not for secrets.
 class Random {
 public:
-    explicit Random(std::uint64_t seed) : m_engine(seed) {}
+    explicit Random(std::uint64_t seed)
+        : m_engine(seed) {}
 
     double uniform();                     ///< in [0, 1)
     std::size_t below(std::size_t count); ///< in [0, count); count > 0

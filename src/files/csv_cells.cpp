@@ -35,7 +35,9 @@ void onCell(void* data, std::size_t size, void* collector) {
     static_cast<Collector*>(collector)->cell(static_cast<const char*>(data), size);
 }
 
-void onRow(int, void* collector) { static_cast<Collector*>(collector)->endRow(); }
+void onRow(int, void* collector) {
+    static_cast<Collector*>(collector)->endRow();
+}
 
 struct Parser {
     csv_parser state{};
@@ -62,9 +64,7 @@ char delimiterOf(const std::string& headingLine) {
 
 Result<void> eachRow(const std::string& file, const std::string& text, char delimiter,
                      const std::function<bool(CsvRow&)>& visit) {
-    auto fail = [&](ErrorKind kind, std::size_t line) {
-        return tl::unexpected(Error{kind, file, line, 0, {}, {}});
-    };
+    auto fail = [&](ErrorKind kind, std::size_t line) { return tl::unexpected(Error{kind, file, line, 0, {}, {}}); };
     Parser parser;
     csv_set_delim(&parser.state, static_cast<unsigned char>(delimiter));
     // The library trims what stands around cells; a tab that parts them must not be trimmed.

@@ -11,21 +11,30 @@ using record::Metric;
 using record::Unit;
 
 constexpr std::array<std::pair<std::string_view, ColumnRole>, 14> plainNames = {
-    {{"build", ColumnRole::build}, {"shot", ColumnRole::shot}, {"sitting", ColumnRole::sitting},
-     {"player", ColumnRole::player}, {"round", ColumnRole::round}, {"turn", ColumnRole::turn},
-     {"status", ColumnRole::status}, {"reason", ColumnRole::reason}, {"taken_at", ColumnRole::takenAt},
-     {"delivery", ColumnRole::delivery}, {"feel", ColumnRole::feel}, {"note", ColumnRole::note},
-     {"handed_over", ColumnRole::handedOver}, {"mark", ColumnRole::mark}}};
+    {{"build", ColumnRole::build},
+     {"shot", ColumnRole::shot},
+     {"sitting", ColumnRole::sitting},
+     {"player", ColumnRole::player},
+     {"round", ColumnRole::round},
+     {"turn", ColumnRole::turn},
+     {"status", ColumnRole::status},
+     {"reason", ColumnRole::reason},
+     {"taken_at", ColumnRole::takenAt},
+     {"delivery", ColumnRole::delivery},
+     {"feel", ColumnRole::feel},
+     {"note", ColumnRole::note},
+     {"handed_over", ColumnRole::handedOver},
+     {"mark", ColumnRole::mark}}};
 
 // Ways in which units are written beside a heading, beyond the suffixes of column names.
 constexpr std::array<std::pair<std::string_view, Unit>, 33> unitNames = {
-    {{"ms", Unit::ms}, {"m/s", Unit::ms}, {"mps", Unit::ms}, {"mph", Unit::mph}, {"kmh", Unit::kmh},
-     {"km/h", Unit::kmh}, {"kph", Unit::kmh}, {"m", Unit::m}, {"metres", Unit::m}, {"meters", Unit::m},
-     {"yd", Unit::yd}, {"yds", Unit::yd}, {"yards", Unit::yd}, {"ft", Unit::ft}, {"feet", Unit::ft},
-     {"deg", Unit::deg}, {"degrees", Unit::deg}, {"°", Unit::deg}, {"rpm", Unit::rpm},
-     {"mm", Unit::mm}, {"in", Unit::in}, {"inch", Unit::in}, {"inches", Unit::in}, {"\"", Unit::in},
-     {"s", Unit::s}, {"sec", Unit::s}, {"seconds", Unit::s}, {"ratio", Unit::one}, {"-", Unit::one},
-     {"", Unit::one}, {"metre", Unit::m}, {"meter", Unit::m}, {"yard", Unit::yd}}};
+    {{"ms", Unit::ms},    {"m/s", Unit::ms},      {"mps", Unit::ms},    {"mph", Unit::mph},  {"kmh", Unit::kmh},
+     {"km/h", Unit::kmh}, {"kph", Unit::kmh},     {"m", Unit::m},       {"metres", Unit::m}, {"meters", Unit::m},
+     {"yd", Unit::yd},    {"yds", Unit::yd},      {"yards", Unit::yd},  {"ft", Unit::ft},    {"feet", Unit::ft},
+     {"deg", Unit::deg},  {"degrees", Unit::deg}, {"°", Unit::deg},     {"rpm", Unit::rpm},  {"mm", Unit::mm},
+     {"in", Unit::in},    {"inch", Unit::in},     {"inches", Unit::in}, {"\"", Unit::in},    {"s", Unit::s},
+     {"sec", Unit::s},    {"seconds", Unit::s},   {"ratio", Unit::one}, {"-", Unit::one},    {"", Unit::one},
+     {"metre", Unit::m},  {"meter", Unit::m},     {"yard", Unit::yd}}};
 
 std::optional<Unit> unitFromName(std::string_view name) {
     for (const auto& [text, unit] : unitNames)
@@ -36,8 +45,8 @@ std::optional<Unit> unitFromName(std::string_view name) {
 
 std::string withoutBrackets(const std::string& cell) {
     std::string text = lowerCase(trimmed(cell));
-    if (text.size() >= 2 && ((text.front() == '[' && text.back() == ']') ||
-                             (text.front() == '(' && text.back() == ')')))
+    if (text.size() >= 2 &&
+        ((text.front() == '[' && text.back() == ']') || (text.front() == '(' && text.back() == ')')))
         text = trimmed(text.substr(1, text.size() - 2));
     return text;
 }
@@ -80,15 +89,19 @@ std::string choices(Metric metric) {
     const auto& units = record::unitsOf(record::info(metric).quantity);
     for (std::size_t i = 0; i < units.size(); ++i) {
         const auto unit = record::suffix(units[i]);
-        text += (i == 0 ? "" : i + 1 == units.size() ? " or " : ", ") + stem(metric) +
-                (unit.empty() ? "" : "_") + std::string(unit);
+        text += (i == 0                  ? ""
+                 : i + 1 == units.size() ? " or "
+                                         : ", ") +
+                stem(metric) + (unit.empty() ? "" : "_") + std::string(unit);
     }
     return text;
 }
 
 class Heading {
 public:
-    Heading(Error place, std::string unitCell) : m_place(std::move(place)), m_unitCell(std::move(unitCell)) {}
+    Heading(Error place, std::string unitCell)
+        : m_place(std::move(place))
+        , m_unitCell(std::move(unitCell)) {}
 
     Result<ColumnMeaning> understand(const std::string& text) const {
         ColumnMeaning meaning;
@@ -124,7 +137,9 @@ private:
         // Words after the name that are no single unit make it a heading of its own.
         if (tail.find('_') != std::string::npos)
             return meaning;
-        const std::string written = !tail.empty() ? tail : !bracketUnit.empty() ? bracketUnit : withoutBrackets(m_unitCell);
+        const std::string written = !tail.empty()          ? tail
+                                    : !bracketUnit.empty() ? bracketUnit
+                                                           : withoutBrackets(m_unitCell);
         if (written.empty() && allowed.size() > 1)
             return fail(ErrorKind::missingUnit, "", choices(meaning.metric));
         const auto unit = written.empty() ? std::optional(allowed.front()) : unitFromName(written);
@@ -196,15 +211,14 @@ bool isUnitRow(const std::vector<std::string>& cells) {
 
 Result<std::vector<ColumnMeaning>> understandHeadings(const std::string& file, std::size_t line,
                                                       const std::vector<std::string>& headings,
-                                                      const std::vector<std::string>& unitRow,
-                                                      const HeadingMap& map) {
+                                                      const std::vector<std::string>& unitRow, const HeadingMap& map) {
     std::vector<ColumnMeaning> meanings;
     for (std::size_t i = 0; i < headings.size(); ++i) {
         const std::string own = trimmed(headings[i]);
         const auto mapped = map.find(own);
         const Error place{ErrorKind::unknownUnit, file, line, i + 1, own, {}};
-        auto meaning = Heading(place, i < unitRow.size() ? unitRow[i] : "")
-                           .understand(mapped == map.end() ? own : mapped->second);
+        auto meaning =
+            Heading(place, i < unitRow.size() ? unitRow[i] : "").understand(mapped == map.end() ? own : mapped->second);
         if (!meaning)
             return tl::unexpected(meaning.error());
         meaning->heading = own;

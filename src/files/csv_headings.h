@@ -12,8 +12,22 @@ namespace knot::files {
 
 /// What a column of a shot file means.
 enum class ColumnRole {
-    metric, build, shot, sitting, player, round, turn, status, reason, takenAt, delivery, feel, note,
-    handedOver, mark, extra
+    metric,
+    build,
+    shot,
+    sitting,
+    player,
+    round,
+    turn,
+    status,
+    reason,
+    takenAt,
+    delivery,
+    feel,
+    note,
+    handedOver,
+    mark,
+    extra
 };
 
 struct ColumnMeaning {
@@ -31,8 +45,7 @@ using HeadingMap = std::map<std::string, std::string>;
 /// unit that it can't have is an error.
 Result<std::vector<ColumnMeaning>> understandHeadings(const std::string& file, std::size_t line,
                                                       const std::vector<std::string>& headings,
-                                                      const std::vector<std::string>& unitRow,
-                                                      const HeadingMap& map);
+                                                      const std::vector<std::string>& unitRow, const HeadingMap& map);
 
 /// Whether a row holds nothing but units ("m", "[mph]", "rpm") and empty cells, at least one unit.
 bool isUnitRow(const std::vector<std::string>& cells);

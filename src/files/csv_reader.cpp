@@ -23,8 +23,8 @@ std::string shortened(const std::string& text) {
 }
 
 bool isNoReading(const std::string& cell) {
-    return std::ranges::all_of(cell, [](char c) { return c == '-'; }) || cell == "–" || cell == "—" ||
-           cell == "n/a" || cell == "N/A" || cell == "NA";
+    return std::ranges::all_of(cell, [](char c) { return c == '-'; }) || cell == "–" || cell == "—" || cell == "n/a" ||
+           cell == "N/A" || cell == "NA";
 }
 
 // A number as exports write them: decimal point or comma, a true minus, a side letter L or R before
@@ -51,9 +51,20 @@ std::optional<double> numberIn(std::string cell) {
 
 // "Average", "Std. Dev." and the like, which exports put under their shots.
 bool namesASummary(const std::string& cell) {
-    static constexpr std::array<std::string_view, 14> names = {
-        "average", "averages", "avg", "mean", "median", "dev", "deviation", "std", "sd", "stdev",
-        "std dev", "std deviation", "standard deviation", "consistency"};
+    static constexpr std::array<std::string_view, 14> names = {"average",
+                                                               "averages",
+                                                               "avg",
+                                                               "mean",
+                                                               "median",
+                                                               "dev",
+                                                               "deviation",
+                                                               "std",
+                                                               "sd",
+                                                               "stdev",
+                                                               "std dev",
+                                                               "std deviation",
+                                                               "standard deviation",
+                                                               "consistency"};
     std::string text = lowerCase(cell);
     std::erase_if(text, [](char c) { return c == '.' || c == ':'; });
     return std::ranges::find(names, text) != names.end();
@@ -61,7 +72,9 @@ bool namesASummary(const std::string& cell) {
 
 class Reader {
 public:
-    Reader(std::string file, const ReadOptions& options) : m_file(std::move(file)), m_options(options) {}
+    Reader(std::string file, const ReadOptions& options)
+        : m_file(std::move(file))
+        , m_options(options) {}
 
     Result<ImportedTest> read(const std::string& text) {
         if (trimmed(text).find_first_not_of("\n") == std::string::npos)
@@ -152,22 +165,50 @@ private:
     bool takeCell(Shot& shot, std::size_t column, const std::string& cell, std::size_t line) {
         const ColumnMeaning& meaning = m_columns[column];
         switch (meaning.role) {
-        case ColumnRole::metric: return takeReading(shot, meaning, column, cell, line);
-        case ColumnRole::build: shot.build = buildNamed(cell); return true;
-        case ColumnRole::shot: shot.number = cell; return true;
-        case ColumnRole::sitting: shot.sitting = cell; return true;
-        case ColumnRole::player: shot.player = cell; return true;
-        case ColumnRole::round: shot.round = cell; return true;
-        case ColumnRole::turn: shot.turn = cell; return true;
-        case ColumnRole::status: return takeStatus(shot, column, cell, line);
-        case ColumnRole::reason: shot.reason = cell; return true;
-        case ColumnRole::takenAt: shot.takenAt = cell; return true;
-        case ColumnRole::delivery: shot.delivery = cell; return true;
-        case ColumnRole::feel: return takeFeel(shot, column, cell, line);
-        case ColumnRole::note: shot.note = cell; return true;
-        case ColumnRole::handedOver: shot.handedOver = cell == "1" || lowerCase(cell) == "yes"; return true;
-        case ColumnRole::mark: return takeMark(shot, column, cell, line);
-        case ColumnRole::extra: shot.extra.push_back(cell); return true;
+        case ColumnRole::metric:
+            return takeReading(shot, meaning, column, cell, line);
+        case ColumnRole::build:
+            shot.build = buildNamed(cell);
+            return true;
+        case ColumnRole::shot:
+            shot.number = cell;
+            return true;
+        case ColumnRole::sitting:
+            shot.sitting = cell;
+            return true;
+        case ColumnRole::player:
+            shot.player = cell;
+            return true;
+        case ColumnRole::round:
+            shot.round = cell;
+            return true;
+        case ColumnRole::turn:
+            shot.turn = cell;
+            return true;
+        case ColumnRole::status:
+            return takeStatus(shot, column, cell, line);
+        case ColumnRole::reason:
+            shot.reason = cell;
+            return true;
+        case ColumnRole::takenAt:
+            shot.takenAt = cell;
+            return true;
+        case ColumnRole::delivery:
+            shot.delivery = cell;
+            return true;
+        case ColumnRole::feel:
+            return takeFeel(shot, column, cell, line);
+        case ColumnRole::note:
+            shot.note = cell;
+            return true;
+        case ColumnRole::handedOver:
+            shot.handedOver = cell == "1" || lowerCase(cell) == "yes";
+            return true;
+        case ColumnRole::mark:
+            return takeMark(shot, column, cell, line);
+        case ColumnRole::extra:
+            shot.extra.push_back(cell);
+            return true;
         }
         return true;
     }
@@ -178,8 +219,7 @@ private:
             return true;
         const auto value = numberIn(cell);
         if (!value)
-            return refuse(ErrorKind::notANumber, line, column, cell,
-                          "a number in " + unitWords(meaning.unit));
+            return refuse(ErrorKind::notANumber, line, column, cell, "a number in " + unitWords(meaning.unit));
         shot.readings.measure(meaning.metric, record::toInternal(*value, meaning.unit));
         return true;
     }
@@ -228,8 +268,7 @@ private:
     }
 
     std::size_t columnOf(ColumnRole role) const {
-        return static_cast<std::size_t>(std::ranges::find(m_columns, role, &ColumnMeaning::role) -
-                                        m_columns.begin());
+        return static_cast<std::size_t>(std::ranges::find(m_columns, role, &ColumnMeaning::role) - m_columns.begin());
     }
 
     bool refuse(ErrorKind kind, std::size_t line, std::size_t column, const std::string& found,
@@ -252,8 +291,7 @@ private:
 
 } // namespace
 
-Result<ImportedTest> readShots(const std::string& file, const std::string& bytes,
-                               const ReadOptions& options) {
+Result<ImportedTest> readShots(const std::string& file, const std::string& bytes, const ReadOptions& options) {
     return Reader(file, options).read(decodeText(bytes));
 }
 

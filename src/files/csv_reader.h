@@ -21,7 +21,6 @@ struct ImportedTest {
 Result<ImportedTest> readShotFile(const std::string& path, const ReadOptions& options = {});
 
 /// The same from text already in memory; `file` is its name for messages.
-Result<ImportedTest> readShots(const std::string& file, const std::string& bytes,
-                               const ReadOptions& options = {});
+Result<ImportedTest> readShots(const std::string& file, const std::string& bytes, const ReadOptions& options = {});
 
 } // namespace knot::files

@@ -70,7 +70,8 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
     addIfUsed("feel", [](const Shot& s) { return s.feel > 0 ? std::to_string(s.feel) : std::string(); });
     addIfUsed("note", &Shot::note);
     for (std::size_t i = 0; i < test.extraColumns.size(); ++i)
-        columns.push_back({test.extraColumns[i], [i](const Shot& s) { return i < s.extra.size() ? s.extra[i] : std::string(); }});
+        columns.push_back(
+            {test.extraColumns[i], [i](const Shot& s) { return i < s.extra.size() ? s.extra[i] : std::string(); }});
     return columns;
 }
 

@@ -40,7 +40,7 @@ struct Error {
     std::string expected = {};
 };
 
-template <typename T> using Result = tl::expected<T, Error>;
+template<typename T> using Result = tl::expected<T, Error>;
 
 /// One sentence that says what, where, and what was expected.
 std::string sentence(const Error& error);

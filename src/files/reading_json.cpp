@@ -13,7 +13,7 @@ using judge::Claim;
 using judge::Interval;
 using judge::Reading;
 
-template <typename T> void put(ordered_json& object, const char* name, const std::optional<T>& value) {
+template<typename T> void put(ordered_json& object, const char* name, const std::optional<T>& value) {
     if (value)
         object[name] = *value;
 }
@@ -87,7 +87,7 @@ ordered_json summaryRow(const Reading& reading, const judge::Summary& s) {
 }
 
 ordered_json buildRow(const judge::BuildCount& build) {
-    return {{"build", build.name},       {"shots", build.shots},    {"counted", build.counted},
+    return {{"build", build.name},         {"shots", build.shots},    {"counted", build.counted},
             {"set_aside", build.setAside}, {"warm_up", build.warmUp}, {"turns", build.turns}};
 }
 
@@ -136,9 +136,15 @@ ordered_json dispersionJson(const Reading& reading) {
     ordered_json out;
     out["builds"] = ordered_json::array();
     for (const auto& l : reading.landing)
-        out["builds"].push_back({{"build", reading.builds[l.build].name}, {"n", l.n}, {"centre_side", l.centreSide},
-                                 {"centre_carry", l.centreCarry}, {"area50", l.area50}, {"area90", l.area90},
-                                 {"sd_major", l.sdMajor}, {"sd_minor", l.sdMinor}, {"tilt_deg", l.tilt}});
+        out["builds"].push_back({{"build", reading.builds[l.build].name},
+                                 {"n", l.n},
+                                 {"centre_side", l.centreSide},
+                                 {"centre_carry", l.centreCarry},
+                                 {"area50", l.area50},
+                                 {"area90", l.area90},
+                                 {"sd_major", l.sdMajor},
+                                 {"sd_minor", l.sdMinor},
+                                 {"tilt_deg", l.tilt}});
     out["pairs"] = ordered_json::array();
     for (const auto& r : reading.areas)
         out["pairs"].push_back(areaRow(reading, r));
@@ -146,14 +152,16 @@ ordered_json dispersionJson(const Reading& reading) {
 }
 
 ordered_json modelJson(const judge::ModelEstimate& e, const char* valueName) {
-    return {{"method", e.method}, {valueName, e.value}, {"se", e.se}, {"df", e.df}, {"p", e.p}, {"ci95", {e.ci95.low, e.ci95.high}}};
+    return {{"method", e.method}, {valueName, e.value}, {"se", e.se},
+            {"df", e.df},         {"p", e.p},           {"ci95", {e.ci95.low, e.ci95.high}}};
 }
 
 // One object a metric. Where several pairs have one, the first stands under the metric and the
 // others are listed in its `more`.
 class ByMetric {
 public:
-    explicit ByMetric(const Reading& reading) : m_reading(reading) {}
+    explicit ByMetric(const Reading& reading)
+        : m_reading(reading) {}
     void add(judge::Metric metric, ordered_json object, std::size_t build, std::size_t against) {
         if (build != against) {
             object["build"] = m_reading.builds[build].name;
@@ -270,8 +278,11 @@ void putRecordMatters(ordered_json& json, const Reading& reading) {
     for (std::size_t b = 0; b < reading.setAsideShares.size(); ++b) {
         const auto& share = reading.setAsideShares[b];
         if (share.n > 0)
-            json["set_aside_share"].push_back({{"build", reading.builds[b].name}, {"set_aside", share.hits}, {"struck", share.n},
-                                               {"share", share.share}, {"ci95", {share.ci95.low, share.ci95.high}}});
+            json["set_aside_share"].push_back({{"build", reading.builds[b].name},
+                                               {"set_aside", share.hits},
+                                               {"struck", share.n},
+                                               {"share", share.share},
+                                               {"ci95", {share.ci95.low, share.ci95.high}}});
     }
 }
 
@@ -288,12 +299,17 @@ void putChoices(ordered_json& json, const Reading& reading) {
         json["choosing"][outcome] = ordered_json::array();
         for (const auto& choice : best.choosing)
             json["choosing"][outcome].push_back({{"build", reading.builds[choice.build].name},
-                                                 {"chance_best", choice.chanceBest}, {"mean_loss", choice.meanLoss}});
+                                                 {"chance_best", choice.chanceBest},
+                                                 {"mean_loss", choice.meanLoss}});
     }
     json["forgiveness"] = ordered_json::array();
     for (const auto& f : reading.forgiveness)
-        json["forgiveness"].push_back({{"metric", record::info(f.metric).key}, {"build", reading.builds[f.build].name},
-                                       {"loss_per_mm", f.lossPerMm}, {"se", f.se}, {"df", f.df}, {"ci95", {f.ci95.low, f.ci95.high}}});
+        json["forgiveness"].push_back({{"metric", record::info(f.metric).key},
+                                       {"build", reading.builds[f.build].name},
+                                       {"loss_per_mm", f.lossPerMm},
+                                       {"se", f.se},
+                                       {"df", f.df},
+                                       {"ci95", {f.ci95.low, f.ci95.high}}});
     json["worst_fifth"] = ordered_json::array();
     for (const auto& w : reading.worstFifth) {
         ordered_json row = pairHead(reading, w.metric, w.build, w.against);
@@ -310,8 +326,12 @@ void putChoices(ordered_json& json, const Reading& reading) {
     }
     json["shares"] = ordered_json::array();
     for (const auto& s : reading.shapeShares) {
-        ordered_json row{{"shape", s.shape}, {"build", reading.builds[s.build].name}, {"share", s.counted.share},
-                         {"n", s.counted.n}, {"effective_n", s.counted.effective}, {"ci95", {s.counted.ci95.low, s.counted.ci95.high}}};
+        ordered_json row{{"shape", s.shape},
+                         {"build", reading.builds[s.build].name},
+                         {"share", s.counted.share},
+                         {"n", s.counted.n},
+                         {"effective_n", s.counted.effective},
+                         {"ci95", {s.counted.ci95.low, s.counted.ci95.high}}};
         put(row, "fitted", s.fitted);
         json["shares"].push_back(std::move(row));
     }
@@ -324,16 +344,25 @@ void putChoices(ordered_json& json, const Reading& reading) {
     json["sittings"] = ordered_json::array();
     for (const auto& p : reading.pooled) {
         ordered_json row = pairHead(reading, p.metric, p.build, p.against);
-        row.update({{"pooled", p.pooled}, {"se", p.se}, {"ci95", {p.ci95.low, p.ci95.high}}, {"tau2", p.tau2}, {"Q", p.q},
-                    {"Q_p", p.qP}, {"sittings", p.sittings}, {"held_up", p.heldUp}});
+        row.update({{"pooled", p.pooled},
+                    {"se", p.se},
+                    {"ci95", {p.ci95.low, p.ci95.high}},
+                    {"tau2", p.tau2},
+                    {"Q", p.q},
+                    {"Q_p", p.qP},
+                    {"sittings", p.sittings},
+                    {"held_up", p.heldUp}});
         json["sittings"].push_back(std::move(row));
     }
     if (reading.carryPerBallSpeed)
         json["carry_per_ball_speed"] = *reading.carryPerBallSpeed;
     json["targets"] = ordered_json::array();
     for (const auto& t : reading.targets)
-        json["targets"].push_back({{"metric", record::info(t.metric).key}, {"build", reading.builds[t.build].name}, {"verdict", t.verdict},
-                                   {"share", t.share.share}, {"share_ci95", {t.share.ci95.low, t.share.ci95.high}}});
+        json["targets"].push_back({{"metric", record::info(t.metric).key},
+                                   {"build", reading.builds[t.build].name},
+                                   {"verdict", t.verdict},
+                                   {"share", t.share.share},
+                                   {"share_ci95", {t.share.ci95.low, t.share.ci95.high}}});
 }
 
 } // namespace

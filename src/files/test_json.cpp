@@ -27,16 +27,21 @@ constexpr std::array<const char*, 3> markNames = {"none", "club", "player"};
 constexpr std::array<const char*, 4> wantNames = {"none", "more", "less", "near"};
 
 // Text members of a shot, which are left out when empty.
-constexpr std::array<std::pair<const char*, std::string Shot::*>, 9> textMembers = {
-    {{"shot", &Shot::number}, {"sitting", &Shot::sitting}, {"player", &Shot::player}, {"round", &Shot::round},
-     {"turn", &Shot::turn}, {"delivery", &Shot::delivery}, {"reason", &Shot::reason},
-     {"taken_at", &Shot::takenAt}, {"note", &Shot::note}}};
+constexpr std::array<std::pair<const char*, std::string Shot::*>, 9> textMembers = {{{"shot", &Shot::number},
+                                                                                     {"sitting", &Shot::sitting},
+                                                                                     {"player", &Shot::player},
+                                                                                     {"round", &Shot::round},
+                                                                                     {"turn", &Shot::turn},
+                                                                                     {"delivery", &Shot::delivery},
+                                                                                     {"reason", &Shot::reason},
+                                                                                     {"taken_at", &Shot::takenAt},
+                                                                                     {"note", &Shot::note}}};
 
 struct Unreadable {
     std::string why;
 };
 
-template <std::size_t N> std::size_t indexOf(const std::array<const char*, N>& names, const std::string& text) {
+template<std::size_t N> std::size_t indexOf(const std::array<const char*, N>& names, const std::string& text) {
     for (std::size_t i = 0; i < N; ++i)
         if (text == names[i])
             return i;
@@ -71,11 +76,18 @@ ordered_json cardJson(const Card& card) {
     out["set_aside_rule"] = ruleNames[static_cast<std::size_t>(card.setAsideRule)];
     out["shapes"] = ordered_json::array();
     for (const auto& shape : card.shapes)
-        out["shapes"].push_back({{"name", shape.name}, {"kind", shapeNames[static_cast<std::size_t>(shape.kind)]}, {"side", shape.side},
-                                 {"carry", shape.carry}, {"width", shape.width}, {"depth", shape.depth}});
+        out["shapes"].push_back({{"name", shape.name},
+                                 {"kind", shapeNames[static_cast<std::size_t>(shape.kind)]},
+                                 {"side", shape.side},
+                                 {"carry", shape.carry},
+                                 {"width", shape.width},
+                                 {"depth", shape.depth}});
     out["targets"] = ordered_json::array();
     for (const auto& target : card.targets)
-        out["targets"].push_back({{"metric", record::info(target.metric).key}, {"build", target.build}, {"low", target.low}, {"high", target.high}});
+        out["targets"].push_back({{"metric", record::info(target.metric).key},
+                                  {"build", target.build},
+                                  {"low", target.low},
+                                  {"high", target.high}});
     return out;
 }
 
@@ -130,13 +142,13 @@ double within(double value, double low, double high, const char* name) {
 Card cardFrom(const json& in) {
     Card card;
     card.comparison = in.at("comparison") == "which_of_these" ? record::Comparison::whichOfThese
-                                                               : record::Comparison::againstBaseline;
+                                                              : record::Comparison::againstBaseline;
     card.baseline = in.at("baseline").get<std::string>();
     for (const auto& outcome : in.at("primary"))
         card.primary.push_back(outcomeNamed(outcome.get<std::string>()));
     for (const auto& [outcome, want] : in.at("want").items())
-        card.wants[outcomeNamed(outcome)] = {static_cast<Want::Kind>(indexOf(wantNames, want.at("kind").get<std::string>())),
-                                             want.value("value", 0.0)};
+        card.wants[outcomeNamed(outcome)] = {
+            static_cast<Want::Kind>(indexOf(wantNames, want.at("kind").get<std::string>())), want.value("value", 0.0)};
     for (const auto& [metric, gap] : in.at("margins").items())
         card.margins[metricNamed(metric)] = within(gap.get<double>(), 0, 1e9, "a worthwhile gap");
     card.sdRatioMargin = within(in.at("sd_ratio_margin").get<double>(), 1, 1e3, "sd_ratio_margin");
@@ -148,9 +160,10 @@ Card cardFrom(const json& in) {
         card.covariates.push_back(metricNamed(metric.get<std::string>()));
     card.setAsideRule = static_cast<record::SetAsideRule>(indexOf(ruleNames, in.value("set_aside_rule", "called")));
     for (const auto& shape : in.value("shapes", json::array()))
-        card.shapes.push_back({static_cast<record::Shape::Kind>(indexOf(shapeNames, shape.at("kind").get<std::string>())),
-                               shape.at("name").get<std::string>(), shape.value("side", 0.0), shape.value("carry", 0.0),
-                               within(shape.at("width").get<double>(), 0, 1e4, "the width of a shape"), shape.value("depth", 0.0)});
+        card.shapes.push_back(
+            {static_cast<record::Shape::Kind>(indexOf(shapeNames, shape.at("kind").get<std::string>())),
+             shape.at("name").get<std::string>(), shape.value("side", 0.0), shape.value("carry", 0.0),
+             within(shape.at("width").get<double>(), 0, 1e4, "the width of a shape"), shape.value("depth", 0.0)});
     for (const auto& target : in.value("targets", json::array()))
         card.targets.push_back({metricNamed(target.at("metric").get<std::string>()), target.value("build", ""),
                                 target.at("low").get<double>(), target.at("high").get<double>()});
@@ -173,7 +186,8 @@ Shot shotFrom(const json& in, const Test& test) {
     for (const auto& [key, value] : in.at("metrics").items()) {
         const Metric metric = metricNamed(key);
         const bool isModelled = std::ranges::find(modelled, key) != modelled.end();
-        isModelled ? shot.readings.model(metric, value.get<double>()) : shot.readings.measure(metric, value.get<double>());
+        isModelled ? shot.readings.model(metric, value.get<double>())
+                   : shot.readings.measure(metric, value.get<double>());
     }
     record::deriveMissing(shot.readings);
     shot.extra = in.value("extra", std::vector<std::string>{});

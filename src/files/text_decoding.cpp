@@ -20,8 +20,8 @@ bool isValidUtf8(const std::string& bytes) {
 std::string convert(const std::string& bytes, const char* from) {
     UErrorCode status = U_ZERO_ERROR;
     std::string text(bytes.size() * 3 + 8, '\0');
-    const int32_t size = ucnv_convert("UTF-8", from, text.data(), static_cast<int32_t>(text.size()),
-                                      bytes.data(), static_cast<int32_t>(bytes.size()), &status);
+    const int32_t size = ucnv_convert("UTF-8", from, text.data(), static_cast<int32_t>(text.size()), bytes.data(),
+                                      static_cast<int32_t>(bytes.size()), &status);
     text.resize(U_FAILURE(status) != 0 ? 0 : static_cast<std::size_t>(size));
     return text;
 }

@@ -14,7 +14,7 @@ struct Error {
     std::string detail;
 };
 
-template <typename T> using Result = tl::expected<T, Error>;
+template<typename T> using Result = tl::expected<T, Error>;
 
 /// One sentence that says what, where and what to do.
 std::string sentence(const Error& error);

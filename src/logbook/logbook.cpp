@@ -20,15 +20,22 @@ constexpr std::uintmax_t checkedOnOpening = 16U << 20;
 
 ErrorKind kindOf(int code) {
     switch (code & 0xff) {
-    case SQLITE_NOTADB: return ErrorKind::notALogbook;
-    case SQLITE_CORRUPT: return ErrorKind::damaged;
+    case SQLITE_NOTADB:
+        return ErrorKind::notALogbook;
+    case SQLITE_CORRUPT:
+        return ErrorKind::damaged;
     case SQLITE_BUSY:
-    case SQLITE_LOCKED: return ErrorKind::busy;
-    case SQLITE_FULL: return ErrorKind::full;
+    case SQLITE_LOCKED:
+        return ErrorKind::busy;
+    case SQLITE_FULL:
+        return ErrorKind::full;
     case SQLITE_READONLY:
-    case SQLITE_PERM: return ErrorKind::readOnly;
-    case SQLITE_CANTOPEN: return ErrorKind::cannotOpen;
-    default: return ErrorKind::storage;
+    case SQLITE_PERM:
+        return ErrorKind::readOnly;
+    case SQLITE_CANTOPEN:
+        return ErrorKind::cannotOpen;
+    default:
+        return ErrorKind::storage;
     }
 }
 
@@ -37,7 +44,7 @@ tl::unexpected<Error> refuse(ErrorKind kind, const std::string& path, const std:
 }
 
 // Runs work that may throw and turns what SQLite throws into an error.
-template <typename Work> auto guarded(const std::string& path, Work work) -> Result<decltype(work())> {
+template<typename Work> auto guarded(const std::string& path, Work work) -> Result<decltype(work())> {
     try {
         if constexpr (std::is_void_v<decltype(work())>) {
             work();
@@ -94,13 +101,15 @@ Result<void> inspect(const std::string& path) {
 
 struct Logbook::Connection {
     Database database;
-    explicit Connection(const std::string& path, int flags) : database(path, flags, 2000) {
+    explicit Connection(const std::string& path, int flags)
+        : database(path, flags, 2000) {
         configureConnection(database);
     }
 };
 
 Logbook::Logbook(std::string path, std::unique_ptr<Connection> connection)
-    : m_path(std::move(path)), m_connection(std::move(connection)) {}
+    : m_path(std::move(path))
+    , m_connection(std::move(connection)) {}
 Logbook::Logbook(Logbook&&) noexcept = default;
 Logbook& Logbook::operator=(Logbook&&) noexcept = default;
 Logbook::~Logbook() = default;
@@ -119,9 +128,7 @@ Result<Logbook> Logbook::create(const std::string& path) {
 Result<Logbook> Logbook::open(const std::string& path) {
     if (auto sound = inspect(path); !sound)
         return tl::unexpected(sound.error());
-    return guarded(path, [&] {
-        return Logbook(path, std::make_unique<Connection>(path, SQLite::OPEN_READWRITE));
-    });
+    return guarded(path, [&] { return Logbook(path, std::make_unique<Connection>(path, SQLite::OPEN_READWRITE)); });
 }
 
 Result<std::vector<TestEntry>> Logbook::tests() {
@@ -137,9 +144,12 @@ Result<std::vector<TestEntry>> Logbook::tests() {
                                   "x.test_id = t.test_id AND x.turn = t.position AND x.status = 'set_aside') "
                                   "FROM turn t WHERE t.test_id = ? ORDER BY t.position");
         while (heads.executeStep()) {
-            TestEntry entry{.id = heads.getColumn(0).getString(), .title = heads.getColumn(1).getString(),
-                            .question = heads.getColumn(2).getString(), .player = heads.getColumn(3).getString(),
-                            .createdAt = heads.getColumn(4).getString(), .builds = {}};
+            TestEntry entry{.id = heads.getColumn(0).getString(),
+                            .title = heads.getColumn(1).getString(),
+                            .question = heads.getColumn(2).getString(),
+                            .player = heads.getColumn(3).getString(),
+                            .createdAt = heads.getColumn(4).getString(),
+                            .builds = {}};
             builds.reset();
             builds.bind(1, entry.id);
             while (builds.executeStep())

@@ -24,7 +24,7 @@ constexpr std::array<const char*, 3> shapeNames = {"fairway", "ellipse", "rectan
 constexpr std::array<const char*, 3> markNames = {"none", "club", "player"};
 constexpr std::array<const char*, 4> wantNames = {"none", "more", "less", "near"};
 
-template <std::size_t N> int indexOfName(const std::array<const char*, N>& names, const std::string& text) {
+template<std::size_t N> int indexOfName(const std::array<const char*, N>& names, const std::string& text) {
     for (std::size_t i = 0; i < N; ++i)
         if (text == names[i])
             return static_cast<int>(i);
@@ -63,8 +63,9 @@ void insertBuilds(Database& database, const Test& test) {
 }
 
 void insertHead(Database& database, const Test& test) {
-    Statement s(database, "INSERT INTO test(id, title, question, player_id, created_at, comparison, alpha, "
-                          "sd_ratio_margin, area_ratio_margin) VALUES(?, ?, ?, ?, ?, 'against_baseline', 0.05, 1.25, 1.5)");
+    Statement s(database,
+                "INSERT INTO test(id, title, question, player_id, created_at, comparison, alpha, "
+                "sd_ratio_margin, area_ratio_margin) VALUES(?, ?, ?, ?, ?, 'against_baseline', 0.05, 1.25, 1.5)");
     s.bind(1, test.id);
     s.bind(2, test.title);
     s.bind(3, test.question);
@@ -96,10 +97,11 @@ bool sameRecordedTurn(const Shot& a, const Shot& b) {
 class ShotWriter {
 public:
     ShotWriter(Database& database, const Test& test)
-        : m_test(test), m_sitting(database, "INSERT INTO sitting(test_id, position, label) VALUES(?, ?, ?)"),
-          m_turn(database, "INSERT INTO turn(test_id, position, sitting, build, round, label, player, handed_over) "
-                           "VALUES(?, ?, ?, ?, ?, ?, ?, ?)"),
-          m_shot(database, shotSql()) {}
+        : m_test(test)
+        , m_sitting(database, "INSERT INTO sitting(test_id, position, label) VALUES(?, ?, ?)")
+        , m_turn(database, "INSERT INTO turn(test_id, position, sitting, build, round, label, player, handed_over) "
+                           "VALUES(?, ?, ?, ?, ?, ?, ?, ?)")
+        , m_shot(database, shotSql()) {}
 
     void writeAll() {
         for (std::size_t i = 0; i < m_test.shots.size(); ++i) {
@@ -219,17 +221,20 @@ Card readCard(Database& database, const std::string& id) {
     while (covariates.executeStep())
         if (const auto metric = record::metricFromKey(covariates.getColumn(0).getString()))
             card.covariates.push_back(*metric);
-    Statement shapes(database, "SELECT kind, name, side, carry, width, depth FROM test_shape WHERE test_id = ? ORDER BY position");
+    Statement shapes(
+        database, "SELECT kind, name, side, carry, width, depth FROM test_shape WHERE test_id = ? ORDER BY position");
     shapes.bind(1, id);
     while (shapes.executeStep())
-        card.shapes.push_back({static_cast<record::Shape::Kind>(indexOfName(shapeNames, shapes.getColumn(0).getString())),
-                               shapes.getColumn(1).getString(), shapes.getColumn(2).getDouble(), shapes.getColumn(3).getDouble(),
-                               shapes.getColumn(4).getDouble(), shapes.getColumn(5).getDouble()});
+        card.shapes.push_back(
+            {static_cast<record::Shape::Kind>(indexOfName(shapeNames, shapes.getColumn(0).getString())),
+             shapes.getColumn(1).getString(), shapes.getColumn(2).getDouble(), shapes.getColumn(3).getDouble(),
+             shapes.getColumn(4).getDouble(), shapes.getColumn(5).getDouble()});
     Statement targets(database, "SELECT metric, build, low, high FROM test_target WHERE test_id = ? ORDER BY position");
     targets.bind(1, id);
     while (targets.executeStep())
         if (const auto metric = record::metricFromKey(targets.getColumn(0).getString()))
-            card.targets.push_back({*metric, targets.getColumn(1).getString(), targets.getColumn(2).getDouble(), targets.getColumn(3).getDouble()});
+            card.targets.push_back({*metric, targets.getColumn(1).getString(), targets.getColumn(2).getDouble(),
+                                    targets.getColumn(3).getDouble()});
     return card;
 }
 
@@ -303,8 +308,9 @@ void insertTest(Database& database, const Test& test) {
 }
 
 void replaceCard(Database& database, const std::string& id, const Card& card) {
-    Statement head(database, "UPDATE test SET comparison = ?, baseline = ?, alpha = ?, sd_ratio_margin = ?, "
-                             "area_ratio_margin = ?, trend_column = ?, factor_column = ?, set_aside_rule = ? WHERE id = ?");
+    Statement head(database,
+                   "UPDATE test SET comparison = ?, baseline = ?, alpha = ?, sd_ratio_margin = ?, "
+                   "area_ratio_margin = ?, trend_column = ?, factor_column = ?, set_aside_rule = ? WHERE id = ?");
     head.bind(1, card.comparison == record::Comparison::whichOfThese ? "which_of_these" : "against_baseline");
     head.bind(2, card.baseline);
     head.bind(3, card.alpha);
@@ -320,8 +326,9 @@ void replaceCard(Database& database, const std::string& id, const Card& card) {
         clear.bind(1, id);
         clear.exec();
     }
-    Statement outcome(database, "INSERT INTO test_outcome(test_id, outcome, priority, want, want_value) VALUES(?, ?, ?, ?, ?) "
-                                "ON CONFLICT DO UPDATE SET want = excluded.want, want_value = excluded.want_value");
+    Statement outcome(database,
+                      "INSERT INTO test_outcome(test_id, outcome, priority, want, want_value) VALUES(?, ?, ?, ?, ?) "
+                      "ON CONFLICT DO UPDATE SET want = excluded.want, want_value = excluded.want_value");
     for (std::size_t i = 0; i < card.primary.size(); ++i) {
         outcome.reset();
         outcome.clearBindings();
@@ -355,7 +362,8 @@ void replaceCard(Database& database, const std::string& id, const Card& card) {
         covariate.bind(3, record::info(card.covariates[i]).key);
         covariate.exec();
     }
-    Statement shape(database, "INSERT INTO test_shape(test_id, position, name, kind, side, carry, width, depth) VALUES(?, ?, ?, ?, ?, ?, ?, ?)");
+    Statement shape(database, "INSERT INTO test_shape(test_id, position, name, kind, side, carry, width, depth) "
+                              "VALUES(?, ?, ?, ?, ?, ?, ?, ?)");
     for (std::size_t i = 0; i < card.shapes.size(); ++i) {
         const record::Shape& own = card.shapes[i];
         shape.reset();
@@ -369,7 +377,8 @@ void replaceCard(Database& database, const std::string& id, const Card& card) {
         shape.bind(8, own.depth);
         shape.exec();
     }
-    Statement target(database, "INSERT INTO test_target(test_id, position, metric, build, low, high) VALUES(?, ?, ?, ?, ?, ?)");
+    Statement target(database,
+                     "INSERT INTO test_target(test_id, position, metric, build, low, high) VALUES(?, ?, ?, ?, ?, ?)");
     for (std::size_t i = 0; i < card.targets.size(); ++i) {
         target.reset();
         target.bind(1, id);

@@ -1,8 +1,8 @@
 #include "app/logbook_page/test_list.h"
 #include "app/shell/spine.h"
 #include "app/style/palette.h"
-#include "logbook/logbook.h"
 #include "app/support.h"
+#include "logbook/logbook.h"
 
 #include <QAbstractItemModelTester>
 #include <QLabel>

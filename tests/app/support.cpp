@@ -51,6 +51,8 @@ QStringList Bench::ledgerSentences() {
     return all;
 }
 
-void Bench::trigger(const char* action) { find<QAction>(action)->trigger(); }
+void Bench::trigger(const char* action) {
+    find<QAction>(action)->trigger();
+}
 
 } // namespace knot::test

@@ -16,7 +16,9 @@ namespace knot::test {
 struct ScriptedPrompter : app::Prompter {
     QStringList answers, asked;
     QString fileToOpen(QWidget*, const QString& title, const QString&) override { return answer(title); }
-    QString fileToSave(QWidget*, const QString& title, const QString&, const QString&) override { return answer(title); }
+    QString fileToSave(QWidget*, const QString& title, const QString&, const QString&) override {
+        return answer(title);
+    }
     QString answer(const QString& title) {
         asked << title;
         return answers.isEmpty() ? QString() : answers.takeFirst();
@@ -39,7 +41,7 @@ public:
     void openDemo();
     /// Waits until the judge has answered.
     bool waitForReading();
-    template <typename W> W* find(const char* name) { return window->findChild<W*>(QLatin1String(name)); }
+    template<typename W> W* find(const char* name) { return window->findChild<W*>(QLatin1String(name)); }
     QString message();
     /// What the ledger row in hand says to a screen reader.
     QString ledgerSentence();

@@ -35,8 +35,11 @@ const std::string reference = std::string(KNOT_TEST_DATA) + "/reference/";
 TEST_CASE("judge prints sentences for people and the reading as JSON") {
     const auto text = run("judge " + reference + "few_rounds.csv --baseline Alder --primary carry_m");
     CHECK(text.code == 0);
-    CHECK(text.output.find("Briar carries farther than Alder by 7.8 m (2.0 to 13.6): real, size not settled.") != std::string::npos);
-    const auto json = run("judge " + reference + "few_rounds.csv --baseline Alder --primary carry_m --margin carry_m=1 --want carry_m=more --json");
+    CHECK(text.output.find("Briar carries farther than Alder by 7.8 m (2.0 to 13.6): real, size not settled.") !=
+          std::string::npos);
+    const auto json =
+        run("judge " + reference +
+            "few_rounds.csv --baseline Alder --primary carry_m --margin carry_m=1 --want carry_m=more --json");
     const auto reading = nlohmann::json::parse(json.output);
     CHECK(reading.at("format") == "knotcount.reading");
     CHECK(reading.at("margins").at("carry_m") == 1);
@@ -56,14 +59,21 @@ TEST_CASE("wrong usage and unreadable input end with 2 and one line that says wh
         std::string arguments, words;
     };
     const std::string file = "judge " + reference + "few_rounds.csv ";
-    const Row rows[] = {{"", "subcommand is required"}, {"fly", "--help"}, {"judge", "file"},
-                        {"judge /nowhere.csv", "can't be opened"}, {file + "--baseline Oak", "no shot in"},
-                        {file + "--primary carry", "'carry' is not an outcome"}, {file + "--margin carry_m=0", "greater than 0"},
-                        {file + "--margin carry_m", "expected NAME=VALUE"}, {file + "--margin carry_m=x", "is not a number"},
-                        {file + "--want carry_m=far", "is not a number"}, {file + "--alpha 2", "between 0 and 1"},
+    const Row rows[] = {{"", "subcommand is required"},
+                        {"fly", "--help"},
+                        {"judge", "file"},
+                        {"judge /nowhere.csv", "can't be opened"},
+                        {file + "--baseline Oak", "no shot in"},
+                        {file + "--primary carry", "'carry' is not an outcome"},
+                        {file + "--margin carry_m=0", "greater than 0"},
+                        {file + "--margin carry_m", "expected NAME=VALUE"},
+                        {file + "--margin carry_m=x", "is not a number"},
+                        {file + "--want carry_m=far", "is not a number"},
+                        {file + "--alpha 2", "between 0 and 1"},
                         {file + "--primary carry_m,side_m,spin_rpm,launch_deg", "three outcomes at most"},
                         {"simulate nobody -o /tmp/x.csv", "there is no scenario 'nobody'"},
-                        {"simulate five-wood --rounds 0 -o /tmp/x.csv", "--rounds"}, {"check /nowhere.knotbook", "can't be opened"}};
+                        {"simulate five-wood --rounds 0 -o /tmp/x.csv", "--rounds"},
+                        {"check /nowhere.knotbook", "can't be opened"}};
     for (const Row& row : rows) {
         const auto outcome = run(row.arguments);
         CHECK(outcome.code == 2);

@@ -8,8 +8,8 @@ using namespace knot::flight;
 TEST_CASE("flights agree with the reference trajectories") {
     for (const auto& row : knot::test::loadJson("flight").at("flights")) {
         const auto wind = row.at("wind_ms");
-        const Flight flown = fly({row.at("ball_speed_ms"), row.at("launch_deg"), row.at("launch_direction_deg"), row.at("spin_rpm"),
-                                  row.at("spin_axis_deg")},
+        const Flight flown = fly({row.at("ball_speed_ms"), row.at("launch_deg"), row.at("launch_direction_deg"),
+                                  row.at("spin_rpm"), row.at("spin_axis_deg")},
                                  {row.at("air_density"), wind[0], wind[1], wind[2]});
         auto agrees = [&](const char* key, double value) {
             CHECK(value == Approx(row.at(key).get<double>()).epsilon(1e-6).margin(1e-6));
@@ -24,7 +24,8 @@ TEST_CASE("flights agree with the reference trajectories") {
 }
 
 TEST_CASE("a ball that is not struck upward lands where it stands") {
-    for (const Launch& launch : {Launch{}, Launch{60, 0, 0, 3000, 0}, Launch{60, -3, 0, 3000, 0}, Launch{60, 12, 0, -5, 0}})
+    for (const Launch& launch :
+         {Launch{}, Launch{60, 0, 0, 3000, 0}, Launch{60, -3, 0, 3000, 0}, Launch{60, 12, 0, -5, 0}})
         CHECK(fly(launch).carry == 0);
 }
 

@@ -33,7 +33,7 @@ bool remarked(const judge::Reading& reading, const std::string& code) {
 }
 
 // Five laps of two clubs whose values follow from lap, club and place.
-template <typename Value> TestBuilder laps(int count, int length, Value value) {
+template<typename Value> TestBuilder laps(int count, int length, Value value) {
     TestBuilder builder;
     for (int lap = 0; lap < count; ++lap)
         for (int club = 0; club < 2; ++club) {
@@ -52,8 +52,9 @@ TEST_CASE("spreads of constant, tiny and single samples are defined") {
         std::vector<double> a, b;
         judge::Cap cap;
     };
-    for (const Row& row : {Row{{1, 2}, {1, 2, 3}, judge::Cap::tooFewShots}, Row{{1}, {1, 2, 3, 4}, judge::Cap::tooFewShots},
-                           Row{{5, 5, 5, 5, 5}, {1, 2, 3, 4, 5}, judge::Cap::noVariation}}) {
+    for (const Row& row :
+         {Row{{1, 2}, {1, 2, 3}, judge::Cap::tooFewShots}, Row{{1}, {1, 2, 3, 4}, judge::Cap::tooFewShots},
+          Row{{5, 5, 5, 5, 5}, {1, 2, 3, 4, 5}, judge::Cap::noVariation}}) {
         TestBuilder builder;
         builder.turn("A", "1", row.a).turn("B", "1", row.b);
         const auto ratio = judge::spreadRatio(columnOf(builder.test), 1, 0, 1.25);
@@ -115,7 +116,8 @@ TEST_CASE("drift is found, and said when it touches a declared outcome") {
 
 TEST_CASE("a club that the player still learns is told from one that differs") {
     Random random(3);
-    auto learning = laps(8, 3, [&](int lap, int club, int) { return 150 + (club == 1 ? 1.5 * lap : 0) + random.normal(); });
+    auto learning =
+        laps(8, 3, [&](int lap, int club, int) { return 150 + (club == 1 ? 1.5 * lap : 0) + random.normal(); });
     const auto slope = judge::adaptationGap(columnOf(learning.test), 1, 0);
     REQUIRE(slope);
     CHECK(slope->value == Approx(1.5).margin(0.4));
@@ -142,8 +144,8 @@ TEST_CASE("a gap that strike height makes is explained by it") {
     REQUIRE(equal->explainedInterval);
     CHECK(equal->explainedInterval->high < 0);
     CHECK(equal->explained == Approx(equal->asStruck.value - equal->equal.value));
-    CHECK(judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::strikeHigh}, 400, 1)->explainedInterval->low ==
-          equal->explainedInterval->low);
+    CHECK(judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::strikeHigh}, 400, 1)
+              ->explainedInterval->low == equal->explainedInterval->low);
     CHECK(!judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::dynamicLie}, 0, 1)); // never read
 }
 
@@ -153,7 +155,8 @@ TEST_CASE("a trend off the line is said to be off it") {
     const double grams[] = {60, 70, 80};
     for (int lap = 0; lap < 6; ++lap)
         for (int b = 0; b < 3; ++b)
-            builder.turn(std::string(1, static_cast<char>('A' + b)), std::to_string(lap), {150 + (b == 1 ? 6 : 0) + random.normal(), 150 + (b == 1 ? 6 : 0) + random.normal()});
+            builder.turn(std::string(1, static_cast<char>('A' + b)), std::to_string(lap),
+                         {150 + (b == 1 ? 6 : 0) + random.normal(), 150 + (b == 1 ? 6 : 0) + random.normal()});
     builder.test.extraColumns = {"weight_g"};
     for (auto& shot : builder.test.shots)
         shot.extra = {std::to_string(grams[shot.build])};
@@ -190,7 +193,8 @@ TEST_CASE("the set that may be best shrinks to the one that beats all, in the wa
         for (int lap = 0; lap < 8; ++lap)
             for (int b = 0; b < 3; ++b) {
                 const double mean = 150 + (b == 2 ? ahead : 0);
-                builder.turn(std::string(1, static_cast<char>('A' + b)), std::to_string(lap), {mean + random.normal(), mean + random.normal()});
+                builder.turn(std::string(1, static_cast<char>('A' + b)), std::to_string(lap),
+                             {mean + random.normal(), mean + random.normal()});
             }
         return builder.test;
     };
@@ -240,7 +244,8 @@ TEST_CASE("forgiveness finds the loss away from the best strike, and the worst f
 }
 
 TEST_CASE("windows are judged on turn means") {
-    const auto builder = laps(6, 3, [](int lap, int club, int place) { return (club == 0 ? 150 : 170) + 0.2 * lap + 0.3 * place; });
+    const auto builder =
+        laps(6, 3, [](int lap, int club, int place) { return (club == 0 ? 150 : 170) + 0.2 * lap + 0.3 * place; });
     const auto column = columnOf(builder.test);
     CHECK(judge::againstTarget(column, 0, 145, 155).verdict == "inside");
     CHECK(judge::againstTarget(column, 0, 160, 165).verdict == "below");
@@ -284,12 +289,15 @@ TEST_CASE("a share in a shape is compared lap by lap and counted by turns") {
     // An ellipse that holds half of a round normal: radius 1.1774 SD.
     const auto landings = judge::landingsOf(builder.test, record::structureOf(builder.test));
     const auto area = *judge::landingArea(landings, 0);
-    const record::Shape half{record::Shape::Kind::ellipse, "half", area.centreSide, area.centreCarry, 2 * 1.1774 * 4, 2 * 1.1774 * 4};
+    const record::Shape half{
+        record::Shape::Kind::ellipse, "half", area.centreSide, area.centreCarry, 2 * 1.1774 * 4, 2 * 1.1774 * 4};
     CHECK(*judge::fittedShare(landings, 0, half) == Approx(0.5).margin(0.12));
 }
 
 TEST_CASE("when shots are set aside by their numbers, verdicts come from all that were read") {
-    auto builder = laps(6, 4, [](int lap, int club, int place) { return 150 + (club == 1 ? 5 : 0) + 0.4 * ((lap * 5 + place * 3 + club) % 4); });
+    auto builder = laps(6, 4, [](int lap, int club, int place) {
+        return 150 + (club == 1 ? 5 : 0) + 0.4 * ((lap * 5 + place * 3 + club) % 4);
+    });
     for (std::size_t i = 4; i < builder.test.shots.size(); i += 8) {
         builder.test.shots[i].readings.measure(Metric::carry, 120 + static_cast<double>(i));
         builder.test.shots[i].status = record::ShotStatus::setAside;
@@ -333,14 +341,18 @@ TEST_CASE("numbers that move together are one finding") {
     const auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
     const auto reading = *judge::judge({.test = test});
     const bool together = std::ranges::any_of(reading.findings, [](const auto& finding) {
-        auto holds = [&](Metric metric) { return std::ranges::any_of(finding, [&](const auto& o) { return o.metric == metric; }); };
+        auto holds = [&](Metric metric) {
+            return std::ranges::any_of(finding, [&](const auto& o) { return o.metric == metric; });
+        };
         return holds(Metric::carry) && holds(Metric::ballSpeed) && holds(Metric::total);
     });
     CHECK(together);
 }
 
 TEST_CASE("a verdict that hangs on one shot names it") {
-    auto builder = laps(5, 3, [](int lap, int club, int place) { return 150 + (club == 1 ? 4.2 : 0) + 0.3 * ((lap * 7 + place * 3) % 5); });
+    auto builder = laps(5, 3, [](int lap, int club, int place) {
+        return 150 + (club == 1 ? 4.2 : 0) + 0.3 * ((lap * 7 + place * 3) % 5);
+    });
     builder.test.card.primary = {*record::outcomeFromText("carry_m")};
     builder.test.shots[5].readings.measure(Metric::carry, 130); // one of Fern's, far short
     const auto reading = *judge::judge({.test = builder.test});
@@ -350,7 +362,9 @@ TEST_CASE("a verdict that hangs on one shot names it") {
 }
 
 TEST_CASE("set-asides that change a verdict are flagged") {
-    auto builder = laps(6, 4, [](int lap, int club, int place) { return 150 + (club == 1 ? 5 : 0) + 0.4 * ((lap * 5 + place * 3 + club) % 4); });
+    auto builder = laps(6, 4, [](int lap, int club, int place) {
+        return 150 + (club == 1 ? 5 : 0) + 0.4 * ((lap * 5 + place * 3 + club) % 4);
+    });
     builder.test.card.primary = {*record::outcomeFromText("carry_m")};
     for (std::size_t i = 4; i < builder.test.shots.size(); i += 8) {
         builder.test.shots[i].readings.measure(Metric::carry, 120 + static_cast<double>(i));
@@ -379,7 +393,9 @@ TEST_CASE("a changed club is a successor, never pooled with what came before") {
 
 TEST_CASE("nothing is compared across a change of the player") {
     // The clubs meet before and after: gaps are taken within, whatever the change did to both.
-    auto builder = laps(6, 2, [](int lap, int club, int place) { return 150 + 3 * club + (lap >= 3 ? 40 : 0) + 0.1 * ((lap + place) % 3); });
+    auto builder = laps(6, 2, [](int lap, int club, int place) {
+        return 150 + 3 * club + (lap >= 3 ? 40 : 0) + 0.1 * ((lap + place) % 3);
+    });
     builder.test.shots[12].mark = Mark::player;
     auto reading = *judge::judge({.test = builder.test});
     CHECK(reading.average[0].gap == Approx(3).margin(0.2));

@@ -15,7 +15,9 @@ using record::ShotStatus;
 
 namespace {
 
-judge::Reading readingOf(const TestBuilder& builder) { return *judge::judge({.test = builder.test}); }
+judge::Reading readingOf(const TestBuilder& builder) {
+    return *judge::judge({.test = builder.test});
+}
 
 bool hasCheck(const judge::Reading& reading, const std::string& code) {
     for (const auto& check : reading.checks)
@@ -96,7 +98,10 @@ TEST_CASE("all of one club before the other is not a fair test, however many tur
 
 TEST_CASE("clubs that never met in a round have no known error") {
     TestBuilder builder;
-    builder.turn("A", "1", {150, 151, 152}).turn("B", "2", {160, 161}).turn("A", "3", {150, 150}).turn("B", "4", {162, 160});
+    builder.turn("A", "1", {150, 151, 152})
+        .turn("B", "2", {160, 161})
+        .turn("A", "3", {150, 150})
+        .turn("B", "4", {162, 160});
     const auto reading = readingOf(builder);
     CHECK(reading.average[0].claim.cap == Cap::tooFewRounds);
     CHECK(!reading.average[0].claim.p);
@@ -124,7 +129,8 @@ TEST_CASE("hostile values give a defined result and a reason") {
 
 TEST_CASE("readings that are not finite count as no reading") {
     TestBuilder builder;
-    builder.turn("A", "1", {150, 151, std::nan("")}).turn("B", "1", {152, std::numeric_limits<double>::infinity(), 153});
+    builder.turn("A", "1", {150, 151, std::nan("")})
+        .turn("B", "1", {152, std::numeric_limits<double>::infinity(), 153});
     const auto reading = readingOf(builder);
     CHECK(reading.average[0].shotsBuild == 2);
     requireSound(reading);

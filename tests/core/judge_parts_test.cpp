@@ -36,8 +36,9 @@ TEST_CASE("verdicts follow from the three p's") {
         double p, worthwhile, same;
         Verdict verdict;
     };
-    const Row rows[] = {{0.001, 0.01, 0.9, Verdict::real}, {0.001, 0.3, 0.01, Verdict::slight}, {0.4, 0.9, 0.01, Verdict::same},
-                        {0.03, 0.2, 0.8, Verdict::realSizeOpen}, {0.2, 0.5, 0.4, Verdict::open}, {0.05, 0.025, 0.05, Verdict::open}};
+    const Row rows[] = {{0.001, 0.01, 0.9, Verdict::real}, {0.001, 0.3, 0.01, Verdict::slight},
+                        {0.4, 0.9, 0.01, Verdict::same},   {0.03, 0.2, 0.8, Verdict::realSizeOpen},
+                        {0.2, 0.5, 0.4, Verdict::open},    {0.05, 0.025, 0.05, Verdict::open}};
     for (const Row& row : rows) {
         Claim claim{.p = row.p, .pWorthwhile = row.worthwhile, .pSame = row.same};
         claim.pAdjusted = row.p;
@@ -47,7 +48,8 @@ TEST_CASE("verdicts follow from the three p's") {
         CHECK(claim.verdict == row.verdict);
         claim.cap = Cap::oneTurnEach;
         decide(claim, 0.05);
-        CHECK(claim.verdict == (row.verdict == Verdict::open || row.verdict == Verdict::same ? Verdict::open : Verdict::uncontrolled));
+        CHECK(claim.verdict ==
+              (row.verdict == Verdict::open || row.verdict == Verdict::same ? Verdict::open : Verdict::uncontrolled));
         claim.cap = Cap::tooFewShots;
         decide(claim, 0.05);
         CHECK(claim.verdict == Verdict::open);
@@ -71,8 +73,12 @@ TEST_CASE("unfair and explaining claims stay out of the families") {
 TEST_CASE("direction is the card's business") {
     using Kind = record::Want::Kind;
     auto favours = [](double gap, record::Want want, double build, double against) {
-        return direction({.gap = gap, .want = want, .meanBuild = build, .meanAgainst = against,
-                          .intervalBuild = Interval{build - 1, build + 1}, .intervalAgainst = Interval{against - 1, against + 1}});
+        return direction({.gap = gap,
+                          .want = want,
+                          .meanBuild = build,
+                          .meanAgainst = against,
+                          .intervalBuild = Interval{build - 1, build + 1},
+                          .intervalAgainst = Interval{against - 1, against + 1}});
     };
     CHECK(favours(3, {Kind::more, 0}, 5, 2) == Favours::better);
     CHECK(favours(3, {Kind::less, 0}, 5, 2) == Favours::worse);

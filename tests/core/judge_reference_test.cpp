@@ -12,7 +12,8 @@ namespace {
 
 // Mixed models are compared to 1e-4, closed forms to 1e-8.
 double toleranceOf(const std::string& section) {
-    const bool model = section == "trend" || section == "interaction" || section == "at_equal_strike" || section == "drift_per_shot";
+    const bool model =
+        section == "trend" || section == "interaction" || section == "at_equal_strike" || section == "drift_per_shot";
     return model ? 1e-4 : 1e-8;
 }
 
@@ -28,7 +29,8 @@ void compareRows(const nlohmann::json& expected, const nlohmann::json& actual, c
     for (const auto& row : expected) {
         const auto* own = rowFor(actual, row);
         REQUIRE(own != nullptr);
-        for (const auto& line : differences(row, *own, 1e-8, place + "/" + row.value("metric", "") + "/" + row.at("build").get<std::string>()))
+        for (const auto& line : differences(
+                 row, *own, 1e-8, place + "/" + row.value("metric", "") + "/" + row.at("build").get<std::string>()))
             FAIL_CHECK(line);
     }
 }
@@ -80,7 +82,8 @@ TEST_CASE("shares, lucky guesses, looks and pooled sittings agree with the refer
         CHECK(share->ci95.high == Approx(row.at("ci95")[1].get<double>()).epsilon(1e-8));
     }
     for (const auto& row : facts.at("guesses"))
-        CHECK(judge::luckyMatches(row.at("right"), row.at("builds")) == Approx(row.at("p_at_least").get<double>()).epsilon(1e-8));
+        CHECK(judge::luckyMatches(row.at("right"), row.at("builds")) ==
+              Approx(row.at("p_at_least").get<double>()).epsilon(1e-8));
     for (const auto& row : facts.at("looks")) {
         const auto looks = plan::lookBoundaries(row.at("information").get<std::vector<double>>(), 0.05);
         for (std::size_t i = 0; i < looks.size(); ++i) {

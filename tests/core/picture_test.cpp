@@ -14,7 +14,8 @@ TEST_CASE("ticks are round, inside the axis and not too many") {
         double step;
         int decimals;
     };
-    for (const Row& row : {Row{170, 200, 7, 5, 0}, Row{1.41, 1.46, 5, 0.02, 2}, Row{-3, 3, 8, 1, 0}, Row{4000, 7000, 6, 1000, 0}}) {
+    for (const Row& row :
+         {Row{170, 200, 7, 5, 0}, Row{1.41, 1.46, 5, 0.02, 2}, Row{-3, 3, 8, 1, 0}, Row{4000, 7000, 6, 1000, 0}}) {
         const Axis axis = niceAxis(row.low, row.high, 0, 600, row.most);
         CHECK(axis.step == Approx(row.step));
         CHECK(axis.decimals == row.decimals);

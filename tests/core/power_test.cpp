@@ -12,7 +12,10 @@ namespace {
 PairPlan planOf(const nlohmann::json& row) {
     const double turn = row.at("sd_turn");
     const double shot = row.at("sd_shot");
-    return {.varTurn = turn * turn, .varShot = shot * shot, .rounds = row.at("rounds"), .turnLength = row.at("turn_length")};
+    return {.varTurn = turn * turn,
+            .varShot = shot * shot,
+            .rounds = row.at("rounds"),
+            .turnLength = row.at("turn_length")};
 }
 
 } // namespace
@@ -20,7 +23,8 @@ PairPlan planOf(const nlohmann::json& row) {
 TEST_CASE("power and smallest visible gap agree with the reference") {
     const auto facts = knot::test::loadJson("facts");
     for (const auto& row : facts.at("power"))
-        CHECK(plan::powerToSee(planOf(row), row.at("delta"), 0.05) == Approx(row.at("power").get<double>()).epsilon(1e-6));
+        CHECK(plan::powerToSee(planOf(row), row.at("delta"), 0.05) ==
+              Approx(row.at("power").get<double>()).epsilon(1e-6));
     for (const auto& row : facts.at("smallest_gap_80"))
         CHECK(plan::smallestGap(planOf(row), 0.8, 0.05) == Approx(row.at("gap").get<double>()).epsilon(1e-6));
 }
@@ -46,7 +50,8 @@ TEST_CASE("the power to see a spread or an area is the level where they are alik
 }
 
 TEST_CASE("further rounds count what is still missing, up to more than can be hit") {
-    judge::FurtherRoundsInput input{.varTurn = 0.5, .varShot = 4, .margin = 2.7, .alpha = 0.05, .turnLength = 3, .roundsDone = 0};
+    judge::FurtherRoundsInput input{
+        .varTurn = 0.5, .varShot = 4, .margin = 2.7, .alpha = 0.05, .turnLength = 3, .roundsDone = 0};
     const int total = judge::furtherRounds(input);
     CHECK(total > 2);
     CHECK(total < 20);

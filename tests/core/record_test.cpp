@@ -14,9 +14,17 @@ TEST_CASE("numbers are written with a true minus, grouped thousands and never as
         int decimals;
         const char* text;
     };
-    const Row rows[] = {{0, 1, "0.0"}, {-0.04, 1, "0.0"}, {-2.25, 1, "−2.2"}, {9999, 0, "9999"}, {12345.6, 0, "12\u2009346"},
-                        {1234567, 0, "1\u2009234\u2009567"}, {-440.3, -1, "−440"}, {5749, -2, "5700"}, {0.0151, 3, "0.015"},
-                        {std::nan(""), 1, "–"}, {std::numeric_limits<double>::infinity(), 1, "–"}};
+    const Row rows[] = {{0, 1, "0.0"},
+                        {-0.04, 1, "0.0"},
+                        {-2.25, 1, "−2.2"},
+                        {9999, 0, "9999"},
+                        {12345.6, 0, "12\u2009346"},
+                        {1234567, 0, "1\u2009234\u2009567"},
+                        {-440.3, -1, "−440"},
+                        {5749, -2, "5700"},
+                        {0.0151, 3, "0.015"},
+                        {std::nan(""), 1, "–"},
+                        {std::numeric_limits<double>::infinity(), 1, "–"}};
     for (const Row& row : rows)
         CHECK(fixed(row.value, row.decimals) == row.text);
     CHECK(signedFixed(0.01, 1) == "0.0");

@@ -1,5 +1,5 @@
-#include "core/judge/sentences.h"
 #include "core/judge/judge.h"
+#include "core/judge/sentences.h"
 #include "core/practice/scenarios.h"
 #include "support/build_test.h"
 
@@ -40,7 +40,8 @@ TEST_CASE("a real gap says who, how far, how sure and whether it is wanted") {
 TEST_CASE("small, absent and unsettled gaps have their own words") {
     CHECK(first(readingOf({0.8, 1.0, 0.9, 0.7, 0.8})) ==
           "Fern carries farther than Slate by 0.8 m (0.7 to 0.9): real, but too small to matter.");
-    CHECK(first(readingOf({0.3, -0.3, 0.1, -0.1, 0.1})) == "Carry, Fern against Slate: 0.0 m (−0.2 to 0.2), no gap that matters.");
+    CHECK(first(readingOf({0.3, -0.3, 0.1, -0.1, 0.1})) ==
+          "Carry, Fern against Slate: 0.0 m (−0.2 to 0.2), no gap that matters.");
     const auto open = first(readingOf({6, -4, 5, -3, 1}));
     CHECK(open.find("not settled") != std::string::npos);
     CHECK(open.find("more laps would settle it") != std::string::npos);
@@ -48,7 +49,8 @@ TEST_CASE("small, absent and unsettled gaps have their own words") {
 }
 
 TEST_CASE("sentences stand in the user's units") {
-    CHECK(first(readingOf({8, 8.4, 7.8, 8.2, 8.1}), {.distance = record::DistanceUnit::yd}).find("8.9 yd") != std::string::npos);
+    CHECK(first(readingOf({8, 8.4, 7.8, 8.2, 8.1}), {.distance = record::DistanceUnit::yd}).find("8.9 yd") !=
+          std::string::npos);
 }
 
 TEST_CASE("the ledger puts declared outcomes first and settled before unsettled") {

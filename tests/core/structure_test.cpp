@@ -46,19 +46,24 @@ TEST_CASE("without turns and rounds a run of one build is a turn and its k-th tu
 }
 
 TEST_CASE("a round boundary alone doesn't end a turn") {
-    CHECK(shape(structureOf(testOf({{"A", "", "1", ""}, {"B", "", "1", ""}, {"B", "", "2", ""}, {"A", "", "2", ""}}))) ==
-          "A1/1 B2/1 A1/2 ");
+    CHECK(shape(structureOf(testOf(
+              {{"A", "", "1", ""}, {"B", "", "1", ""}, {"B", "", "2", ""}, {"A", "", "2", ""}}))) == "A1/1 B2/1 A1/2 ");
 }
 
 TEST_CASE("a turn value parts neighbours across the border of two rotated rounds") {
-    CHECK(shape(structureOf(testOf({{"A", "", "1", "1"}, {"B", "", "1", "2"}, {"B", "", "2", "3"}, {"A", "", "2", "4"}}))) ==
+    CHECK(shape(structureOf(
+              testOf({{"A", "", "1", "1"}, {"B", "", "1", "2"}, {"B", "", "2", "3"}, {"A", "", "2", "4"}}))) ==
           "A1/1 B1/1 B1/2 A1/2 ");
 }
 
 TEST_CASE("labels alone do not make turns out of one run") {
     // One club hit nine times in a row, written down as three turns.
-    CHECK(shape(structureOf(testOf({{"A", "", "1", "1"}, {"A", "", "2", "2"}, {"A", "", "3", "3"}, {"B", "", "1", "4"},
-                                    {"B", "", "2", "5"}, {"B", "", "3", "6"}}))) == "A3/1 B3/1 ");
+    CHECK(shape(structureOf(testOf({{"A", "", "1", "1"},
+                                    {"A", "", "2", "2"},
+                                    {"A", "", "3", "3"},
+                                    {"B", "", "1", "4"},
+                                    {"B", "", "2", "5"},
+                                    {"B", "", "3", "6"}}))) == "A3/1 B3/1 ");
     CHECK(shape(structureOf(testOf({{"A", "", "1", "1"}, {"A", "", "1", "2"}, {"B", "", "1", "3"}}))) == "A2/1 B1/1 ");
 }
 

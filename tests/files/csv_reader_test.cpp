@@ -15,13 +15,16 @@ record::Test read(const std::string& text, const files::ReadOptions& options = {
     return imported->test;
 }
 
-double carry(const record::Test& test, std::size_t shot = 0) { return *test.shots.at(shot).readings.at(Metric::carry); }
+double carry(const record::Test& test, std::size_t shot = 0) {
+    return *test.shots.at(shot).readings.at(Metric::carry);
+}
 
 } // namespace
 
 TEST_CASE("a plain shot file is read column by column") {
-    const auto test = read("shot,sitting,player,round,turn,build,carry_m,side_m,status,reason,taken_at,delivery,feel,note,weight_g\n"
-                           "7,May,Ivo,2,3,Briar,152.5,-3.25,set_aside,thin,2026-05-01T10:00:00,usual,8,\"a, b\",74\n");
+    const auto test =
+        read("shot,sitting,player,round,turn,build,carry_m,side_m,status,reason,taken_at,delivery,feel,note,weight_g\n"
+             "7,May,Ivo,2,3,Briar,152.5,-3.25,set_aside,thin,2026-05-01T10:00:00,usual,8,\"a, b\",74\n");
     const auto& shot = test.shots.at(0);
     CHECK(test.builds.at(0).name == "Briar");
     CHECK(shot.number == "7");
@@ -47,7 +50,8 @@ TEST_CASE("units come as suffixes, in brackets or in a row of their own, and are
     CHECK(carry(read("Build,Carry (yds)\nA,100\n")) == Approx(91.44).epsilon(1e-15));
     CHECK(carry(read("Build,Carry\n,[yd]\nA,100\n")) == Approx(91.44).epsilon(1e-15));
     CHECK(carry(read("build,carry_m\n,m\nA,100\n")) == 100);
-    const auto test = read("build,ball_speed_mph,club_speed_kmh,apex_ft,strike_toe_in,Spin,Launch (deg),smash\nA,100,90,100,0.5,2500,12.5,1.4\n");
+    const auto test = read("build,ball_speed_mph,club_speed_kmh,apex_ft,strike_toe_in,Spin,Launch "
+                           "(deg),smash\nA,100,90,100,0.5,2500,12.5,1.4\n");
     const auto& r = test.shots[0].readings;
     CHECK(*r.at(Metric::ballSpeed) == Approx(44.704).epsilon(1e-15));
     CHECK(*r.at(Metric::clubSpeed) == Approx(25).epsilon(1e-15));
@@ -59,7 +63,8 @@ TEST_CASE("units come as suffixes, in brackets or in a row of their own, and are
 }
 
 TEST_CASE("exports as they really look") {
-    CHECK(carry(read("\xEF\xBB\xBF" "build,carry_m\r\nA,150.5\r\n")) == 150.5);
+    CHECK(carry(read("\xEF\xBB\xBF"
+                     "build,carry_m\r\nA,150.5\r\n")) == 150.5);
     CHECK(carry(read("build;carry_m\nA;150,5\n")) == 150.5);
     CHECK(carry(read("build\tcarry_m\nA\t150.5\n")) == 150.5);
     CHECK(carry(read("build,carry_m\nA,\"150,5\"\n")) == 150.5);
@@ -82,7 +87,8 @@ TEST_CASE("sides are read with a letter before or after, left negative") {
         const char* cell;
         double side;
     };
-    for (const Row& row : {Row{"12.3 L", -12.3}, {"R 4", 4}, {"4R", 4}, {"L12", -12}, {"-3", -3}, {"\u22123.5", -3.5}, {"+2", 2}})
+    for (const Row& row :
+         {Row{"12.3 L", -12.3}, {"R 4", 4}, {"4R", 4}, {"L12", -12}, {"-3", -3}, {"\u22123.5", -3.5}, {"+2", 2}})
         CHECK(*read(std::string("build,side_m\nA,") + row.cell + "\n").shots[0].readings.at(Metric::side) == row.side);
 }
 
@@ -99,7 +105,8 @@ TEST_CASE("rows of averages and deviations are left out and counted") {
 }
 
 TEST_CASE("headings can be mapped by hand, and unknown ones are kept as text") {
-    const auto test = read("Club,Flight length,Mood\nA,100,good\n", {.headings = {{"Club", "build"}, {"Flight length", "carry_yd"}}});
+    const auto test =
+        read("Club,Flight length,Mood\nA,100,good\n", {.headings = {{"Club", "build"}, {"Flight length", "carry_yd"}}});
     CHECK(carry(test) == Approx(91.44).epsilon(1e-15));
     CHECK(test.extraColumns == std::vector<std::string>{"Mood"});
 }

@@ -55,12 +55,14 @@ TEST_CASE("a reading as JSON holds no NaN and names its format") {
     CHECK(json.dump().find("null") == std::string::npos);
     CHECK(json.at("builds").size() == 3);
     CHECK(json.at("builds")[0].at("set_aside").get<int>() + json.at("builds")[1].at("set_aside").get<int>() +
-              json.at("builds")[2].at("set_aside").get<int>() == 7);
+              json.at("builds")[2].at("set_aside").get<int>() ==
+          7);
     CHECK(!json.at("sentences").empty());
 }
 
 TEST_CASE("a file that can't be written is said and leaves nothing behind") {
-    CHECK(files::sentence(files::writeFile("/nowhere/x.csv", "a").error()).find("/nowhere/x.csv can't be written") == 0);
+    CHECK(files::sentence(files::writeFile("/nowhere/x.csv", "a").error()).find("/nowhere/x.csv can't be written") ==
+          0);
     const auto path = (std::filesystem::temp_directory_path() / "knot_round_trip.csv").string();
     REQUIRE(files::writeFile(path, "a"));
     REQUIRE(files::writeFile(path, "b"));

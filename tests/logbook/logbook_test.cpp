@@ -19,7 +19,8 @@ namespace {
 
 // A folder of its own for each test, gone afterwards.
 struct Folder {
-    fs::path path = fs::temp_directory_path() / ("knot_logbook_" + std::to_string(::getpid()) + "_" + std::to_string(++count));
+    fs::path path =
+        fs::temp_directory_path() / ("knot_logbook_" + std::to_string(::getpid()) + "_" + std::to_string(++count));
     Folder() { fs::create_directories(path); }
     ~Folder() { fs::remove_all(path); }
     std::string file(const std::string& name) const { return (path / name).string(); }
@@ -46,7 +47,8 @@ record::Test fullTest() {
     test.card.wants[*record::outcomeFromText("launch_deg")] = {record::Want::Kind::near, 13.5};
     test.card.trendColumn = "weight_g";
     test.card.setAsideRule = record::SetAsideRule::byNumbers;
-    test.card.shapes = {{record::Shape::Kind::ellipse, "green", -1.5, 185, 14, 20}, {record::Shape::Kind::fairway, "lane", 0, 0, 25, 0}};
+    test.card.shapes = {{record::Shape::Kind::ellipse, "green", -1.5, 185, 14, 20},
+                        {record::Shape::Kind::fairway, "lane", 0, 0, 25, 0}};
     test.card.targets = {{record::Metric::launch, "", 12, 15}, {record::Metric::carry, "Fern", 180, 190}};
     test.shots[21].mark = record::Mark::player;
     test.extraColumns = {"weight_g"};
@@ -136,7 +138,10 @@ TEST_CASE("two logbooks of one machine never share an id") {
 TEST_CASE("foreign, damaged and newer files are refused with a sentence and left as they are") {
     const Folder folder;
     const auto good = folder.file("good.knotbook");
-    { auto book = *Logbook::create(good); (void)book.save(fullTest()); }
+    {
+        auto book = *Logbook::create(good);
+        (void)book.save(fullTest());
+    }
     auto refusedAs = [&](const std::string& path, ErrorKind kind, const std::string& words) {
         const auto before = bytesOf(path);
         auto opened = Logbook::open(path);

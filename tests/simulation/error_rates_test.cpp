@@ -36,11 +36,15 @@ std::vector<Cell> grid() {
             {"2 builds, 3 laps of 3, turn SD 1", {.builds = 2, .rounds = 3, .turnLength = 3, .sdTurn = 1}},
             {"2 builds, 8 laps of 1", {.builds = 2, .rounds = 8, .turnLength = 1, .sdTurn = 0.5}},
             {"3 builds, 5 laps of 3, turn SD 0.5", {.builds = 3, .rounds = 5, .turnLength = 3, .sdTurn = 0.5}},
-            {"3 builds, 5 laps of 3, one 2.2 times as wide", {.builds = 3, .rounds = 5, .turnLength = 3, .sdTurn = 0.5, .widest = 2.2}},
-            {"4 builds, 6 laps of 4, a tenth missing", {.builds = 4, .rounds = 6, .turnLength = 4, .sdTurn = 0.5, .missing = 0.1}},
+            {"3 builds, 5 laps of 3, one 2.2 times as wide",
+             {.builds = 3, .rounds = 5, .turnLength = 3, .sdTurn = 0.5, .widest = 2.2}},
+            {"4 builds, 6 laps of 4, a tenth missing",
+             {.builds = 4, .rounds = 6, .turnLength = 4, .sdTurn = 0.5, .missing = 0.1}},
             {"5 builds, 8 laps of 2, turn SD 1", {.builds = 5, .rounds = 8, .turnLength = 2, .sdTurn = 1}},
-            {"5 builds, 5 laps of 3, one 1.6 times as wide", {.builds = 5, .rounds = 5, .turnLength = 3, .sdTurn = 0.5, .widest = 1.6}},
-            {"3 builds, 6 laps of 3, heavy tails", {.builds = 3, .rounds = 6, .turnLength = 3, .sdTurn = 0.5, .tails = Trial::Tails::heavy}}};
+            {"5 builds, 5 laps of 3, one 1.6 times as wide",
+             {.builds = 5, .rounds = 5, .turnLength = 3, .sdTurn = 0.5, .widest = 1.6}},
+            {"3 builds, 6 laps of 3, heavy tails",
+             {.builds = 3, .rounds = 6, .turnLength = 3, .sdTurn = 0.5, .tails = Trial::Tails::heavy}}};
 }
 
 const std::vector<Metric> threeOutcomes{Metric::carry, Metric::ballSpeed, Metric::spin};
@@ -84,7 +88,8 @@ TEST_CASE("no gap that matters is said of a gap as large as the margin in at mos
             bool small = false;
             bool large = false;
             for (const auto& row : verdictsOf(cell.trial.strike(random)).average) {
-                small = small || row.claim.verdict == judge::Verdict::same || row.claim.verdict == judge::Verdict::slight;
+                small =
+                    small || row.claim.verdict == judge::Verdict::same || row.claim.verdict == judge::Verdict::slight;
                 large = large || row.claim.verdict == judge::Verdict::real;
             }
             tooSmall.count(small);
@@ -128,8 +133,8 @@ TEST_CASE("spreads and areas that are alike are called different in at most 5 of
             if (areas.front().ci95)
                 areaCovered.count(areas.front().ci95->contains(1));
         }
-        printRow(std::string(row.name) + " | " + spread.percent() + " | " + spreadCovered.percent() + " | " + area.percent() + " | " +
-                 areaCovered.percent());
+        printRow(std::string(row.name) + " | " + spread.percent() + " | " + spreadCovered.percent() + " | " +
+                 area.percent() + " | " + areaCovered.percent());
         INFO(row.name);
         CHECK(spread.isAtMost(0.06));
         CHECK(spreadCovered.isAtLeast(0.94));
@@ -194,14 +199,16 @@ TEST_CASE("planned power is achieved by the judge that will do the judging") {
     for (const int rounds : {5, 8}) {
         Trial trial{.builds = 2, .rounds = rounds, .turnLength = 3, .sdTurn = 0.4};
         trial.gaps = {0, 1.2};
-        const double planned = plan::powerToSee({.varTurn = 0.16, .varShot = 1, .rounds = static_cast<double>(rounds), .turnLength = 3}, 1.2, 0.05);
+        const double planned = plan::powerToSee(
+            {.varTurn = 0.16, .varShot = 1, .rounds = static_cast<double>(rounds), .turnLength = 3}, 1.2, 0.05);
         Rate seen;
         for (int i = 0; i < repetitions(1500); ++i) {
             const auto& claim = verdictsOf(trial.strike(random)).average.front().claim;
             seen.count(*claim.p < 0.05);
         }
         char text[80];
-        std::snprintf(text, sizeof text, "2 builds, %d laps of 3 | %.1f | %s", rounds, 100 * planned, seen.percent().c_str());
+        std::snprintf(text, sizeof text, "2 builds, %d laps of 3 | %.1f | %s", rounds, 100 * planned,
+                      seen.percent().c_str());
         printRow(text);
         CHECK(seen.isAtMost(planned));
         CHECK(seen.isAtLeast(planned));

@@ -33,7 +33,8 @@ record::Test Trial::strike(Random& random) const {
                 shot.round = std::to_string(round);
                 shot.handedOver = i == 0;
                 for (std::size_t m = 0; m < metrics.size(); ++m) {
-                    const double noise = tails == Tails::heavy ? random.studentT(5) / std::sqrt(5.0 / 3) : random.normal();
+                    const double noise =
+                        tails == Tails::heavy ? random.studentT(5) / std::sqrt(5.0 / 3) : random.normal();
                     if (random.uniform() >= missing)
                         shot.readings.measure(metrics[m], 100 + gap + lap[m] + turn[m] + spread * noise);
                 }
@@ -52,8 +53,12 @@ double standardError(double bound, std::size_t trials) {
 
 } // namespace
 
-bool Rate::isAtMost(double bound) const { return share() <= bound + 4 * standardError(bound, m_trials); }
-bool Rate::isAtLeast(double bound) const { return share() >= bound - 4 * standardError(bound, m_trials); }
+bool Rate::isAtMost(double bound) const {
+    return share() <= bound + 4 * standardError(bound, m_trials);
+}
+bool Rate::isAtLeast(double bound) const {
+    return share() >= bound - 4 * standardError(bound, m_trials);
+}
 
 std::string Rate::percent() const {
     char text[32];
@@ -66,10 +71,13 @@ int repetitions(int fast) {
     return wanted != nullptr && *wanted == '1' ? 10 * fast : fast;
 }
 
-void printRow(const std::string& row) { std::printf("| %s |\n", row.c_str()); }
+void printRow(const std::string& row) {
+    std::printf("| %s |\n", row.c_str());
+}
 
 bool claimsDifference(judge::Verdict verdict) {
-    return verdict == judge::Verdict::real || verdict == judge::Verdict::slight || verdict == judge::Verdict::realSizeOpen;
+    return verdict == judge::Verdict::real || verdict == judge::Verdict::slight ||
+           verdict == judge::Verdict::realSizeOpen;
 }
 
 } // namespace knot::test

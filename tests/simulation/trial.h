@@ -12,11 +12,11 @@ namespace knot::test {
 struct Trial {
     std::size_t builds = 2;
     int rounds = 5, turnLength = 3;
-    double sdTurn = 0.5;                ///< in units of the shot SD
-    double sdRound = 0.7;               ///< what a lap does to every club in it
-    double widest = 1;                  ///< SD of the last build's shots against the others'
-    double missing = 0;                 ///< share of readings that fail
-    std::vector<double> gaps;           ///< true means by build; missing ones are 0
+    double sdTurn = 0.5;      ///< in units of the shot SD
+    double sdRound = 0.7;     ///< what a lap does to every club in it
+    double widest = 1;        ///< SD of the last build's shots against the others'
+    double missing = 0;       ///< share of readings that fail
+    std::vector<double> gaps; ///< true means by build; missing ones are 0
     std::vector<record::Metric> metrics{record::Metric::carry};
     double margin = 0.6;
     bool oneRunEach = false;

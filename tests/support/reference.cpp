@@ -66,7 +66,8 @@ std::vector<std::string> differences(const nlohmann::json& expected, const nlohm
             if (!actual.contains(key))
                 lines.push_back(place + "/" + key + ": missing");
             else
-                append(differences(value, actual.at(key), key.starts_with("var_") ? 1e-4 : tolerance, place + "/" + key));
+                append(
+                    differences(value, actual.at(key), key.starts_with("var_") ? 1e-4 : tolerance, place + "/" + key));
     } else if (expected.is_array()) {
         if (!actual.is_array() || actual.size() != expected.size())
             return {place + ": another length"};

@@ -13,7 +13,9 @@
 
 namespace knot::app {
 
-LogbookPage::LogbookPage(Session& session, QWidget* parent) : QWidget(parent), m_session(session) {
+LogbookPage::LogbookPage(Session& session, QWidget* parent)
+    : QWidget(parent)
+    , m_session(session) {
     buildUi();
     wire();
     refresh();
@@ -70,12 +72,15 @@ void LogbookPage::refresh() {
     m_model->setTests(m_session.tests());
     if (m_model->rowCount() > 0)
         m_list->setCurrentIndex(m_model->index(0));
-    m_emptyText->setText(m_session.hasLogbook()
-                             ? tr("No tests yet. Import a shot file, or drop one here.")
-                             : tr("Import a shot file to read it at once, or open a logbook. Dropping a file here does the same."));
+    m_emptyText->setText(
+        m_session.hasLogbook()
+            ? tr("No tests yet. Import a shot file, or drop one here.")
+            : tr("Import a shot file to read it at once, or open a logbook. Dropping a file here does the same."));
     m_stack->setCurrentWidget(m_model->rowCount() > 0 ? static_cast<QWidget*>(m_list) : m_empty);
 }
 
-void LogbookPage::takeFocus() { m_list->setFocus(); }
+void LogbookPage::takeFocus() {
+    m_list->setFocus();
+}
 
 } // namespace knot::app

@@ -42,7 +42,8 @@ void drawCord(QPainter& painter, const logbook::TestEntry::BuildTurns& build, st
     drawTag(painter, QRectF(box.left(), box.center().y() - 5, 10, 10), index);
     painter.setFont(typeface(size::caption));
     painter.setPen(colours().ink);
-    const QString name = painter.fontMetrics().elidedText(QString::fromStdString(build.name), Qt::ElideRight, static_cast<int>(cordsLeft) - 26);
+    const QString name = painter.fontMetrics().elidedText(QString::fromStdString(build.name), Qt::ElideRight,
+                                                          static_cast<int>(cordsLeft) - 26);
     painter.drawText(QRectF(box.left() + 18, box.top(), cordsLeft - 20, box.height()), Qt::AlignVCenter, name);
     std::size_t knots = 0;
     for (const std::size_t n : build.counted)
@@ -108,7 +109,8 @@ void TestDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     painter->setFont(typeface(size::strong, QFont::DemiBold));
     painter->setPen(c.ink);
     painter->drawText(QRectF(inner.left(), inner.top(), inner.width(), 22), Qt::AlignVCenter,
-                      painter->fontMetrics().elidedText(QString::fromStdString(test.title), Qt::ElideRight, static_cast<int>(inner.width())));
+                      painter->fontMetrics().elidedText(QString::fromStdString(test.title), Qt::ElideRight,
+                                                        static_cast<int>(inner.width())));
     painter->setPen(c.faint);
     drawTabular(*painter, typeface(size::caption), QPointF(inner.left(), inner.top() + 38), factsOf(test), Align::left);
     double top = inner.top() + headHeight - 16;

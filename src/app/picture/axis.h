@@ -6,15 +6,13 @@ namespace knot::picture {
 
 /// A linear scale from values to pixels with round ticks.
 struct Axis {
-    double low = 0, high = 1;          ///< values at the ends
+    double low = 0, high = 1;           ///< values at the ends
     double pixelLow = 0, pixelHigh = 1; ///< where they stand
     double step = 1;
     std::vector<double> ticks;
     int decimals = 0; ///< that the ticks need
 
-    double pixel(double value) const {
-        return pixelLow + (value - low) / (high - low) * (pixelHigh - pixelLow);
-    }
+    double pixel(double value) const { return pixelLow + (value - low) / (high - low) * (pixelHigh - pixelLow); }
 };
 
 /// An axis that holds [low, high] with some air at the ends and at most `mostTicks` ticks at steps

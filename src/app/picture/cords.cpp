@@ -84,7 +84,8 @@ CordsLayout layOutCords(const CordsData& data, const Frame& frame) {
     const Range range = rangeOf(data);
     if (data.cords.empty() || !std::isfinite(range.low))
         return layout;
-    layout.axis = niceAxis(range.low, range.high, frame.left, frame.right, std::max(2, static_cast<int>((frame.right - frame.left) / 80)));
+    layout.axis = niceAxis(range.low, range.high, frame.left, frame.right,
+                           std::max(2, static_cast<int>((frame.right - frame.left) / 80)));
     const double rowHeight = (frame.bottom - frame.top) / static_cast<double>(data.cords.size());
     // Below the cord: the interval and a gap to the next row.
     const double below = std::clamp(0.3 * rowHeight, 8.0, 34.0);

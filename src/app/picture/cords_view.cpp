@@ -43,8 +43,9 @@ void drawWhipping(QPainter& painter, const picture::PlacedCord& cord, double hei
 void drawBand(QPainter& painter, const picture::CordsLayout& layout) {
     if (!layout.hasBand)
         return;
-    painter.fillRect(QRectF(layout.bandLeft, layout.top, layout.bandRight - layout.bandLeft, layout.bottom - layout.top + 6),
-                     colours().band);
+    painter.fillRect(
+        QRectF(layout.bandLeft, layout.top, layout.bandRight - layout.bandLeft, layout.bottom - layout.top + 6),
+        colours().band);
 }
 
 void drawAxis(QPainter& painter, const picture::CordsLayout& layout, const QString& unit) {
@@ -68,7 +69,8 @@ void drawAxis(QPainter& painter, const picture::CordsLayout& layout, const QStri
     painter.drawText(QPointF(centre - width / 2, y + 34), text);
 }
 
-void drawName(QPainter& painter, const CordsPicture& picture, std::size_t i, const picture::PlacedCord& cord, double left) {
+void drawName(QPainter& painter, const CordsPicture& picture, std::size_t i, const picture::PlacedCord& cord,
+              double left) {
     const int row = static_cast<int>(i);
     drawTag(painter, QRectF(left, cord.y - 6, 13, 13), picture.builds[i]);
     painter.setPen(colours().ink);
@@ -87,7 +89,8 @@ void drawName(QPainter& painter, const CordsPicture& picture, std::size_t i, con
 } // namespace
 
 picture::CordsLayout cordsLayout(const CordsPicture& picture, const QRectF& box) {
-    return picture::layOutCords(picture.data, {box.left() + nameWidth, box.top() + 4, box.right() - meanRoom, box.bottom() - axisHeight});
+    return picture::layOutCords(
+        picture.data, {box.left() + nameWidth, box.top() + 4, box.right() - meanRoom, box.bottom() - axisHeight});
 }
 
 void paintCords(QPainter& painter, const CordsPicture& picture, const QRectF& box, std::optional<std::size_t> lit) {
@@ -108,7 +111,8 @@ void paintCords(QPainter& painter, const CordsPicture& picture, const QRectF& bo
         drawName(painter, picture, i, cord, box.left());
         painter.setPen(colours().ink);
         const double labelX = cord.highX ? std::max(*cord.highX, cord.meanX) + 10 : cord.meanX + 10;
-        drawTabular(painter, typeface(size::body, QFont::DemiBold), QPointF(std::min(labelX, layout.axis.pixelHigh + 6), cord.intervalY + 5),
+        drawTabular(painter, typeface(size::body, QFont::DemiBold),
+                    QPointF(std::min(labelX, layout.axis.pixelHigh + 6), cord.intervalY + 5),
                     picture.means[static_cast<int>(i)], Align::left);
     }
     for (const auto& knot : layout.knots)
@@ -120,7 +124,8 @@ void paintCords(QPainter& painter, const CordsPicture& picture, const QRectF& bo
     drawAxis(painter, layout, picture.unit);
 }
 
-CordsView::CordsView(QWidget* parent) : QWidget(parent) {
+CordsView::CordsView(QWidget* parent)
+    : QWidget(parent) {
     setObjectName(QStringLiteral("cords"));
     setAccessibleName(tr("Cords: every counted shot"));
     setMouseTracking(true);
@@ -166,15 +171,22 @@ void CordsView::mouseMoveEvent(QMouseEvent* event) {
     light(cordsLayout(m_picture, rect()).knotAt(event->position().x(), event->position().y()));
 }
 
-void CordsView::leaveEvent(QEvent*) { light(std::nullopt); }
+void CordsView::leaveEvent(QEvent*) {
+    light(std::nullopt);
+}
 
 void CordsView::keyPressEvent(QKeyEvent* event) {
     switch (event->key()) {
-    case Qt::Key_Right: return step(1, 0);
-    case Qt::Key_Left: return step(-1, 0);
-    case Qt::Key_Down: return step(0, 1);
-    case Qt::Key_Up: return step(0, -1);
-    default: QWidget::keyPressEvent(event);
+    case Qt::Key_Right:
+        return step(1, 0);
+    case Qt::Key_Left:
+        return step(-1, 0);
+    case Qt::Key_Down:
+        return step(0, 1);
+    case Qt::Key_Up:
+        return step(0, -1);
+    default:
+        QWidget::keyPressEvent(event);
     }
 }
 
@@ -193,7 +205,8 @@ void CordsView::step(int along, int across) {
         return;
     std::ranges::stable_sort(cord, {}, [&](std::size_t i) { return layout.knots[i].value; });
     if (across != 0 || !m_lit) {
-        const auto nearest = std::ranges::min_element(cord, {}, [&](std::size_t i) { return std::abs(layout.knots[i].x - from.x); });
+        const auto nearest =
+            std::ranges::min_element(cord, {}, [&](std::size_t i) { return std::abs(layout.knots[i].x - from.x); });
         return light(m_lit ? *nearest : cord.front());
     }
     const auto here = std::ranges::find(cord, *m_lit) - cord.begin();

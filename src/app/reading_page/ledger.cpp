@@ -99,7 +99,8 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     if (!row.heading.isEmpty()) {
         painter->setFont(typeface(size::caption, QFont::Medium));
         painter->setPen(c.faint);
-        painter->drawText(box.adjusted(14, 8, -14, 0), Qt::AlignVCenter | Qt::AlignLeft, elided(*painter, row.heading, box.width() - 28));
+        painter->drawText(box.adjusted(14, 8, -14, 0), Qt::AlignVCenter | Qt::AlignLeft,
+                          elided(*painter, row.heading, box.width() - 28));
         painter->restore();
         return;
     }
@@ -123,17 +124,20 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     painter->drawText(QPointF(left + 18, box.top() + 23), build);
     const double findingLeft = left + 18 + painter->fontMetrics().horizontalAdvance(build) + 5;
     painter->setFont(typeface(size::body));
-    painter->drawText(QPointF(findingLeft, box.top() + 23), elided(*painter, QString::fromStdString(row.line.finding), findingRight - findingLeft));
+    painter->drawText(QPointF(findingLeft, box.top() + 23),
+                      elided(*painter, QString::fromStdString(row.line.finding), findingRight - findingLeft));
     drawTabular(*painter, valueFont, QPointF(right, box.top() + 24), value, Align::right);
 
     painter->setFont(typeface(size::caption, isStrong(row.line.verdict) ? QFont::Medium : QFont::Normal));
     painter->setPen(isStrong(row.line.verdict) ? c.ink : c.faint);
     painter->drawText(QPointF(left, box.top() + 44), QString::fromStdString(row.line.judged));
     painter->setPen(c.faint);
-    drawTabular(*painter, typeface(size::caption), QPointF(right, box.top() + 44), QString::fromStdString(row.line.interval), Align::right);
+    drawTabular(*painter, typeface(size::caption), QPointF(right, box.top() + 44),
+                QString::fromStdString(row.line.interval), Align::right);
     if (!row.line.because.empty()) {
         painter->setFont(typeface(size::caption));
-        painter->drawText(QPointF(left, box.top() + 62), elided(*painter, QString::fromStdString(row.line.because), right - left));
+        painter->drawText(QPointF(left, box.top() + 62),
+                          elided(*painter, QString::fromStdString(row.line.because), right - left));
     }
     painter->restore();
 }

@@ -53,18 +53,21 @@ QLabel* smallText(const char* name) {
     return label;
 }
 
-QString knotText(const record::Test& test, const record::Structure& structure, std::size_t shot, const std::string& value) {
+QString knotText(const record::Test& test, const record::Structure& structure, std::size_t shot,
+                 const std::string& value) {
     const auto& s = test.shots[shot];
     const auto& turn = structure.turns[structure.turnOfShot[shot]];
     const std::string number = s.number.empty() ? std::to_string(shot + 1) : s.number;
-    QString text = ReadingPage::tr("%1, shot %2").arg(QString::fromStdString(test.builds[s.build].name), QString::fromStdString(number));
+    QString text = ReadingPage::tr("%1, shot %2")
+                       .arg(QString::fromStdString(test.builds[s.build].name), QString::fromStdString(number));
     if (turn.round != record::Turn::noRound)
         text += ReadingPage::tr(", lap %1").arg(QString::fromStdString(structure.rounds[turn.round]));
     return text + QStringLiteral(": ") + QString::fromStdString(value);
 }
 
 // Joins what the record holds with what the reading found, for one metric.
-CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, record::Metric metric, const record::DisplayUnits& units) {
+CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, record::Metric metric,
+                       const record::DisplayUnits& units) {
     const record::MetricFormat format(metric, units);
     const auto structure = record::structureOf(test);
     const auto column = judge::columnOf(test, structure, metric, judge::Taken::counted);
@@ -94,7 +97,8 @@ CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, 
         picture.builds.push_back(b);
         picture.names << QString::fromStdString(test.builds[b].name);
         picture.notes << (b == reading.baseline ? ReadingPage::tr("baseline") : QString());
-        picture.means << QString::fromStdString(format.supportedBy(summary->standardError.value_or(0)).number(summary->mean));
+        picture.means << QString::fromStdString(
+            format.supportedBy(summary->standardError.value_or(0)).number(summary->mean));
     }
     const bool hasBaseline = reading.summaryOf(metric, reading.baseline) != nullptr;
     picture.data.margin = hasBaseline ? format.shown(reading.card.margin(metric)) : 0;
@@ -112,7 +116,9 @@ QString againstText(const judge::Reading* reading) {
 
 } // namespace
 
-ReadingPage::ReadingPage(Session& session, QWidget* parent) : QWidget(parent), m_session(session) {
+ReadingPage::ReadingPage(Session& session, QWidget* parent)
+    : QWidget(parent)
+    , m_session(session) {
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(2 * size::grid);
@@ -158,6 +164,11 @@ QWidget* ReadingPage::buildLedger() {
     m_checks->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     m_checkArea->setWidget(m_checks);
     m_checks->setAutoFillBackground(false);
+    m_checkLine = new QFrame;
+    m_checkLine->setFixedHeight(1);
+    m_checkLine->setAutoFillBackground(true);
+    m_checkLine->setBackgroundRole(QPalette::Mid);
+    column->addWidget(m_checkLine);
     auto* foot = new QVBoxLayout;
     foot->setContentsMargins(14, 4, 6, 0);
     foot->addWidget(m_checkArea);
@@ -284,6 +295,7 @@ void ReadingPage::refreshChecks() {
     }
     m_checks->setText(html);
     m_checkArea->setVisible(!html.isEmpty());
+    m_checkLine->setVisible(!html.isEmpty());
     // As high as the text needs, up to a third of the page; beyond that it scrolls.
     const int height = m_checks->heightForWidth(std::max(200, m_ledger->viewport()->width() - 30));
     m_checkArea->setFixedHeight(std::min(height + 4, std::max(90, this->height() / 3)));
@@ -330,6 +342,8 @@ QString ReadingPage::subtitle() const {
     return parts.join(QStringLiteral(" · "));
 }
 
-void ReadingPage::takeFocus() { m_ledger->setFocus(); }
+void ReadingPage::takeFocus() {
+    m_ledger->setFocus();
+}
 
 } // namespace knot::app

@@ -53,6 +53,7 @@ private:
     QLabel* m_against = nullptr;
     QLabel* m_checks = nullptr;
     QScrollArea* m_checkArea = nullptr;
+    QWidget* m_checkLine = nullptr;
     QLabel* m_caption = nullptr;
     QComboBox* m_metrics = nullptr;
     QPushButton* m_keep = nullptr;

@@ -13,6 +13,7 @@
 #include <QSignalBlocker>
 
 #include <algorithm>
+#include <cmath>
 
 namespace knot::app {
 namespace {
@@ -21,9 +22,18 @@ record::Outcome averageOf(record::Metric metric) {
     return {.kind = record::OutcomeKind::average, .metric = metric, .shape = {}};
 }
 
+// With the metric's decimals, or one more where they would change the value.
+QString gapText(double shown, int decimals) {
+    const double power = std::pow(10.0, decimals);
+    const bool exact = std::fabs(std::round(shown * power) / power - shown) < 1e-9 * std::fabs(shown);
+    return QString::fromStdString(record::fixed(shown, exact ? decimals : decimals + 1));
+}
+
 } // namespace
 
-SheetStrip::SheetStrip(Session& session, QWidget* parent) : QWidget(parent), m_session(session) {
+SheetStrip::SheetStrip(Session& session, QWidget* parent)
+    : QWidget(parent)
+    , m_session(session) {
     buildUi();
     wire();
 }
@@ -70,12 +80,12 @@ void SheetStrip::wire() {
     connect(&m_session, &Session::testChanged, this, &SheetStrip::refresh);
     connect(&m_session, &Session::readingChanged, this, &SheetStrip::refresh);
     connect(&m_session, &Session::unitsChanged, this, &SheetStrip::refresh);
-    connect(m_baseline, &QComboBox::activated, this, [this](int build) { m_session.setBaseline(static_cast<std::size_t>(build)); });
+    connect(m_baseline, &QComboBox::activated, this,
+            [this](int build) { m_session.setBaseline(static_cast<std::size_t>(build)); });
     connect(m_declared, &QPushButton::clicked, this, &SheetStrip::toggleDeclared);
     connect(m_gap, &QLineEdit::editingFinished, this, &SheetStrip::takeGap);
-    connect(m_want, &QComboBox::activated, this, [this](int kind) {
-        m_session.setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind));
-    });
+    connect(m_want, &QComboBox::activated, this,
+            [this](int kind) { m_session.setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind)); });
     auto unitsChosen = [this] {
         m_session.setUnits({.speed = static_cast<record::SpeedUnit>(m_speed->currentIndex()),
                             .distance = static_cast<record::DistanceUnit>(m_distance->currentIndex())});
@@ -106,9 +116,10 @@ void SheetStrip::refresh() {
     m_declared->setEnabled(!record::isStrike(m_metric));
     m_want->setCurrentIndex(std::min(static_cast<int>(test.card.want(averageOf(m_metric)).kind), 2));
     const record::MetricFormat format(m_metric, m_session.units());
-    m_gapLabel->setText(format.unitText().empty() ? tr("Worthwhile &gap")
-                                                    : tr("Worthwhile &gap, %1").arg(QString::fromStdString(format.unitText())));
-    m_gap->setText(QString::fromStdString(record::fixed(format.shown(test.card.margin(m_metric)), std::max(format.decimals(), 1))));
+    m_gapLabel->setText(format.unitText().empty()
+                            ? tr("Worthwhile &gap")
+                            : tr("Worthwhile &gap, %1").arg(QString::fromStdString(format.unitText())));
+    m_gap->setText(gapText(format.shown(test.card.margin(m_metric)), format.decimals()));
 }
 
 void SheetStrip::takeGap() {

@@ -22,14 +22,21 @@
 namespace knot::app {
 namespace {
 
-QString anyFile() { return MainWindow::tr("Logbooks and shot files (*.knotbook *.csv *.txt *.tsv *.json);;All files (*)"); }
-QString shotFiles() { return MainWindow::tr("Shot files (*.csv *.txt *.tsv);;Exported tests (*.json);;All files (*)"); }
-QString logbooks() { return MainWindow::tr("Knot Count logbook (*.knotbook)"); }
+QString anyFile() {
+    return MainWindow::tr("Logbooks and shot files (*.knotbook *.csv *.txt *.tsv *.json);;All files (*)");
+}
+QString shotFiles() {
+    return MainWindow::tr("Shot files (*.csv *.txt *.tsv);;Exported tests (*.json);;All files (*)");
+}
+QString logbooks() {
+    return MainWindow::tr("Knot Count logbook (*.knotbook)");
+}
 
 } // namespace
 
 MainWindow::MainWindow(Session& session, std::unique_ptr<Prompter> prompter)
-    : m_session(session), m_prompter(std::move(prompter)) {
+    : m_session(session)
+    , m_prompter(std::move(prompter)) {
     setAcceptDrops(true);
     buildUi();
     buildMenus();
@@ -84,12 +91,16 @@ void MainWindow::buildMenus() {
     add(file, tr("&Open…"), QKeySequence::Open, &MainWindow::askOpen, "actionOpen");
     add(file, tr("&Import shots…"), QKeySequence(Qt::CTRL | Qt::Key_I), &MainWindow::askImport, "actionImport");
     m_keep = add(file, tr("&Keep in a logbook…"), QKeySequence::Save, &MainWindow::askKeep, "actionKeep");
-    m_export = add(file, tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), &MainWindow::askExport, "actionExport");
+    m_export =
+        add(file, tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), &MainWindow::askExport, "actionExport");
     file->addSeparator();
-    add(file, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, "actionQuit");
+    add(
+        file, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, "actionQuit");
     QMenu* go = menuBar()->addMenu(tr("&Go"));
-    add(go, tr("&Logbook"), QKeySequence(Qt::ALT | Qt::Key_1), [this] { showPage(Page::logbook); }, "actionLogbook");
-    add(go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_2), [this] { showPage(Page::reading); }, "actionReading");
+    add(
+        go, tr("&Logbook"), QKeySequence(Qt::ALT | Qt::Key_1), [this] { showPage(Page::logbook); }, "actionLogbook");
+    add(
+        go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_2), [this] { showPage(Page::reading); }, "actionReading");
     QMenu* view = menuBar()->addMenu(tr("&View"));
     add(view, tr("&Light or dark"), QKeySequence(Qt::CTRL | Qt::Key_D), &MainWindow::switchTheme, "actionTheme");
     auto* escape = new QAction(this);
@@ -183,8 +194,8 @@ void MainWindow::askExport() {
     if (!m_session.hasTest())
         return;
     const QString name = QString::fromStdString(m_session.test().title) + QStringLiteral(".csv");
-    const QString path = m_prompter->fileToSave(this, tr("Export this test"), name,
-                                                tr("Shots (*.csv);;Whole test (*.json)"));
+    const QString path =
+        m_prompter->fileToSave(this, tr("Export this test"), name, tr("Shots (*.csv);;Whole test (*.json)"));
     if (!path.isEmpty())
         m_session.exportShots(path);
 }

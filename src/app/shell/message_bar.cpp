@@ -9,7 +9,10 @@
 
 namespace knot::app {
 
-MessageBar::MessageBar(QWidget* parent) : QWidget(parent), m_text(new QLabel(this)), m_close(new QPushButton(tr("Close"), this)) {
+MessageBar::MessageBar(QWidget* parent)
+    : QWidget(parent)
+    , m_text(new QLabel(this))
+    , m_close(new QPushButton(tr("Close"), this)) {
     setObjectName(QStringLiteral("messageBar"));
     m_text->setObjectName(QStringLiteral("messageText"));
     m_text->setWordWrap(true);
@@ -37,7 +40,9 @@ void MessageBar::clear() {
     QWidget::hide();
 }
 
-QString MessageBar::text() const { return m_text->text(); }
+QString MessageBar::text() const {
+    return m_text->text();
+}
 
 void MessageBar::paintEvent(QPaintEvent*) {
     QPainter painter(this);

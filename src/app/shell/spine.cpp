@@ -18,7 +18,9 @@ constexpr double pitch = 64;
 } // namespace
 
 Spine::Spine(const QStringList& stages, QWidget* parent)
-    : QWidget(parent), m_stages(stages), m_reachable(stages.size(), true) {
+    : QWidget(parent)
+    , m_stages(stages)
+    , m_reachable(stages.size(), true) {
     setObjectName(QStringLiteral("spine"));
     setAccessibleName(tr("Stages"));
     setFocusPolicy(Qt::TabFocus);
@@ -36,9 +38,13 @@ void Spine::setReachable(int stage, bool reachable) {
     update();
 }
 
-double Spine::knotY(int stage) const { return firstKnot + pitch * stage; }
+double Spine::knotY(int stage) const {
+    return firstKnot + pitch * stage;
+}
 
-QSize Spine::sizeHint() const { return {size::spineWidth, static_cast<int>(knotY(static_cast<int>(m_stages.size())))}; }
+QSize Spine::sizeHint() const {
+    return {size::spineWidth, static_cast<int>(knotY(static_cast<int>(m_stages.size())))};
+}
 
 void Spine::choose(int stage) {
     if (stage >= 0 && stage < m_stages.size() && m_reachable[stage])

@@ -25,13 +25,27 @@ QPainterPath tagPath(const QRectF& box, std::size_t shape) {
     const double r = box.width() / 2;
     QPainterPath path;
     switch (shape % 8) {
-    case 0: path.addRect(QRectF(c.x() - 0.86 * r, c.y() - 0.86 * r, 1.72 * r, 1.72 * r)); break;
-    case 1: path.addPolygon(regular(c + QPointF(0, 0.18 * r), 1.12 * r, 3, 0)); break;
-    case 2: path.addEllipse(c, 0.95 * r, 0.95 * r); break;
-    case 3: path.addPolygon(regular(c, 1.1 * r, 4, 0)); break;
-    case 4: path.addPolygon(regular(c - QPointF(0, 0.18 * r), 1.12 * r, 3, 180)); break;
-    case 5: path.addPolygon(regular(c, 1.05 * r, 6, 0)); break;
-    case 6: path.addRect(QRectF(c.x() - r, c.y() - 0.5 * r, 2 * r, r)); break;
+    case 0:
+        path.addRect(QRectF(c.x() - 0.86 * r, c.y() - 0.86 * r, 1.72 * r, 1.72 * r));
+        break;
+    case 1:
+        path.addPolygon(regular(c + QPointF(0, 0.18 * r), 1.12 * r, 3, 0));
+        break;
+    case 2:
+        path.addEllipse(c, 0.95 * r, 0.95 * r);
+        break;
+    case 3:
+        path.addPolygon(regular(c, 1.1 * r, 4, 0));
+        break;
+    case 4:
+        path.addPolygon(regular(c - QPointF(0, 0.18 * r), 1.12 * r, 3, 180));
+        break;
+    case 5:
+        path.addPolygon(regular(c, 1.05 * r, 6, 0));
+        break;
+    case 6:
+        path.addRect(QRectF(c.x() - r, c.y() - 0.5 * r, 2 * r, r));
+        break;
     default:
         path.addRect(QRectF(c.x() - 0.33 * r, c.y() - r, 0.66 * r, 2 * r));
         path.addRect(QRectF(c.x() - r, c.y() - 0.33 * r, 2 * r, 0.66 * r));

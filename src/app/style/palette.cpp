@@ -11,14 +11,28 @@ namespace {
 
 Theme current = Theme::light;
 
-const Colours light = {.ground = QColor(0xf3efe5), .sheet = QColor(0xfcfaf4), .spine = QColor(0xe9e2d3),
-                       .line = QColor(0xd9d0bd), .ink = QColor(0x1d2a36), .faint = QColor(0x646a70),
-                       .cord = QColor(0xa87b3f), .band = QColor(0xead9b8), .link = QColor(0x2c5184),
-                       .alarm = QColor(0x9d3a26), .selection = QColor(0xefe6d3)};
-const Colours dark = {.ground = QColor(0x1b1d1f), .sheet = QColor(0x242729), .spine = QColor(0x15171a),
-                      .line = QColor(0x3b3f42), .ink = QColor(0xe9e4d8), .faint = QColor(0x9fa19d),
-                      .cord = QColor(0xc99b5c), .band = QColor(0x4a4030), .link = QColor(0x8fb4e3),
-                      .alarm = QColor(0xe58a73), .selection = QColor(0x34373a)};
+const Colours light = {.ground = QColor(0xf3efe5),
+                       .sheet = QColor(0xfcfaf4),
+                       .spine = QColor(0xe9e2d3),
+                       .line = QColor(0xd9d0bd),
+                       .ink = QColor(0x1d2a36),
+                       .faint = QColor(0x646a70),
+                       .cord = QColor(0xa87b3f),
+                       .band = QColor(0xead9b8),
+                       .link = QColor(0x2c5184),
+                       .alarm = QColor(0x9d3a26),
+                       .selection = QColor(0xefe6d3)};
+const Colours dark = {.ground = QColor(0x1b1d1f),
+                      .sheet = QColor(0x242729),
+                      .spine = QColor(0x15171a),
+                      .line = QColor(0x3b3f42),
+                      .ink = QColor(0xe9e4d8),
+                      .faint = QColor(0x9fa19d),
+                      .cord = QColor(0xc99b5c),
+                      .band = QColor(0x4a4030),
+                      .link = QColor(0x8fb4e3),
+                      .alarm = QColor(0xe58a73),
+                      .selection = QColor(0x34373a)};
 
 constexpr std::array<QRgb, 8> tagsOnLight = {0x566b86, 0x46783f, 0xb87a10, 0x8a4a74,
                                              0xa5492f, 0x2b7b80, 0x6d6330, 0x4f4c9c};
@@ -71,9 +85,13 @@ QString styleSheet(const Colours& c) {
 
 } // namespace
 
-const Colours& colours() { return current == Theme::light ? light : dark; }
+const Colours& colours() {
+    return current == Theme::light ? light : dark;
+}
 
-Theme theme() { return current; }
+Theme theme() {
+    return current;
+}
 
 void applyTheme(Theme wanted) {
     current = wanted;

@@ -7,9 +7,9 @@
 namespace knot::flight {
 namespace {
 
-constexpr double mass = 0.04593;     // kg
-constexpr double radius = 0.02134;   // m
-constexpr double gravity = 9.80665;  // m/s²
+constexpr double mass = 0.04593;        // kg
+constexpr double radius = 0.02134;      // m
+constexpr double gravity = 9.80665;     // m/s²
 constexpr double viscosity = 1.4607e-5; // m²/s, kinematic
 constexpr double spinDecay = 2e-5;
 constexpr double step = 0.01; // s; RK4 is then good to 1e-8 of the carry
@@ -27,13 +27,13 @@ State plus(const State& a, const State& b, double scale) {
 
 class Motion {
 public:
-    Motion(const Launch& launch, const Air& air) : m_air(air) {
+    Motion(const Launch& launch, const Air& air)
+        : m_air(air) {
         // The axis lies across the launch direction and tips down on the right for a curve to the
         // right; it stays fixed in space.
         const double tilt = launch.spinAxis * degree;
         const double azimuth = launch.direction * degree;
-        m_axis = {-std::sin(azimuth) * std::cos(tilt), std::cos(azimuth) * std::cos(tilt),
-                  -std::sin(tilt)};
+        m_axis = {-std::sin(azimuth) * std::cos(tilt), std::cos(azimuth) * std::cos(tilt), -std::sin(tilt)};
         m_force = 0.5 * air.density * std::numbers::pi * radius * radius / mass;
     }
 
@@ -46,8 +46,7 @@ public:
             return {s[3], s[4], s[5], 0, 0, -gravity, 0};
         const double ratio = s[6] * radius / speed;
         const double reynolds = speed * 2 * radius / viscosity;
-        const double drag = 0.24 + 0.18 * ratio +
-                            0.06 * std::sin(std::numbers::pi * (reynolds - 90000) / 200000);
+        const double drag = 0.24 + 0.18 * ratio + 0.06 * std::sin(std::numbers::pi * (reynolds - 90000) / 200000);
         const double lift = 0.54 * std::pow(ratio, 0.4);
         const double d = m_force * drag * speed;
         // Axis × velocity in (along, right, up), whose handedness turns the usual signs around.
@@ -57,8 +56,12 @@ public:
         const double liftZ = m_axis[1] * x - m_axis[0] * y;
         const double across = std::hypot(liftX, liftY, liftZ);
         const double l = across > 0 ? m_force * lift * speed * speed / across : 0;
-        return {s[3], s[4], s[5],
-                -d * x + l * liftX, -d * y + l * liftY, -d * z + l * liftZ - gravity,
+        return {s[3],
+                s[4],
+                s[5],
+                -d * x + l * liftX,
+                -d * y + l * liftY,
+                -d * z + l * liftZ - gravity,
                 -2 * spinDecay * speed * s[6] / (2 * radius)};
     }
 
@@ -94,8 +97,13 @@ State start(const Launch& launch) {
     const double up = launch.launch * degree;
     const double azimuth = launch.direction * degree;
     const double level = launch.ballSpeed * std::cos(up);
-    return {0, 0, 0, level * std::cos(azimuth), level * std::sin(azimuth),
-            launch.ballSpeed * std::sin(up), launch.spin * 2 * std::numbers::pi / 60};
+    return {0,
+            0,
+            0,
+            level * std::cos(azimuth),
+            level * std::sin(azimuth),
+            launch.ballSpeed * std::sin(up),
+            launch.spin * 2 * std::numbers::pi / 60};
 }
 
 } // namespace

@@ -15,7 +15,7 @@ struct Launch {
 };
 
 struct Air {
-    double density = 1.225;           ///< kg/m³
+    double density = 1.225;                          ///< kg/m³
     double windAlong = 0, windRight = 0, windUp = 0; ///< m/s; + with the ball, to the right, upward
 };
 

@@ -79,8 +79,7 @@ void byRounds(AverageGap& gap, const Column& column) {
     const auto differences = roundDifferences(column, gap.build, gap.against);
     gap.rounds = differences.size();
     if (differences.empty()) {
-        gap.gap = meanOf(column.builds[gap.build].turnMeans()) -
-                  meanOf(column.builds[gap.against].turnMeans());
+        gap.gap = meanOf(column.builds[gap.build].turnMeans()) - meanOf(column.builds[gap.against].turnMeans());
         gap.claim.cap = Cap::tooFewRounds;
         return;
     }
@@ -137,8 +136,7 @@ std::vector<double> roundDifferences(const Column& column, std::size_t build, st
     return differences;
 }
 
-std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against,
-                                     double margin) {
+std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against, double margin) {
     if (column.builds[build].turns.empty() || column.builds[against].turns.empty())
         return std::nullopt;
     AverageGap gap;
@@ -181,8 +179,10 @@ int furtherRounds(const FurtherRoundsInput& in) {
     // A turn variance fitted as 0 is seldom true; with turns of one shot it is inside varShot.
     const double varTurn = in.turnLength > 1 ? std::max(in.varTurn, 0.09 * in.varShot) : 0;
     auto settles = [&](int rounds) {
-        const plan::PairPlan plan{.varTurn = varTurn, .varShot = in.varShot,
-                                  .rounds = static_cast<double>(rounds), .turnLength = in.turnLength};
+        const plan::PairPlan plan{.varTurn = varTurn,
+                                  .varShot = in.varShot,
+                                  .rounds = static_cast<double>(rounds),
+                                  .turnLength = in.turnLength};
         return plan::powerToSee(plan, in.margin, in.alpha) >= 0.8 &&
                plan::powerToSaySame(plan, in.margin, in.alpha) >= 0.8;
     };

@@ -9,8 +9,7 @@ namespace knot::judge {
 /// one build has a single turn or all its turns lie apart in time, else the paired t over the
 /// rounds that hold both. `margin` is the worthwhile gap, > 0. Nothing is returned when either
 /// build has no reading. Families and verdicts come afterwards.
-std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against,
-                                     double margin);
+std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against, double margin);
 
 /// Adds the shuffle check and, for `rounds`, the variances of turns and shots by REML.
 void addOpinions(AverageGap& gap, const Column& column, std::uint64_t seed);

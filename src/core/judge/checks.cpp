@@ -13,7 +13,9 @@ using record::counted;
 class Findings {
 public:
     Findings(const record::Test& test, const record::Structure& structure, const Reading& reading)
-        : m_test(test), m_structure(structure), m_reading(reading) {}
+        : m_test(test)
+        , m_structure(structure)
+        , m_reading(reading) {}
 
     std::vector<Check> all() {
         emptiness();
@@ -35,20 +37,17 @@ private:
             return add("no_shots", Severity::fault, "No shots yet, so there is nothing to judge.");
         if (m_test.builds.size() == 1)
             add("one_build", Severity::fault,
-                "Only " + m_test.builds.front().name +
-                    " was struck. A comparison needs a second club.");
+                "Only " + m_test.builds.front().name + " was struck. A comparison needs a second club.");
         if (m_reading.metrics.empty())
             add("no_readings", Severity::fault, "No counted shot has a reading, so nothing can be judged.");
         for (const BuildCount& build : m_reading.builds)
             if (build.counted > 0 && build.counted < 3)
                 add("too_few_shots", Severity::caution,
-                    build.name + " has " + counted(build.counted, "counted shot") +
-                        "; a verdict needs three.");
+                    build.name + " has " + counted(build.counted, "counted shot") + "; a verdict needs three.");
     }
 
     bool anyCap(Cap cap) const {
-        return std::ranges::any_of(m_reading.average,
-                                   [&](const AverageGap& row) { return row.claim.cap == cap; });
+        return std::ranges::any_of(m_reading.average, [&](const AverageGap& row) { return row.claim.cap == cap; });
     }
 
     void fairness() {
@@ -87,8 +86,7 @@ private:
         for (const auto& turn : m_structure.turns)
             if (turn.round != record::Turn::noRound)
                 held.insert({turn.round, turn.build});
-        const std::size_t missing =
-            m_structure.rounds.size() * m_test.builds.size() - held.size();
+        const std::size_t missing = m_structure.rounds.size() * m_test.builds.size() - held.size();
         if (missing > 0 && m_structure.rounds.size() > 1)
             add("missing_turns", Severity::note,
                 counted(missing, "lap lacks", "laps lack") + " a stint with one of the clubs.");
@@ -100,8 +98,7 @@ private:
             const double margin = m_reading.card.margin(metric);
             if (margin < info.repeatability)
                 add("below_repeatability", Severity::caution,
-                    "The worthwhile gap in " + info.label +
-                        " is smaller than a monitor usually repeats itself.");
+                    "The worthwhile gap in " + info.label + " is smaller than a monitor usually repeats itself.");
         }
     }
 
@@ -113,8 +110,7 @@ private:
 
 } // namespace
 
-std::vector<Check> checksOf(const record::Test& test, const record::Structure& structure,
-                            const Reading& reading) {
+std::vector<Check> checksOf(const record::Test& test, const record::Structure& structure, const Reading& reading) {
     return Findings(test, structure, reading).all();
 }
 

@@ -15,9 +15,12 @@ namespace {
 // How good a mean is: larger is better.
 double merit(double mean, const record::Want& want) {
     switch (want.kind) {
-    case record::Want::Kind::less: return -mean;
-    case record::Want::Kind::near: return -std::fabs(mean - want.value);
-    default: return mean;
+    case record::Want::Kind::less:
+        return -mean;
+    case record::Want::Kind::near:
+        return -std::fabs(mean - want.value);
+    default:
+        return mean;
     }
 }
 

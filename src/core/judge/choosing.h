@@ -14,6 +14,7 @@ std::vector<std::size_t> bestSet(const Column& column, const record::Want& want,
 /// of each build's mean from t on its turn means inside lap-centred data, own variance, turns − 1
 /// df. Builds with fewer than two turns take no part; with fewer than two such builds nothing.
 /// `furtherLaps` more laps are simulated from the same draws to see what they would save.
-BestOf choosing(const Column& column, const record::Want& want, std::uint64_t seed, int furtherLaps = 5, int draws = 20000);
+BestOf choosing(const Column& column, const record::Want& want, std::uint64_t seed, int furtherLaps = 5,
+                int draws = 20000);
 
 } // namespace knot::judge

@@ -31,7 +31,9 @@ double standardDeviation(const std::vector<double>& values) {
     return std::sqrt(squaresAboutMean(values) / static_cast<double>(values.size() - 1));
 }
 
-double TurnValues::mean() const { return meanOf(values); }
+double TurnValues::mean() const {
+    return meanOf(values);
+}
 
 std::size_t BuildValues::count() const {
     std::size_t n = 0;
@@ -61,8 +63,7 @@ bool isTaken(const record::Shot& shot, Taken taken) {
            (taken == Taken::allRead && shot.status == record::ShotStatus::setAside);
 }
 
-Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric,
-                Taken taken) {
+Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric, Taken taken) {
     Column column{.metric = metric, .shotByShot = structure.shotByShot, .builds = {}};
     column.builds.resize(test.builds.size());
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {

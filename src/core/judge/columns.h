@@ -37,8 +37,7 @@ struct Column {
     std::vector<BuildValues> builds;
 };
 
-Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric,
-                Taken taken);
+Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric, Taken taken);
 
 bool isTaken(const record::Shot& shot, Taken taken);
 

@@ -68,7 +68,9 @@ double ownKurtosis(const Residuals& r) {
     return squares > 0 ? static_cast<double>(r.e.size()) * fourth / (squares * squares) : 0;
 }
 
-Interval exponentiated(const Interval& logs) { return {std::exp(logs.low), std::exp(logs.high), logs.level}; }
+Interval exponentiated(const Interval& logs) {
+    return {std::exp(logs.low), std::exp(logs.high), logs.level};
+}
 
 } // namespace
 
@@ -139,7 +141,8 @@ std::optional<BrownForsythe> brownForsythe(const Column& column) {
     double between = 0;
     for (const auto& group : groups)
         between += static_cast<double>(group.size()) * std::pow(meanOf(group) - grand, 2);
-    BrownForsythe result{.metric = column.metric, .df1 = static_cast<double>(groups.size() - 1),
+    BrownForsythe result{.metric = column.metric,
+                         .df1 = static_cast<double>(groups.size() - 1),
                          .df2 = static_cast<double>(all.size() - groups.size())};
     if (!(within > 0) || !(result.df2 > 0))
         return std::nullopt;

@@ -187,7 +187,9 @@ void centreByShots(AreaRatio& result, const Landings& landings) {
     finishCentre(result, t2, (n1 + n2 - 3) / (2 * (n1 + n2 - 2)) * t2, n1 + n2 - 3);
 }
 
-Interval exponentiated(const Interval& logs) { return {std::exp(logs.low), std::exp(logs.high), logs.level}; }
+Interval exponentiated(const Interval& logs) {
+    return {std::exp(logs.low), std::exp(logs.high), logs.level};
+}
 
 } // namespace
 
@@ -217,7 +219,8 @@ Column hitsOf(const record::Test& test, const record::Structure& structure, cons
             kept.values.clear();
             kept.shots.clear();
             for (std::size_t i = 0; i < turn.values.size(); ++i)
-                if (const auto side = test.shots[turn.shots[i]].readings.at(Metric::side); side && std::isfinite(*side)) {
+                if (const auto side = test.shots[turn.shots[i]].readings.at(Metric::side);
+                    side && std::isfinite(*side)) {
                     kept.values.push_back(shape.holds(*side, turn.values[i]) ? 1 : 0);
                     kept.shots.push_back(turn.shots[i]);
                 }
@@ -310,7 +313,8 @@ std::optional<AreaRatio> areaRatio(const Landings& landings, std::size_t build, 
         return result;
     }
     const double variance = ja->variance + jb->variance;
-    const double df = variance * variance / (ja->variance * ja->variance / ja->df + jb->variance * jb->variance / jb->df);
+    const double df =
+        variance * variance / (ja->variance * ja->variance / ja->df + jb->variance * jb->variance / jb->df);
     const Effect effect{std::log(result.ratio), std::sqrt(variance), df};
     result.logSe = effect.se;
     result.df = df;

@@ -12,9 +12,8 @@ namespace knot::judge {
 namespace {
 
 // Statistics of degenerate data may be infinite; they give 0 or 1 instead of an exception.
-using Quiet = boost::math::policies::policy<
-    boost::math::policies::overflow_error<boost::math::policies::ignore_error>,
-    boost::math::policies::promote_double<false>>;
+using Quiet = boost::math::policies::policy<boost::math::policies::overflow_error<boost::math::policies::ignore_error>,
+                                            boost::math::policies::promote_double<false>>;
 using StudentT = boost::math::students_t_distribution<double, Quiet>;
 using FisherF = boost::math::fisher_f_distribution<double, Quiet>;
 using ChiSquare = boost::math::chi_squared_distribution<double, Quiet>;
@@ -28,13 +27,21 @@ double studentUpper(double t, double df) {
     return cdf(complement(StudentT(df), t));
 }
 
-double studentTwoSided(double t, double df) { return 2 * studentUpper(std::fabs(t), df); }
+double studentTwoSided(double t, double df) {
+    return 2 * studentUpper(std::fabs(t), df);
+}
 
-double studentQuantile(double probability, double df) { return quantile(StudentT(df), probability); }
+double studentQuantile(double probability, double df) {
+    return quantile(StudentT(df), probability);
+}
 
-double normalUpper(double z) { return cdf(complement(Normal(), z)); }
+double normalUpper(double z) {
+    return cdf(complement(Normal(), z));
+}
 
-double normalQuantile(double probability) { return quantile(Normal(), probability); }
+double normalQuantile(double probability) {
+    return quantile(Normal(), probability);
+}
 
 double fisherUpper(double f, double df1, double df2) {
     if (std::isinf(f))
@@ -42,7 +49,9 @@ double fisherUpper(double f, double df1, double df2) {
     return cdf(complement(FisherF(df1, df2), f));
 }
 
-double chiSquareUpper(double x, double df) { return cdf(complement(ChiSquare(df), x)); }
+double chiSquareUpper(double x, double df) {
+    return cdf(complement(ChiSquare(df), x));
+}
 
 double chiSquareQuantile(double probability, double df) {
     return quantile(ChiSquare(df), probability);

@@ -22,8 +22,13 @@ constexpr int explainedDraws = 4000;
 
 class Explanation {
 public:
-    Explanation(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns, Reading& reading)
-        : m_request(request), m_test(request.test), m_structure(structure), m_columns(columns), m_reading(reading) {}
+    Explanation(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
+                Reading& reading)
+        : m_request(request)
+        , m_test(request.test)
+        , m_structure(structure)
+        , m_columns(columns)
+        , m_reading(reading) {}
 
     void fill() {
         for (const Column& column : m_columns) {
@@ -46,7 +51,7 @@ public:
     }
 
 private:
-    template <typename T> static void append(std::vector<T>& list, std::optional<T> item) {
+    template<typename T> static void append(std::vector<T>& list, std::optional<T> item) {
         if (item)
             list.push_back(std::move(*item));
     }
@@ -83,11 +88,13 @@ private:
         const auto& covariates = m_reading.card.covariates;
         if (!covariates.empty() && std::ranges::find(covariates, column.metric) == covariates.end())
             append(m_reading.equalStrike,
-                   equalStrike(m_test, column, row.build, row.against, covariates, isDeclared(column.metric) ? explainedDraws : 0,
+                   equalStrike(m_test, column, row.build, row.against, covariates,
+                               isDeclared(column.metric) ? explainedDraws : 0,
                                seedFor(m_request, "equal", column.metric, row.build, row.against)));
         if ((column.metric == Metric::carry || column.metric == Metric::side) && row.method == GapMethod::rounds)
-            append(m_reading.worstFifth, worstFifthGap(column, row.build, row.against,
-                                                       seedFor(m_request, "worst", column.metric, row.build, row.against)));
+            append(m_reading.worstFifth,
+                   worstFifthGap(column, row.build, row.against,
+                                 seedFor(m_request, "worst", column.metric, row.build, row.against)));
     }
 
     void setAsideShares() {
@@ -105,7 +112,8 @@ private:
 
     // The same verdicts from every read shot, where set-asides leave a difference.
     void setAsideEffects() {
-        const bool any = std::ranges::any_of(m_test.shots, [](const auto& s) { return s.status == record::ShotStatus::setAside; });
+        const bool any =
+            std::ranges::any_of(m_test.shots, [](const auto& s) { return s.status == record::ShotStatus::setAside; });
         if (!any)
             return;
         std::vector<AverageGap> rows = m_reading.average;
@@ -125,7 +133,8 @@ private:
         adjustFamilies(primary, rest);
         for (std::size_t i = 0; i < rows.size(); ++i) {
             decide(rows[i].claim, m_reading.card.alpha);
-            m_reading.setAsides.push_back({rows[i].metric, rows[i].build, rows[i].against, rows[i].gap, rows[i].claim.verdict,
+            m_reading.setAsides.push_back({rows[i].metric, rows[i].build, rows[i].against, rows[i].gap,
+                                           rows[i].claim.verdict,
                                            rows[i].claim.verdict != m_reading.average[i].claim.verdict});
         }
     }
@@ -189,12 +198,16 @@ private:
             for (std::size_t sitting = 0; sitting < m_structure.sittings.size(); ++sitting) {
                 Column part = *column;
                 for (auto& build : part.builds)
-                    std::erase_if(build.turns, [&](const TurnValues& turn) { return m_structure.turns[turn.turn].sitting != sitting; });
-                if (const auto gap = averageGap(part, row.build, row.against, row.margin); gap && gap->se && !isUnfair(gap->claim))
+                    std::erase_if(build.turns, [&](const TurnValues& turn) {
+                        return m_structure.turns[turn.turn].sitting != sitting;
+                    });
+                if (const auto gap = averageGap(part, row.build, row.against, row.margin);
+                    gap && gap->se && !isUnfair(gap->claim))
                     estimates.push_back({gap->gap, *gap->se, gap->ci95, gap->ci90});
             }
             if (const auto p = poolSittings(estimates))
-                m_reading.pooled.push_back({row.metric, row.build, row.against, p->pooled, p->se, p->tau2, p->q, p->qP, p->ci95, p->sittings, p->heldUp});
+                m_reading.pooled.push_back({row.metric, row.build, row.against, p->pooled, p->se, p->tau2, p->q, p->qP,
+                                            p->ci95, p->sittings, p->heldUp});
         }
     }
 
@@ -234,7 +247,8 @@ private:
 
 } // namespace
 
-void explain(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns, Reading& reading) {
+void explain(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
+             Reading& reading) {
     Explanation(request, structure, columns, reading).fill();
 }
 

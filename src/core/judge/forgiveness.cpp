@@ -71,7 +71,8 @@ double quantile(std::vector<double> values, double share) {
 // replacement is one walk over counts and no sorting.
 class WorstShots {
 public:
-    WorstShots(const BuildValues& build, Metric metric) : m_share(metric == Metric::side ? 0.8 : 0.2) {
+    WorstShots(const BuildValues& build, Metric metric)
+        : m_share(metric == Metric::side ? 0.8 : 0.2) {
         for (std::size_t t = 0; t < build.turns.size(); ++t) {
             m_sizes.push_back(build.turns[t].values.size());
             for (const double v : build.turns[t].values)
@@ -183,10 +184,16 @@ std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column&
     if (!slope)
         return std::nullopt;
     const Interval ci = intervalOf({-slope->value, slope->se, slope->df}, 0.95);
-    return Forgiveness{.metric = column.metric, .build = build, .lossPerMm = -slope->value, .se = slope->se, .df = slope->df, .ci95 = ci};
+    return Forgiveness{.metric = column.metric,
+                       .build = build,
+                       .lossPerMm = -slope->value,
+                       .se = slope->se,
+                       .df = slope->df,
+                       .ci95 = ci};
 }
 
-std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t ownBuild, std::size_t against, std::uint64_t seed) {
+std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t ownBuild, std::size_t against,
+                                        std::uint64_t seed) {
     const BuildValues& own = column.builds[ownBuild];
     const BuildValues& theirs = column.builds[against];
     if (own.turns.size() < 5 || theirs.turns.size() < 5)

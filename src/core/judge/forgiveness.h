@@ -12,7 +12,8 @@ std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column&
 
 /// The gap in the worst fifth: the 20 % quantile of carry, or the 80 % quantile of |side|. Interval
 /// by resampling turns (4,000 seeded draws, percentile); nothing under five turns in either build.
-std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t build, std::size_t against, std::uint64_t seed);
+std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t build, std::size_t against,
+                                        std::uint64_t seed);
 
 /// A build's mean and shots against a window [low, high]; beyond it "below" and "above".
 TargetResult againstTarget(const Column& column, std::size_t build, double low, double high);

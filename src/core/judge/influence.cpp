@@ -21,7 +21,8 @@ Column without(Column column, std::size_t build, std::size_t turn, std::size_t p
 // The declared rows with their raw p's, and what each shot's removal does to them.
 class Removal {
 public:
-    Removal(const Reading& reading) : m_reading(reading) {
+    Removal(const Reading& reading)
+        : m_reading(reading) {
         for (std::size_t i = 0; i < reading.average.size(); ++i)
             if (reading.average[i].claim.role == Role::primary) {
                 m_rows.push_back(i);
@@ -29,7 +30,8 @@ public:
             }
     }
 
-    void leaveOut(const Column& column, std::size_t build, std::size_t turn, std::size_t place, std::vector<Influence>& found) const {
+    void leaveOut(const Column& column, std::size_t build, std::size_t turn, std::size_t place,
+                  std::vector<Influence>& found) const {
         auto claims = m_claims;
         const Column rest = without(column, build, turn, place);
         for (std::size_t i = 0; i < m_rows.size(); ++i) {
@@ -50,7 +52,8 @@ public:
                 continue;
             decide(claims[i], m_reading.card.alpha);
             if (claims[i].verdict != row.claim.verdict)
-                found.push_back({row.metric, row.build, row.against, column.builds[build].turns[turn].shots[place], claims[i].verdict});
+                found.push_back({row.metric, row.build, row.against, column.builds[build].turns[turn].shots[place],
+                                 claims[i].verdict});
         }
     }
 

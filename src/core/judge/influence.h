@@ -1,7 +1,7 @@
 #pragma once
 
-#include "core/judge/judge.h"
 #include "core/judge/columns.h"
+#include "core/judge/judge.h"
 
 namespace knot::judge {
 

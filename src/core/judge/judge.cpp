@@ -43,9 +43,8 @@ std::vector<BuildCount> countShots(const Test& test, const Structure& structure)
                                                          : count.warmUp);
     }
     for (const auto& turn : structure.turns)
-        if (std::ranges::any_of(turn.shots, [&](std::size_t shot) {
-                return test.shots[shot].status == record::ShotStatus::counted;
-            }))
+        if (std::ranges::any_of(
+                turn.shots, [&](std::size_t shot) { return test.shots[shot].status == record::ShotStatus::counted; }))
             ++counts[turn.build].turns;
     return counts;
 }
@@ -70,15 +69,23 @@ Role roleOf(const record::Card& card, const Outcome& outcome) {
     return strike ? Role::explanation : Role::exploratory;
 }
 
-Outcome outcomeOf(const AverageGap& row) { return {.kind = record::OutcomeKind::average, .metric = row.metric, .shape = {}}; }
-Outcome outcomeOf(const SpreadRatio& row) { return {.kind = record::OutcomeKind::spread, .metric = row.metric, .shape = {}}; }
-Outcome outcomeOf(const ShareGap& row) { return {.kind = record::OutcomeKind::share, .metric = Metric::carry, .shape = row.shape}; }
-Outcome outcomeOf(const AreaRatio&) { return {.kind = record::OutcomeKind::area, .metric = Metric::carry, .shape = {}}; }
+Outcome outcomeOf(const AverageGap& row) {
+    return {.kind = record::OutcomeKind::average, .metric = row.metric, .shape = {}};
+}
+Outcome outcomeOf(const SpreadRatio& row) {
+    return {.kind = record::OutcomeKind::spread, .metric = row.metric, .shape = {}};
+}
+Outcome outcomeOf(const ShareGap& row) {
+    return {.kind = record::OutcomeKind::share, .metric = Metric::carry, .shape = row.shape};
+}
+Outcome outcomeOf(const AreaRatio&) {
+    return {.kind = record::OutcomeKind::area, .metric = Metric::carry, .shape = {}};
+}
 
 // One family of declared claims over all kinds of outcomes; one exploratory family for each kind.
 class Families {
 public:
-    template <typename Row> void add(std::vector<Row>& rows) {
+    template<typename Row> void add(std::vector<Row>& rows) {
         std::vector<Claim*> exploratory;
         for (Row& row : rows) {
             Claim& claim = claimOf(row);
@@ -90,7 +97,7 @@ public:
     std::size_t declared() const { return m_primary.size(); }
 
 private:
-    template <typename Row> static Claim& claimOf(Row& row) { return row.claim; }
+    template<typename Row> static Claim& claimOf(Row& row) { return row.claim; }
     static Claim& claimOf(ShareGap& row) { return row.gap.claim; }
 
     std::vector<Claim*> m_primary;
@@ -133,7 +140,7 @@ bool hasDirection(Verdict verdict) {
     return verdict == Verdict::real || verdict == Verdict::slight || verdict == Verdict::realSizeOpen;
 }
 
-template <typename Row> void settleRatio(const record::Card& card, Row& row) {
+template<typename Row> void settleRatio(const record::Card& card, Row& row) {
     decide(row.claim, card.alpha);
     if (hasDirection(row.claim.verdict))
         row.claim.favours = direction({.gap = std::log(row.ratio), .want = card.want(outcomeOf(row))});
@@ -166,8 +173,11 @@ void settle(Reading& reading, std::size_t declared, JudgeRequest::Depth depth) {
 class Measuring {
 public:
     Measuring(const JudgeRequest& request, const Structure& structure, Reading& reading)
-        : m_request(request), m_test(request.test), m_structure(structure), m_reading(reading),
-          m_pairs(request.test.builds.empty() ? std::vector<Pair>{} : pairsToJudge(request.test)) {}
+        : m_request(request)
+        , m_test(request.test)
+        , m_structure(structure)
+        , m_reading(reading)
+        , m_pairs(request.test.builds.empty() ? std::vector<Pair>{} : pairsToJudge(request.test)) {}
 
     void metric(const Column& column) {
         for (std::size_t b = 0; b < m_test.builds.size(); ++b)
@@ -229,8 +239,8 @@ private:
 } // namespace
 
 const Summary* Reading::summaryOf(Metric metric, std::size_t build) const {
-    const auto at = std::ranges::find_if(
-        summary, [&](const Summary& s) { return s.metric == metric && s.build == build; });
+    const auto at =
+        std::ranges::find_if(summary, [&](const Summary& s) { return s.metric == metric && s.build == build; });
     return at == summary.end() ? nullptr : &*at;
 }
 

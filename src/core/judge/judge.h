@@ -9,7 +9,7 @@ namespace knot::judge {
 /// What to judge. `test` is not copied and must outlive the call.
 struct JudgeRequest {
     const record::Test& test; ///< with successors (record::withSuccessors) where clubs were changed
-    std::uint64_t seed = 1; ///< for shuffles too many to count
+    std::uint64_t seed = 1;   ///< for shuffles too many to count
     /// Verdicts alone leave out second opinions, explanations and checks: for simulations.
     enum class Depth { everything, verdicts } depth = Depth::everything;
     /// Asked now and then; true ends the work early and `judge` returns nothing.

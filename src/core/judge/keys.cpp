@@ -4,53 +4,76 @@ namespace knot::judge {
 
 const char* key(Verdict verdict) {
     switch (verdict) {
-    case Verdict::real: return "real";
-    case Verdict::slight: return "slight";
-    case Verdict::same: return "same";
-    case Verdict::realSizeOpen: return "real_size_open";
-    case Verdict::open: return "open";
-    case Verdict::uncontrolled: return "uncontrolled";
+    case Verdict::real:
+        return "real";
+    case Verdict::slight:
+        return "slight";
+    case Verdict::same:
+        return "same";
+    case Verdict::realSizeOpen:
+        return "real_size_open";
+    case Verdict::open:
+        return "open";
+    case Verdict::uncontrolled:
+        return "uncontrolled";
     }
     return "";
 }
 
 const char* key(Favours favours) {
     switch (favours) {
-    case Favours::better: return "better";
-    case Favours::worse: return "worse";
-    case Favours::different: return "different";
+    case Favours::better:
+        return "better";
+    case Favours::worse:
+        return "worse";
+    case Favours::different:
+        return "different";
     }
     return "";
 }
 
 const char* key(Role role) {
     switch (role) {
-    case Role::primary: return "primary";
-    case Role::exploratory: return "exploratory";
-    case Role::explanation: return "explanation";
+    case Role::primary:
+        return "primary";
+    case Role::exploratory:
+        return "exploratory";
+    case Role::explanation:
+        return "explanation";
     }
     return "";
 }
 
 const char* key(Cap cap) {
     switch (cap) {
-    case Cap::oneTurnEach: return "one_turn_each";
-    case Cap::separatedTurns: return "separated_turns";
-    case Cap::tooFewShots: return "too_few_shots";
-    case Cap::tooFewRounds: return "too_few_rounds";
-    case Cap::noVariation: return "no_variation";
-    case Cap::markBetween: return "mark_between";
+    case Cap::oneTurnEach:
+        return "one_turn_each";
+    case Cap::separatedTurns:
+        return "separated_turns";
+    case Cap::tooFewShots:
+        return "too_few_shots";
+    case Cap::tooFewRounds:
+        return "too_few_rounds";
+    case Cap::noVariation:
+        return "no_variation";
+    case Cap::markBetween:
+        return "mark_between";
     }
     return "";
 }
 
-const char* key(GapMethod method) { return method == GapMethod::welch ? "welch" : "rounds"; }
+const char* key(GapMethod method) {
+    return method == GapMethod::welch ? "welch" : "rounds";
+}
 
 const char* key(Severity severity) {
     switch (severity) {
-    case Severity::note: return "note";
-    case Severity::caution: return "caution";
-    case Severity::fault: return "fault";
+    case Severity::note:
+        return "note";
+    case Severity::caution:
+        return "caution";
+    case Severity::fault:
+        return "fault";
     }
     return "";
 }

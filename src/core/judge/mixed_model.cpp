@@ -39,8 +39,7 @@ struct MixedModel::Parts {
     Solved solve(double lambda) const {
         const VectorXd weight = (lambda / (1 + lambda * turnCounts.array())).matrix();
         Solved s;
-        s.information = MatrixXd::Identity(columns, columns) -
-                        turnSums * weight.asDiagonal() * turnSums.transpose();
+        s.information = MatrixXd::Identity(columns, columns) - turnSums * weight.asDiagonal() * turnSums.transpose();
         s.factor.compute(s.information);
         const VectorXd right = -(turnSums * weight.cwiseProduct(turnResiduals));
         s.gamma = s.factor.solve(right);
@@ -66,8 +65,7 @@ struct MixedModel::Parts {
         const VectorXd perShot = (2 * c - c.square() * turnCounts.array()).matrix();
         const double scale = 1 / (varShot * varShot);
         turn = scale * turnSums * perTurn.asDiagonal() * turnSums.transpose();
-        shot = scale * (MatrixXd::Identity(columns, columns) -
-                        turnSums * perShot.asDiagonal() * turnSums.transpose());
+        shot = scale * (MatrixXd::Identity(columns, columns) - turnSums * perShot.asDiagonal() * turnSums.transpose());
     }
 
     // Gradient of the restricted deviance in (σ²_turn, σ²_shot): tr(P V_i) − y'P V_i P y.
@@ -81,8 +79,7 @@ struct MixedModel::Parts {
         const auto shrink = 1 + lambda * turnCounts.array();
         const auto c = lambda / shrink;
         const double traceTurn = (turnCounts.array() / shrink).sum() / varShot;
-        const double traceShot =
-            (static_cast<double>(rows) - (c * turnCounts.array()).sum()) / varShot;
+        const double traceShot = (static_cast<double>(rows) - (c * turnCounts.array()).sum()) / varShot;
         const VectorXd rest = turnResiduals - turnSums.transpose() * s.gamma;
         const double restSquares = squares + s.gamma.squaredNorm();
         const double formTurn = (rest.array() / shrink).square().sum() / (varShot * varShot);
@@ -94,7 +91,8 @@ struct MixedModel::Parts {
     }
 };
 
-MixedModel::MixedModel(std::unique_ptr<Parts> parts) : m_parts(std::move(parts)) {}
+MixedModel::MixedModel(std::unique_ptr<Parts> parts)
+    : m_parts(std::move(parts)) {}
 MixedModel::MixedModel(MixedModel&&) noexcept = default;
 MixedModel& MixedModel::operator=(MixedModel&&) noexcept = default;
 MixedModel::~MixedModel() = default;
@@ -193,10 +191,12 @@ std::optional<Estimate> MixedModel::contrast(const std::vector<double>& weights)
         Eigen::Matrix2d hessian;
         const double stepTurn = 1e-5 * m_varTurn;
         const double stepShot = 1e-5 * m_varShot;
-        hessian.col(0) = (parts.gradient(m_varTurn + stepTurn, m_varShot) -
-                          parts.gradient(m_varTurn - stepTurn, m_varShot)) / (2 * stepTurn);
-        hessian.col(1) = (parts.gradient(m_varTurn, m_varShot + stepShot) -
-                          parts.gradient(m_varTurn, m_varShot - stepShot)) / (2 * stepShot);
+        hessian.col(0) =
+            (parts.gradient(m_varTurn + stepTurn, m_varShot) - parts.gradient(m_varTurn - stepTurn, m_varShot)) /
+            (2 * stepTurn);
+        hessian.col(1) =
+            (parts.gradient(m_varTurn, m_varShot + stepShot) - parts.gradient(m_varTurn, m_varShot - stepShot)) /
+            (2 * stepShot);
         const Eigen::Matrix2d covariance = 2 * (0.5 * (hessian + hessian.transpose())).inverse();
         const double varianceOfVariance = slope.dot(covariance * slope);
         if (varianceOfVariance > 0)

@@ -38,7 +38,7 @@ std::vector<std::size_t> everyBuild(const Column& column) {
 }
 
 // Treatment coding: one column for each level after the first one seen.
-template <typename Key> class Levels {
+template<typename Key> class Levels {
 public:
     void see(const Key& key) { m_index.try_emplace(key, m_index.size()); }
     std::size_t columns() const { return m_index.empty() ? 0 : m_index.size() - 1; }
@@ -69,7 +69,8 @@ struct Fitting {
     std::optional<MixedModel> fit() const { return MixedModel::fit(design, y, turns); }
 };
 
-std::optional<ModelEstimate> estimateOf(const std::optional<MixedModel>& model, std::size_t coefficient, Metric metric) {
+std::optional<ModelEstimate> estimateOf(const std::optional<MixedModel>& model, std::size_t coefficient,
+                                        Metric metric) {
     if (!model)
         return std::nullopt;
     const auto e = model->coefficient(coefficient);
@@ -186,7 +187,8 @@ std::optional<double> explainedPart(const std::vector<CovariateRow>& rows, std::
 }
 
 // Percentile interval from rounds drawn with replacement; each drawn round is a round of its own.
-std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, std::size_t build, int draws, std::uint64_t seed) {
+std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, std::size_t build, int draws,
+                                      std::uint64_t seed) {
     std::map<std::size_t, std::vector<CovariateRow>> byRound;
     for (const auto& row : rows)
         byRound[row.row.round].push_back(row);
@@ -211,7 +213,9 @@ std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, std
     if (parts.size() < static_cast<std::size_t>(draws) / 2)
         return std::nullopt;
     std::ranges::sort(parts);
-    const auto at = [&](double share) { return parts[static_cast<std::size_t>(share * static_cast<double>(parts.size() - 1))]; };
+    const auto at = [&](double share) {
+        return parts[static_cast<std::size_t>(share * static_cast<double>(parts.size() - 1))];
+    };
     return Interval{at(0.025), at(0.975), 0.95};
 }
 
@@ -258,13 +262,15 @@ std::string factorText(const record::Test& test, const record::Shot& shot, const
 std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, std::size_t baseline,
                                         const std::string& factorColumn) {
     auto builds = everyBuild(column);
-    std::rotate(builds.begin(), builds.begin() + static_cast<std::ptrdiff_t>(baseline), builds.begin() + static_cast<std::ptrdiff_t>(baseline) + 1);
+    std::rotate(builds.begin(), builds.begin() + static_cast<std::ptrdiff_t>(baseline),
+                builds.begin() + static_cast<std::ptrdiff_t>(baseline) + 1);
     auto rows = rowsOf(column, builds);
     std::erase_if(rows, [&](const Row& row) { return factorText(test, test.shots[row.shot], factorColumn).empty(); });
     // Levels in the order in which they were first struck.
     std::vector<std::string> levels;
     for (const auto& shot : test.shots)
-        if (const auto text = factorText(test, shot, factorColumn); !text.empty() && std::ranges::find(levels, text) == levels.end())
+        if (const auto text = factorText(test, shot, factorColumn);
+            !text.empty() && std::ranges::find(levels, text) == levels.end())
             levels.push_back(text);
     std::vector<std::size_t> present;
     for (const std::size_t b : builds)

@@ -158,7 +158,7 @@ struct EqualStrike {
 };
 
 struct Trend {
-    ModelEstimate slope; ///< per unit of the factor
+    ModelEstimate slope;                              ///< per unit of the factor
     std::optional<double> fitF, fitDf1, fitDf2, fitP; ///< lack of fit of the builds about the line
     std::optional<double> jonckheere, z, orderP;
 };

@@ -14,7 +14,9 @@ using record::MetricFormat;
 
 class Remarks {
 public:
-    Remarks(const Reading& reading, const DisplayUnits& units) : m_reading(reading), m_units(units) {}
+    Remarks(const Reading& reading, const DisplayUnits& units)
+        : m_reading(reading)
+        , m_units(units) {}
 
     std::vector<Check> all() {
         hangingOnOneShot();
@@ -33,7 +35,9 @@ public:
     }
 
 private:
-    void add(const char* code, Severity severity, std::string text) { m_remarks.push_back({code, severity, std::move(text)}); }
+    void add(const char* code, Severity severity, std::string text) {
+        m_remarks.push_back({code, severity, std::move(text)});
+    }
 
     bool declared(Metric metric) const {
         return std::ranges::any_of(m_reading.card.primary, [&](const Outcome& o) {
@@ -51,7 +55,8 @@ private:
     std::string slopeRange(const ModelEstimate& e, double per) const {
         const MetricFormat format = MetricFormat(e.metric, m_units).supportedBy(e.se * per);
         const double sign = e.value < 0 ? -per : per;
-        return format.range(std::min(sign * e.ci95.low, sign * e.ci95.high), std::max(sign * e.ci95.low, sign * e.ci95.high));
+        return format.range(std::min(sign * e.ci95.low, sign * e.ci95.high),
+                            std::max(sign * e.ci95.low, sign * e.ci95.high));
     }
 
     void hangingOnOneShot() {
@@ -63,10 +68,13 @@ private:
                     shots.push_back(i.shot + 1);
             if (shots.empty() || row.claim.verdict == Verdict::open)
                 continue;
-            const std::string what = "The verdict on " + label(row.metric) + ", " + name(row.build) + " against " + name(row.against) + ", hangs on ";
+            const std::string what = "The verdict on " + label(row.metric) + ", " + name(row.build) + " against " +
+                                     name(row.against) + ", hangs on ";
             add("hangs_on_one_shot", Severity::caution,
-                what + (shots.size() == 1 ? "one shot, number " + std::to_string(shots.front())
-                                          : "any one of " + counted(shots.size(), "shot")) + ": without it, it would be another.");
+                what +
+                    (shots.size() == 1 ? "one shot, number " + std::to_string(shots.front())
+                                       : "any one of " + counted(shots.size(), "shot")) +
+                    ": without it, it would be another.");
         }
     }
 
@@ -74,33 +82,37 @@ private:
         for (const SetAsideEffect& effect : m_reading.setAsides)
             if (effect.changes && declared(effect.metric))
                 add("set_asides_matter", Severity::caution,
-                    "With the set-aside shots counted, " + label(effect.metric) + ", " + name(effect.build) + " against " +
-                        name(effect.against) + ", would be called “" + words(effect.allRead) + "”.");
+                    "With the set-aside shots counted, " + label(effect.metric) + ", " + name(effect.build) +
+                        " against " + name(effect.against) + ", would be called “" + words(effect.allRead) + "”.");
     }
 
     void drift() {
         for (const ModelEstimate& e : m_reading.drift)
             if ((declared(e.metric) || e.metric == Metric::clubSpeed) && e.p < 0.05)
                 add("drift", Severity::note,
-                    label(e.metric) + (e.value > 0 ? " rose " : " fell ") + slopeText(e, 10) + " per 10 shots (" + slopeRange(e, 10) +
-                        ")" + (m_reading.rounds > 1 ? "; the laps take that out." : "; with one lap it can't be taken out."));
+                    label(e.metric) + (e.value > 0 ? " rose " : " fell ") + slopeText(e, 10) + " per 10 shots (" +
+                        slopeRange(e, 10) + ")" +
+                        (m_reading.rounds > 1 ? "; the laps take that out." : "; with one lap it can't be taken out."));
     }
 
     void gettingUsed() {
         for (const ModelEstimate& e : m_reading.adaptation)
             if (declared(e.metric) && e.p < 0.05)
                 add("getting_used", Severity::note,
-                    name(e.value > 0 ? e.build : e.against) + " gains " + slopeText(e, 1) + " of " + label(e.metric) + " a stint on " +
-                        name(e.value > 0 ? e.against : e.build) + " (" + slopeRange(e, 1) + "): not settled in yet.");
+                    name(e.value > 0 ? e.build : e.against) + " gains " + slopeText(e, 1) + " of " + label(e.metric) +
+                        " a stint on " + name(e.value > 0 ? e.against : e.build) + " (" + slopeRange(e, 1) +
+                        "): not settled in yet.");
     }
 
     void equalStrike() {
         for (const EqualStrike& e : m_reading.equalStrike)
             if (declared(e.equal.metric)) {
                 const MetricFormat format = MetricFormat(e.equal.metric, m_units).supportedBy(e.equal.se);
-                std::string text = "At equal " + covariates() + ", the gap in " + label(e.equal.metric) + ", " + name(e.equal.build) + " against " +
-                                   name(e.equal.against) + ", is " + format.withUnit(e.equal.value) + " (" +
-                                   format.range(e.equal.ci95.low, e.equal.ci95.high) + ") instead of " + format.withUnit(e.asStruck.value);
+                std::string text = "At equal " + covariates() + ", the gap in " + label(e.equal.metric) + ", " +
+                                   name(e.equal.build) + " against " + name(e.equal.against) + ", is " +
+                                   format.withUnit(e.equal.value) + " (" +
+                                   format.range(e.equal.ci95.low, e.equal.ci95.high) + ") instead of " +
+                                   format.withUnit(e.asStruck.value);
                 if (e.explainedInterval)
                     text += "; " + format.withUnit(e.explained) + " of it (" +
                             format.range(e.explainedInterval->low, e.explainedInterval->high) + ") comes from there";
@@ -119,7 +131,8 @@ private:
         for (const Trend& t : m_reading.trend)
             if (declared(t.slope.metric)) {
                 std::string text = "Each further 10 of " + m_reading.card.trendColumn + ": " + label(t.slope.metric) +
-                                   (t.slope.value < 0 ? " less by " : " more by ") + slopeText(t.slope, 10) + " (" + slopeRange(t.slope, 10) +
+                                   (t.slope.value < 0 ? " less by " : " more by ") + slopeText(t.slope, 10) + " (" +
+                                   slopeRange(t.slope, 10) +
                                    "). The line sums up these clubs and does not speak for others";
                 if (t.fitP && *t.fitP < 0.05)
                     text += ", and they do not all lie on it";
@@ -131,25 +144,30 @@ private:
         for (const ModelEstimate& e : m_reading.interaction)
             if (declared(e.metric))
                 add("two_factors", Severity::note,
-                    "The gap in " + label(e.metric) + ", " + name(e.build) + " against " + name(e.against) + ", is " + slopeText(e, 1) +
-                        (e.value > 0 ? " larger" : " smaller") + " at “" + e.level + "” (" + slopeRange(e, 1) + ").");
+                    "The gap in " + label(e.metric) + ", " + name(e.build) + " against " + name(e.against) + ", is " +
+                        slopeText(e, 1) + (e.value > 0 ? " larger" : " smaller") + " at “" + e.level + "” (" +
+                        slopeRange(e, 1) + ").");
     }
 
     void shapes() {
         for (const SpreadRatio& row : m_reading.consistency)
             if (row.shapesDiffer && row.claim.role == Role::primary)
                 add("shapes_differ", Severity::caution,
-                    "The shots of " + name(row.build) + " and " + name(row.against) + " have different shapes in " + label(row.metric) +
-                        ": a few far ones in one of them make the comparison of spreads too sure.");
+                    "The shots of " + name(row.build) + " and " + name(row.against) + " have different shapes in " +
+                        label(row.metric) + ": a few far ones in one of them make the comparison of spreads too sure.");
     }
 
     void targets() {
         for (const TargetResult& t : m_reading.targets) {
-            const std::string judged = t.verdict == "inside" ? "inside the window" : t.verdict == "below" ? "short of the window"
-                                       : t.verdict == "above" ? "beyond the window" : "not settled against the window";
+            const std::string judged = t.verdict == "inside"  ? "inside the window"
+                                       : t.verdict == "below" ? "short of the window"
+                                       : t.verdict == "above" ? "beyond the window"
+                                                              : "not settled against the window";
             add("target", Severity::note,
-                name(t.build) + " is " + judged + " in " + label(t.metric) + "; " + record::fixed(100 * t.share.share, 0) + " % of shots inside (" +
-                    record::fixed(100 * t.share.ci95.low, 0) + " to " + record::fixed(100 * t.share.ci95.high, 0) + ").");
+                name(t.build) + " is " + judged + " in " + label(t.metric) + "; " +
+                    record::fixed(100 * t.share.share, 0) + " % of shots inside (" +
+                    record::fixed(100 * t.share.ci95.low, 0) + " to " + record::fixed(100 * t.share.ci95.high, 0) +
+                    ").");
         }
     }
 
@@ -157,16 +175,18 @@ private:
         for (const SittingsPooled& p : m_reading.pooled) {
             const MetricFormat format = MetricFormat(p.metric, m_units).supportedBy(p.se);
             add("sittings", Severity::note,
-                "Over " + counted(p.sittings, "sitting") + ", the gap in " + label(p.metric) + ", " + name(p.build) + " against " + name(p.against) +
-                    ", is " + format.withUnit(p.pooled) + " (" + format.range(p.ci95.low, p.ci95.high) + "); it held up in " +
-                    std::to_string(p.heldUp) + " of " + std::to_string(p.sittings) +
+                "Over " + counted(p.sittings, "sitting") + ", the gap in " + label(p.metric) + ", " + name(p.build) +
+                    " against " + name(p.against) + ", is " + format.withUnit(p.pooled) + " (" +
+                    format.range(p.ci95.low, p.ci95.high) + "); it held up in " + std::to_string(p.heldUp) + " of " +
+                    std::to_string(p.sittings) +
                     (p.qP < 0.1 ? ", and the sittings disagree more than luck explains." : "."));
         }
     }
 
     void speedInCarry() {
         const Outcome spread{.kind = record::OutcomeKind::spread, .metric = Metric::ballSpeed, .shape = {}};
-        if (!m_reading.carryPerBallSpeed || std::ranges::find(m_reading.card.primary, spread) == m_reading.card.primary.end())
+        if (!m_reading.carryPerBallSpeed ||
+            std::ranges::find(m_reading.card.primary, spread) == m_reading.card.primary.end())
             return;
         const MetricFormat speed(Metric::ballSpeed, m_units);
         const MetricFormat carry(Metric::carry, m_units);
@@ -187,18 +207,21 @@ private:
             if (best.set.size() == 1)
                 add("best_set", Severity::note, "Best in " + outcome + ": " + name(best.set.front()) + ".");
             else if (best.set.size() > 1)
-                add("best_set", Severity::note, "For the best in " + outcome + ", " + listed(best.set) + " can't be told apart.");
+                add("best_set", Severity::note,
+                    "For the best in " + outcome + ", " + listed(best.set) + " can't be told apart.");
             if (best.choosing.empty())
                 continue;
             const auto likely = std::ranges::max_element(best.choosing, {}, &BestOf::Choice::chanceBest);
+            if (likely->chanceBest > 0.99)
+                continue; // the verdicts have said it
             const MetricFormat format(best.outcome.metric, m_units);
             add("choosing", Severity::note,
                 "If you must choose now by " + outcome + ": " + name(likely->build) + " is the best with a chance of " +
-                    (likely->chanceBest > 0.99 ? "over 99" : record::fixed(100 * likely->chanceBest, 0)) + " %, and choosing it costs " + format.withUnit(likely->meanLoss) +
-                    " on average" +
+                    record::fixed(100 * likely->chanceBest, 0) + " %, and choosing it costs " +
+                    format.withUnit(likely->meanLoss) + " on average" +
                     (best.lossNow > 0.05 * std::fabs(m_reading.card.margin(best.outcome.metric))
-                         ? "; " + counted(static_cast<std::size_t>(best.furtherLaps), "more lap") + " would bring that to about " +
-                               format.withUnit(best.lossAfter)
+                         ? "; " + counted(static_cast<std::size_t>(best.furtherLaps), "more lap") +
+                               " would bring that to about " + format.withUnit(best.lossAfter)
                          : "") +
                     ". That is a bet, not a finding.");
         }

@@ -2,7 +2,8 @@
 
 namespace knot::judge {
 
-std::uint64_t seedFor(const JudgeRequest& request, const char* use, Metric metric, std::size_t build, std::size_t against) {
+std::uint64_t seedFor(const JudgeRequest& request, const char* use, Metric metric, std::size_t build,
+                      std::size_t against) {
     // FNV-1a over the names.
     std::uint64_t hash = 0xcbf29ce484222325ULL ^ request.seed;
     auto mix = [&](const std::string& text) {

@@ -14,9 +14,11 @@ using record::DisplayUnits;
 using record::MetricFormat;
 using record::OutcomeKind;
 
-bool hasDirection(Verdict verdict) { return verdict != Verdict::same && verdict != Verdict::open; }
+bool hasDirection(Verdict verdict) {
+    return verdict != Verdict::same && verdict != Verdict::open;
+}
 
-template <typename Row> const Interval* shownInterval(const Row& row) {
+template<typename Row> const Interval* shownInterval(const Row& row) {
     const bool narrow = row.claim.verdict == Verdict::same || row.claim.verdict == Verdict::slight;
     const auto& chosen = narrow ? row.ci90 : row.ci95;
     return chosen ? &*chosen : nullptr;
@@ -24,12 +26,18 @@ template <typename Row> const Interval* shownInterval(const Row& row) {
 
 std::string capReason(Cap cap) {
     switch (cap) {
-    case Cap::oneTurnEach: return "one stint each: club and moment can't be told apart";
-    case Cap::separatedTurns: return "one club was hit before the other: club and moment can't be told apart";
-    case Cap::tooFewShots: return "too few shots";
-    case Cap::tooFewRounds: return "too few laps hold both clubs";
-    case Cap::noVariation: return "the readings do not vary, so there is no known error";
-    case Cap::markBetween: return "a change of the player lies between the two";
+    case Cap::oneTurnEach:
+        return "one stint each: club and moment can't be told apart";
+    case Cap::separatedTurns:
+        return "one club was hit before the other: club and moment can't be told apart";
+    case Cap::tooFewShots:
+        return "too few shots";
+    case Cap::tooFewRounds:
+        return "too few laps hold both clubs";
+    case Cap::noVariation:
+        return "the readings do not vary, so there is no known error";
+    case Cap::markBetween:
+        return "a change of the player lies between the two";
     }
     return {};
 }
@@ -77,7 +85,8 @@ LedgerLine finished(const Reading& reading, LedgerLine line, const Claim& claim,
     if (hasDirection(claim.verdict))
         line.sentence = build + " " + line.finding + " than " + against + spoken + interval + ": ";
     else
-        line.sentence = upperFirst(line.finding) + ", " + build + " against " + against + ": " + spoken + interval + ", ";
+        line.sentence =
+            upperFirst(line.finding) + ", " + build + " against " + against + ": " + spoken + interval + ", ";
     line.sentence += lowerFirst(line.judged) + (line.because.empty() ? "." : "; " + line.because + ".");
     return line;
 }
@@ -105,10 +114,12 @@ LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUn
     return finished(reading, std::move(line), row.claim, spoken);
 }
 
-std::string ratioText(double ratio) { return record::fixed(ratio, ratio < 9.95 ? 2 : 0); }
+std::string ratioText(double ratio) {
+    return record::fixed(ratio, ratio < 9.95 ? 2 : 0);
+}
 
 // Rows whose value is a ratio of `build` to `against`.
-template <typename Row>
+template<typename Row>
 LedgerLine ratioLine(const Reading& reading, const Row& row, const Outcome& outcome, const std::string& label,
                      const std::string& more, const std::string& less) {
     const bool directed = hasDirection(row.claim.verdict);
@@ -138,12 +149,17 @@ LedgerLine lineOf(const Reading& reading, const ShareGap& share) {
     const AverageGap& row = share.gap;
     const bool directed = hasDirection(row.claim.verdict);
     auto percent = [](double value) { return record::fixed(100 * value, 0); };
-    LedgerLine line{.outcome = {.kind = OutcomeKind::share, .metric = Metric::carry, .shape = share.shape}, .build = row.build, .against = row.against};
-    line.finding = !directed ? "share in " + share.shape : row.gap >= 0 ? "lands in " + share.shape + " more often" : "lands in " + share.shape + " less often";
+    LedgerLine line{.outcome = {.kind = OutcomeKind::share, .metric = Metric::carry, .shape = share.shape},
+                    .build = row.build,
+                    .against = row.against};
+    line.finding = !directed      ? "share in " + share.shape
+                   : row.gap >= 0 ? "lands in " + share.shape + " more often"
+                                  : "lands in " + share.shape + " less often";
     line.value = percent(directed ? std::fabs(row.gap) : row.gap) + " %";
     if (const Interval* ci = shownInterval(row)) {
         const bool flip = directed && row.gap < 0;
-        line.interval = flip ? percent(-ci->high) + " to " + percent(-ci->low) : percent(ci->low) + " to " + percent(ci->high);
+        line.interval =
+            flip ? percent(-ci->high) + " to " + percent(-ci->low) : percent(ci->low) + " to " + percent(ci->high);
     }
     const std::string spoken = (directed ? " by " : "") + line.value;
     return finished(reading, std::move(line), row.claim, spoken);
@@ -152,12 +168,18 @@ LedgerLine lineOf(const Reading& reading, const ShareGap& share) {
 // Settled before unsettled, the weightiest first.
 int weight(Verdict verdict) {
     switch (verdict) {
-    case Verdict::real: return 0;
-    case Verdict::realSizeOpen: return 1;
-    case Verdict::slight: return 2;
-    case Verdict::same: return 3;
-    case Verdict::uncontrolled: return 4;
-    case Verdict::open: return 5;
+    case Verdict::real:
+        return 0;
+    case Verdict::realSizeOpen:
+        return 1;
+    case Verdict::slight:
+        return 2;
+    case Verdict::same:
+        return 3;
+    case Verdict::uncontrolled:
+        return 4;
+    case Verdict::open:
+        return 5;
     }
     return 6;
 }
@@ -166,12 +188,18 @@ int weight(Verdict verdict) {
 
 std::string words(Verdict verdict) {
     switch (verdict) {
-    case Verdict::real: return "Real, and big enough to matter";
-    case Verdict::slight: return "Real, but too small to matter";
-    case Verdict::same: return "No gap that matters";
-    case Verdict::realSizeOpen: return "Real, size not settled";
-    case Verdict::open: return "Not settled";
-    case Verdict::uncontrolled: return "Seen, but not a fair test";
+    case Verdict::real:
+        return "Real, and big enough to matter";
+    case Verdict::slight:
+        return "Real, but too small to matter";
+    case Verdict::same:
+        return "No gap that matters";
+    case Verdict::realSizeOpen:
+        return "Real, size not settled";
+    case Verdict::open:
+        return "Not settled";
+    case Verdict::uncontrolled:
+        return "Seen, but not a fair test";
     }
     return {};
 }

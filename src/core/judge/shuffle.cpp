@@ -75,14 +75,12 @@ std::vector<double> centred(const std::vector<double>& a, const std::vector<doub
 }
 
 double sumOfSizes(const std::vector<double>& values) {
-    return std::accumulate(values.begin(), values.end(), 0.0,
-                           [](double sum, double v) { return sum + std::fabs(v); });
+    return std::accumulate(values.begin(), values.end(), 0.0, [](double sum, double v) { return sum + std::fabs(v); });
 }
 
 // Walks every choice of `left` values from position `from` on, carrying the sum of the chosen.
-template <typename Visit>
-void choose(const std::vector<double>& values, std::size_t from, std::size_t left, double sum,
-            const Visit& visit) {
+template<typename Visit>
+void choose(const std::vector<double>& values, std::size_t from, std::size_t left, double sum, const Visit& visit) {
     if (left == 0) {
         visit(sum);
         return;
@@ -107,8 +105,7 @@ std::vector<double> signedSums(const std::vector<double>& values, std::size_t fr
 
 } // namespace
 
-ShuffleCheck shuffleLabels(const std::vector<double>& build, const std::vector<double>& against,
-                           std::uint64_t seed) {
+ShuffleCheck shuffleLabels(const std::vector<double>& build, const std::vector<double>& against, std::uint64_t seed) {
     std::vector<double> pooled = centred(build, against);
     const auto nBuild = static_cast<double>(build.size());
     const auto nAgainst = static_cast<double>(against.size());

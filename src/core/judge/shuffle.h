@@ -8,8 +8,7 @@ namespace knot::judge {
 /// shots are dealt anew between two builds (both with one value or more). Counted in full up to
 /// 200,000 arrangements, else 20,000 seeded draws with Phipson and Smyth's +1 (2010). Values
 /// within a relative 1e-12 count as ties.
-ShuffleCheck shuffleLabels(const std::vector<double>& build, const std::vector<double>& against,
-                           std::uint64_t seed);
+ShuffleCheck shuffleLabels(const std::vector<double>& build, const std::vector<double>& against, std::uint64_t seed);
 
 /// The same for differences by round whose signs are flipped (one difference or more). Counted in
 /// full up to 20 rounds.

@@ -98,8 +98,7 @@ Favours direction(const DirectionInput& input) {
     if (!input.intervalBuild || !input.intervalAgainst || input.intervalBuild->contains(target) ||
         input.intervalAgainst->contains(target))
         return Favours::different;
-    const double distance =
-        std::fabs(input.meanBuild - target) - std::fabs(input.meanAgainst - target);
+    const double distance = std::fabs(input.meanBuild - target) - std::fabs(input.meanAgainst - target);
     const bool sameSide = (input.meanBuild > target) == (input.meanAgainst > target);
     return sameSide ? better(distance < 0) : Favours::different;
 }

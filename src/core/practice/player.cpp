@@ -14,8 +14,7 @@ struct Swing {
     double clubSpeed = 0, attack = 0, path = 0, face = 0, dynamicLoft = 0, toe = 0, high = 0;
 };
 
-Swing swingOf(const Player& player, const BuildTruth& build, const TurnState& turn, int struckBefore,
-              Random& random) {
+Swing swingOf(const Player& player, const BuildTruth& build, const TurnState& turn, int struckBefore, Random& random) {
     const double wide = build.spreadFactor;
     const double cold = player.coldLoss * std::exp(-struckBefore / player.warmUpShots);
     Swing s;
@@ -39,8 +38,8 @@ flight::Launch impact(const Player& player, const BuildTruth& build, const Swing
     launch.ballSpeed = s.clubSpeed * (smashCentre - 0.00032 * away);
     launch.launch = 0.83 * s.dynamicLoft + 0.17 * s.attack + 0.06 * s.high;
     launch.direction = 0.82 * s.face + 0.18 * s.path;
-    launch.spin = std::max(600.0, 62 * launch.ballSpeed * std::sin(spinLoft * 0.0174533) * 4.1 +
-                                      build.spin - 28 * s.high);
+    launch.spin =
+        std::max(600.0, 62 * launch.ballSpeed * std::sin(spinLoft * 0.0174533) * 4.1 + build.spin - 28 * s.high);
     // Toe strikes of a right-handed club turn the ball left; a left-handed one mirrors that.
     const double toeRight = player.leftHanded ? -s.toe : s.toe;
     launch.spinAxis = 55 * std::sin((s.face - s.path) * 0.0174533) * 20 / std::max(8.0, spinLoft) - 0.22 * toeRight;
@@ -60,8 +59,8 @@ TurnState drawTurn(const Player& player, Random& random) {
     return turn;
 }
 
-record::Readings strike(const Player& player, const BuildTruth& build, const TurnState& turn,
-                        int struckBefore, Random& random) {
+record::Readings strike(const Player& player, const BuildTruth& build, const TurnState& turn, int struckBefore,
+                        Random& random) {
     const Swing swing = swingOf(player, build, turn, struckBefore, random);
     const flight::Launch launch = impact(player, build, swing);
     const flight::Flight flown = flight::fly(launch);

@@ -47,7 +47,7 @@ TurnState drawTurn(const Player& player, Random& random);
 /// Strikes one shot: swing, impact (smash, gear effect and strike height), flight by the model of
 /// core/flight, then the monitor's own error. `struckBefore` counts the player's earlier shots of
 /// the sitting, for warming up. Gives every metric the stand-in monitor reads.
-record::Readings strike(const Player& player, const BuildTruth& build, const TurnState& turn,
-                        int struckBefore, Random& random);
+record::Readings strike(const Player& player, const BuildTruth& build, const TurnState& turn, int struckBefore,
+                        Random& random);
 
 } // namespace knot::practice

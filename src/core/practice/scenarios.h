@@ -14,11 +14,11 @@ enum class Schedule { rotated, oneRunEach };
 
 /// A made-up test with known truth: who strikes, with what, in which order.
 struct Scenario {
-    std::string key;      ///< for the command line
-    std::string title;    ///< as shown in the logbook
+    std::string key;   ///< for the command line
+    std::string title; ///< as shown in the logbook
     std::string question;
-    std::string truth;    ///< what a perfect reading would say
-    std::string day;      ///< ISO date of the first sitting
+    std::string truth; ///< what a perfect reading would say
+    std::string day;   ///< ISO date of the first sitting
     Player player;
     std::vector<BuildTruth> builds; ///< the first is the baseline
     std::vector<record::Outcome> primary;

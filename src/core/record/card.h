@@ -45,7 +45,7 @@ struct Target {
 struct Shape {
     enum class Kind { fairway, ellipse, rectangle } kind = Kind::fairway;
     std::string name;
-    double side = 0, carry = 0;  ///< m, the centre; a fairway has only a side
+    double side = 0, carry = 0;   ///< m, the centre; a fairway has only a side
     double width = 20, depth = 0; ///< m across and along; a fairway has no end
     bool holds(double shotSide, double shotCarry) const;
     bool operator==(const Shape&) const = default;
@@ -67,12 +67,12 @@ struct Card {
     double sdRatioMargin = 1.25;
     double areaRatioMargin = 1.5;
     double alpha = 0.05;
-    std::string trendColumn;         ///< numeric extra column, or empty
-    std::string factorColumn;        ///< second factor, e.g. "delivery", or empty
+    std::string trendColumn;  ///< numeric extra column, or empty
+    std::string factorColumn; ///< second factor, e.g. "delivery", or empty
     std::vector<Shape> shapes;
     SetAsideRule setAsideRule = SetAsideRule::called;
     std::vector<Target> targets;
-    std::vector<Metric> covariates;  ///< for the gap at equal strike
+    std::vector<Metric> covariates; ///< for the gap at equal strike
 
     double margin(Metric metric) const;
     bool setsAsideByNumbers() const {

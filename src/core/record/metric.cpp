@@ -12,11 +12,10 @@ namespace knot::record {
 namespace {
 
 constexpr std::array<std::string_view, metricCount> keys = {
-    "club_speed_ms",   "ball_speed_ms",    "smash",         "attack_deg",      "path_deg",
-    "face_deg",        "face_to_path_deg", "dynamic_loft_deg", "spin_loft_deg", "dynamic_lie_deg",
-    "launch_deg",      "launch_direction_deg", "spin_rpm",  "spin_axis_deg",   "carry_m",
-    "total_m",         "side_m",           "curve_m",       "apex_m",          "descent_deg",
-    "hang_s",          "strike_toe_mm",    "strike_high_mm"};
+    "club_speed_ms",    "ball_speed_ms",    "smash",         "attack_deg",      "path_deg",      "face_deg",
+    "face_to_path_deg", "dynamic_loft_deg", "spin_loft_deg", "dynamic_lie_deg", "launch_deg",    "launch_direction_deg",
+    "spin_rpm",         "spin_axis_deg",    "carry_m",       "total_m",         "side_m",        "curve_m",
+    "apex_m",           "descent_deg",      "hang_s",        "strike_toe_mm",   "strike_high_mm"};
 
 std::vector<std::string_view> split(std::string_view text, char separator) {
     std::vector<std::string_view> parts;
@@ -30,10 +29,14 @@ std::vector<std::string_view> split(std::string_view text, char separator) {
 }
 
 Quantity quantityFromName(std::string_view name) {
-    constexpr std::array<std::pair<std::string_view, Quantity>, 8> names = {{
-        {"speed", Quantity::speed}, {"distance", Quantity::distance}, {"height", Quantity::height},
-        {"angle", Quantity::angle}, {"spin", Quantity::spin}, {"ratio", Quantity::ratio},
-        {"strike", Quantity::strike}, {"time", Quantity::time}}};
+    constexpr std::array<std::pair<std::string_view, Quantity>, 8> names = {{{"speed", Quantity::speed},
+                                                                             {"distance", Quantity::distance},
+                                                                             {"height", Quantity::height},
+                                                                             {"angle", Quantity::angle},
+                                                                             {"spin", Quantity::spin},
+                                                                             {"ratio", Quantity::ratio},
+                                                                             {"strike", Quantity::strike},
+                                                                             {"time", Quantity::time}}};
     for (const auto& [text, quantity] : names)
         if (text == name)
             return quantity;
@@ -57,8 +60,15 @@ std::array<MetricInfo, metricCount> loadTable() {
         if (cells.size() != 9 || cells[0] != keys[i])
             throw std::logic_error("data/metrics.csv: bad row for " + std::string(keys[i]));
         auto text = [&](std::size_t column) { return std::string(cells[column]); };
-        table[i] = {text(0), text(1), text(2), text(3), text(4), quantityFromName(cells[5]),
-                    static_cast<int>(number(cells[6])), number(cells[7]), number(cells[8])};
+        table[i] = {text(0),
+                    text(1),
+                    text(2),
+                    text(3),
+                    text(4),
+                    quantityFromName(cells[5]),
+                    static_cast<int>(number(cells[6])),
+                    number(cells[7]),
+                    number(cells[8])};
     }
     return table;
 }
@@ -105,9 +115,8 @@ void deriveMissing(Readings& readings) {
             readings.derive(target, *value);
     };
     auto minus = [](double a, double b) { return std::optional(a - b); };
-    fill(Metric::smash, Metric::ballSpeed, Metric::clubSpeed, [](double ball, double club) {
-        return club > 0 ? std::optional(ball / club) : std::nullopt;
-    });
+    fill(Metric::smash, Metric::ballSpeed, Metric::clubSpeed,
+         [](double ball, double club) { return club > 0 ? std::optional(ball / club) : std::nullopt; });
     fill(Metric::spinLoft, Metric::dynamicLoft, Metric::attack, minus);
     fill(Metric::faceToPath, Metric::face, Metric::path, minus);
 }

@@ -14,9 +14,29 @@ namespace knot::record {
 /// right of the target line; strike + toward the toe and above the centre; spin axis + curves
 /// right; attack + upward. They are the same for left-handed players.
 enum class Metric : std::uint8_t {
-    clubSpeed, ballSpeed, smash, attack, path, face, faceToPath, dynamicLoft, spinLoft, dynamicLie,
-    launch, launchDirection, spin, spinAxis, carry, total, side, curve, apex, descent, hang,
-    strikeToe, strikeHigh
+    clubSpeed,
+    ballSpeed,
+    smash,
+    attack,
+    path,
+    face,
+    faceToPath,
+    dynamicLoft,
+    spinLoft,
+    dynamicLie,
+    launch,
+    launchDirection,
+    spin,
+    spinAxis,
+    carry,
+    total,
+    side,
+    curve,
+    apex,
+    descent,
+    hang,
+    strikeToe,
+    strikeHigh
 };
 
 inline constexpr std::size_t metricCount = 23;
@@ -30,9 +50,9 @@ struct MetricInfo {
     std::string spreadLabel; ///< "carry spread"
     std::string more, less;  ///< predicates: "carries farther", "carries shorter"
     Quantity quantity = Quantity::ratio;
-    int decimals = 1;          ///< usual display decimals in the SI unit
-    double worthwhileGap = 1;  ///< starting default, SI
-    double repeatability = 0;  ///< typical repeatability of a monitor, SI
+    int decimals = 1;         ///< usual display decimals in the SI unit
+    double worthwhileGap = 1; ///< starting default, SI
+    double repeatability = 0; ///< typical repeatability of a monitor, SI
 };
 
 const MetricInfo& info(Metric metric);

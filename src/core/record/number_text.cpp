@@ -9,8 +9,7 @@ namespace {
 
 std::string digits(double magnitude, int decimals) {
     char buffer[400];
-    const auto result =
-        std::to_chars(buffer, buffer + sizeof buffer, magnitude, std::chars_format::fixed, decimals);
+    const auto result = std::to_chars(buffer, buffer + sizeof buffer, magnitude, std::chars_format::fixed, decimals);
     return {buffer, result.ptr};
 }
 
@@ -62,7 +61,8 @@ int supportedDecimals(double standardError, int most) {
 }
 
 MetricFormat::MetricFormat(Metric metric, const DisplayUnits& units)
-    : m_unit(displayUnit(info(metric).quantity, units)), m_decimals(info(metric).decimals) {}
+    : m_unit(displayUnit(info(metric).quantity, units))
+    , m_decimals(info(metric).decimals) {}
 
 MetricFormat MetricFormat::supportedBy(double standardError) const {
     MetricFormat format = *this;

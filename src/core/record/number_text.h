@@ -7,8 +7,8 @@
 
 namespace knot::record {
 
-/// A number with a fixed count of decimals (−1: to tens, −2: to hundreds), a true minus sign and thin spaces between thousands
-/// from 10 000 on. "−0.0" is written "0.0"; anything not finite is written "–".
+/// A number with a fixed count of decimals (−1: to tens, −2: to hundreds), a true minus sign and thin spaces between
+/// thousands from 10 000 on. "−0.0" is written "0.0"; anything not finite is written "–".
 std::string fixed(double value, int decimals);
 
 /// As `fixed`, with a plus sign before positive numbers.

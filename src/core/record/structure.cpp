@@ -34,12 +34,11 @@ std::set<RoundKey> properRounds(const Test& test) {
 }
 
 bool turnEnds(const Shot& before, const Shot& after, const std::set<RoundKey>& proper) {
-    if (before.build != after.build || before.sitting != after.sitting ||
-        before.player != after.player || after.handedOver || after.mark != Mark::none)
+    if (before.build != after.build || before.sitting != after.sitting || before.player != after.player ||
+        after.handedOver || after.mark != Mark::none)
         return true;
-    return !before.turn.empty() && !after.turn.empty() && before.turn != after.turn &&
-           before.round != after.round && proper.contains({before.sitting, before.round}) &&
-           proper.contains({after.sitting, after.round});
+    return !before.turn.empty() && !after.turn.empty() && before.turn != after.turn && before.round != after.round &&
+           proper.contains({before.sitting, before.round}) && proper.contains({after.sitting, after.round});
 }
 
 std::size_t indexOf(std::vector<std::string>& names, const std::string& name) {
@@ -60,8 +59,11 @@ void cutIntoTurns(const Test& test, Structure& structure) {
         const Shot& shot = test.shots[i];
         phase += shot.mark == Mark::player ? 1 : 0;
         if (i == 0 || turnEnds(test.shots[i - 1], shot, proper))
-            structure.turns.push_back(
-                {.build = shot.build, .round = 0, .sitting = indexOf(structure.sittings, shot.sitting), .phase = phase, .shots = {}});
+            structure.turns.push_back({.build = shot.build,
+                                       .round = 0,
+                                       .sitting = indexOf(structure.sittings, shot.sitting),
+                                       .phase = phase,
+                                       .shots = {}});
         Turn& turn = structure.turns.back();
         turn.shots.push_back(i);
         structure.turnOfShot[i] = structure.turns.size() - 1;
@@ -85,9 +87,8 @@ std::optional<std::string> givenRound(const Test& test, const Turn& turn) {
 }
 
 bool onlyWarmUp(const Test& test, const Turn& turn) {
-    return std::ranges::all_of(turn.shots, [&](std::size_t shot) {
-        return test.shots[shot].status == ShotStatus::warmUp;
-    });
+    return std::ranges::all_of(turn.shots,
+                               [&](std::size_t shot) { return test.shots[shot].status == ShotStatus::warmUp; });
 }
 
 // A build's given rounds stand unless one of its turns in the sitting spans two of them or has none.
@@ -105,8 +106,7 @@ void nameRounds(const Test& test, Structure& structure) {
             continue;
         const BuildInSitting key{turn.sitting, turn.build};
         const int nth = ++count[key];
-        const std::string label =
-            renumbered.contains(key) ? std::to_string(nth) : *givenRound(test, turn);
+        const std::string label = renumbered.contains(key) ? std::to_string(nth) : *givenRound(test, turn);
         const auto [at, added] = seen.try_emplace({turn.sitting, label, turn.phase}, structure.rounds.size());
         if (added) {
             const std::string& sitting = structure.sittings[turn.sitting];
@@ -142,9 +142,8 @@ Structure structureOf(const Test& test) {
     cutIntoTurns(test, structure);
     nameRounds(test, structure);
     structure.shotByShot = std::ranges::all_of(structure.turns, [&](const Turn& turn) {
-        return std::ranges::count_if(turn.shots, [&](std::size_t shot) {
-                   return test.shots[shot].status == ShotStatus::counted;
-               }) <= 1;
+        return std::ranges::count_if(
+                   turn.shots, [&](std::size_t shot) { return test.shots[shot].status == ShotStatus::counted; }) <= 1;
     });
     return structure;
 }

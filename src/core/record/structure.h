@@ -12,16 +12,16 @@ struct Turn {
     static constexpr std::size_t noRound = static_cast<std::size_t>(-1);
 
     std::size_t build = 0;
-    std::size_t round = 0;   ///< index into Structure::rounds; `noRound` for warm-up alone
-    std::size_t sitting = 0; ///< index in order of appearance
-    std::size_t phase = 0;   ///< how many marks of a changed player came before
+    std::size_t round = 0;          ///< index into Structure::rounds; `noRound` for warm-up alone
+    std::size_t sitting = 0;        ///< index in order of appearance
+    std::size_t phase = 0;          ///< how many marks of a changed player came before
     std::vector<std::size_t> shots; ///< indices into Test::shots, in order struck
 };
 
 /// How the shots of a test fall into turns, rounds and sittings.
 struct Structure {
-    std::vector<Turn> turns;          ///< in order struck
-    std::vector<std::string> rounds;  ///< "sitting · round" labels in order of appearance
+    std::vector<Turn> turns;         ///< in order struck
+    std::vector<std::string> rounds; ///< "sitting · round" labels in order of appearance
     std::vector<std::string> sittings;
     std::vector<std::size_t> turnOfShot;
     std::vector<std::size_t> orderInSitting; ///< 1-based place of each shot in its sitting

@@ -28,9 +28,7 @@ std::optional<Outcome> outcomeFromText(const std::string& text) {
     const auto metric = metricFromKey(spread ? std::string_view(text).substr(7) : text);
     if (!metric)
         return std::nullopt;
-    return Outcome{.kind = spread ? OutcomeKind::spread : OutcomeKind::average,
-                   .metric = *metric,
-                   .shape = {}};
+    return Outcome{.kind = spread ? OutcomeKind::spread : OutcomeKind::average, .metric = *metric, .shape = {}};
 }
 
 bool Shape::holds(double shotSide, double shotCarry) const {
@@ -63,7 +61,9 @@ std::optional<std::size_t> Test::buildIndex(const std::string& name) const {
     return static_cast<std::size_t>(at - builds.begin());
 }
 
-std::size_t Test::baselineIndex() const { return buildIndex(card.baseline).value_or(0); }
+std::size_t Test::baselineIndex() const {
+    return buildIndex(card.baseline).value_or(0);
+}
 
 std::vector<Metric> Test::metricsRead() const {
     std::vector<Metric> read;

@@ -24,7 +24,9 @@ constexpr std::array<UnitRow, 12> table = {{{"ms", "m/s", 1},
                                             {"in", "in", 25.4},
                                             {"s", "s", 1}}};
 
-const UnitRow& row(Unit unit) { return table[static_cast<std::size_t>(unit)]; }
+const UnitRow& row(Unit unit) {
+    return table[static_cast<std::size_t>(unit)];
+}
 
 } // namespace
 
@@ -40,18 +42,24 @@ const std::vector<Unit>& unitsOf(Quantity quantity) {
     return units[static_cast<std::size_t>(quantity)];
 }
 
-std::string_view suffix(Unit unit) { return row(unit).suffix; }
-std::string_view symbol(Unit unit) { return row(unit).symbol; }
-double toInternal(double value, Unit unit) { return value * row(unit).factor; }
-double fromInternal(double value, Unit unit) { return value / row(unit).factor; }
+std::string_view suffix(Unit unit) {
+    return row(unit).suffix;
+}
+std::string_view symbol(Unit unit) {
+    return row(unit).symbol;
+}
+double toInternal(double value, Unit unit) {
+    return value * row(unit).factor;
+}
+double fromInternal(double value, Unit unit) {
+    return value / row(unit).factor;
+}
 
 Unit displayUnit(Quantity quantity, const DisplayUnits& units) {
     const bool yards = units.distance == DistanceUnit::yd;
     switch (quantity) {
     case Quantity::speed:
-        return units.speed == SpeedUnit::mph   ? Unit::mph
-               : units.speed == SpeedUnit::kmh ? Unit::kmh
-                                               : Unit::ms;
+        return units.speed == SpeedUnit::mph ? Unit::mph : units.speed == SpeedUnit::kmh ? Unit::kmh : Unit::ms;
     case Quantity::distance:
         return yards ? Unit::yd : Unit::m;
     case Quantity::height:
