@@ -1,12 +1,16 @@
 #pragma once
 
+#include "files/csv_headings.h"
+
 #include <QString>
+
+#include <optional>
 
 class QWidget;
 
 namespace knot::app {
 
-/// Asks the user for file names. Tests put their own in its place.
+/// Asks the user for file names and the meaning of headings. Tests put their own in its place.
 class Prompter {
 public:
     virtual ~Prompter() = default;
@@ -14,6 +18,10 @@ public:
     virtual QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) = 0;
     virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                                const QString& filter) = 0;
+    /// What the headings of a file mean; nothing when the user thinks better of it.
+    virtual std::optional<files::HeadingMap> matchHeadings(QWidget* parent, const QString& file,
+                                                           const std::vector<std::string>& headings,
+                                                           const files::HeadingMap& known) = 0;
 };
 
 class DialogPrompter : public Prompter {
@@ -21,6 +29,9 @@ public:
     QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) override;
     QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                        const QString& filter) override;
+    std::optional<files::HeadingMap> matchHeadings(QWidget* parent, const QString& file,
+                                                   const std::vector<std::string>& headings,
+                                                   const files::HeadingMap& known) override;
 };
 
 } // namespace knot::app

@@ -54,10 +54,12 @@ void Session::listTests() {
     emit logbookChanged();
 }
 
-bool Session::importShots(const QString& path) {
+bool Session::importShots(const QString& path, const files::HeadingMap& headings) {
     const std::string name = path.toStdString();
-    auto imported = path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive) ? files::readTestFile(name)
-                                                                                : files::readShotFile(name);
+    auto imported = path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive)
+                        ? files::readTestFile(name)
+                        : files::readShotFile(name, {.headings = headings});
+    m_headingsUnknown = !imported && files::isAboutHeadings(imported.error().kind);
     if (!imported) {
         emit refused(QString::fromStdString(files::sentence(imported.error())));
         return false;

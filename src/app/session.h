@@ -2,6 +2,7 @@
 
 #include "core/judge/judge.h"
 #include "core/record/units.h"
+#include "files/csv_headings.h"
 #include "logbook/logbook.h"
 
 #include <QObject>
@@ -26,7 +27,9 @@ public:
     bool openLogbook(const QString& path);
     /// Imports a shot file or an exported test: into the logbook when one is open, else it stays
     /// in hand unkept.
-    bool importShots(const QString& path);
+    bool importShots(const QString& path, const files::HeadingMap& headings = {});
+    /// The last import was refused for what its headings mean, so that matching them may mend it.
+    bool headingsUnknown() const { return m_headingsUnknown; }
     bool openTest(const std::string& id);
     /// Keeps the test in hand in the logbook at `path`, which is made if need be, and opens that.
     bool keepIn(const QString& path);
@@ -77,6 +80,7 @@ private:
     std::optional<judge::Reading> m_reading;
     std::shared_ptr<const record::Test> m_judged;
     record::DisplayUnits m_units;
+    bool m_headingsUnknown = false;
     std::shared_ptr<std::atomic<int>> m_generation;
 };
 

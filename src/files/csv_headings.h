@@ -37,7 +37,8 @@ struct ColumnMeaning {
     std::string heading;                           ///< as it stands in the file
 };
 
-/// Headings by hand: the heading in the file → a canonical one such as `carry_yd` or `build`.
+/// Headings by hand: the heading in the file → a canonical one such as `carry_yd` or `build`, or
+/// nothing to keep it as text.
 using HeadingMap = std::map<std::string, std::string>;
 
 /// Understands a heading row, with units as suffixes, in brackets, or in a row of their own

@@ -305,4 +305,23 @@ Result<ImportedTest> readShotFile(const std::string& path, const ReadOptions& op
     return imported;
 }
 
+std::vector<std::string> headingsOf(const std::string& path) {
+    const auto bytes = readFile(path);
+    if (!bytes)
+        return {};
+    const std::string text = decodeText(*bytes);
+    std::vector<std::string> headings;
+    (void)eachRow(path, text, delimiterOf(text.substr(0, text.find('\n'))), [&](CsvRow& row) {
+        for (const auto& cell : row.cells)
+            headings.push_back(trimmed(cell));
+        return false;
+    });
+    return headings;
+}
+
+bool isAboutHeadings(ErrorKind kind) {
+    return kind == ErrorKind::noBuildColumn || kind == ErrorKind::noMetricColumn || kind == ErrorKind::unknownUnit ||
+           kind == ErrorKind::missingUnit;
+}
+
 } // namespace knot::files

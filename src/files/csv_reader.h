@@ -20,6 +20,12 @@ struct ImportedTest {
 /// is returned as an error with its line and column. The title is the file's name.
 Result<ImportedTest> readShotFile(const std::string& path, const ReadOptions& options = {});
 
+/// The headings of a shot file as they stand; nothing when it can't be opened or has none.
+std::vector<std::string> headingsOf(const std::string& path);
+
+/// Whether an error is about what a heading means, so that saying what it means may mend it.
+bool isAboutHeadings(ErrorKind kind);
+
 /// The same from text already in memory; `file` is its name for messages.
 Result<ImportedTest> readShots(const std::string& file, const std::string& bytes, const ReadOptions& options = {});
 

@@ -1,3 +1,4 @@
+#include "app/import/heading_dialog.h"
 #include "app/logbook_page/test_list.h"
 #include "app/shell/spine.h"
 #include "app/style/palette.h"
@@ -5,9 +6,11 @@
 #include "logbook/logbook.h"
 
 #include <QAbstractItemModelTester>
+#include <QComboBox>
 #include <QLabel>
 #include <QListView>
 #include <QPushButton>
+#include <QSettings>
 #include <catch2/catch.hpp>
 
 using namespace knot;
@@ -73,6 +76,34 @@ TEST_CASE("a test is exported as CSV or as a whole") {
     CHECK(bench.session.test().shots == before);
     bench.trigger("actionExport");
     CHECK(bench.message().contains("can't be written"));
+}
+
+TEST_CASE("a file with unknown headings asks what they mean, and remembers") {
+    QSettings().clear();
+    Bench bench;
+    const auto path = bench.writeFile("odd.csv", "Club,Flight\nA,150\nB,160\n");
+    bench.window->openPath(path);
+    CHECK(bench.prompter->askedHeadings == std::vector<std::string>{"Club", "Flight"});
+    CHECK(bench.message().contains("no column says which club was struck"));
+    CHECK(!bench.session.hasTest());
+    bench.prompter->headings = files::HeadingMap{{"Club", "build"}, {"Flight", "carry_yd"}};
+    bench.window->openPath(path);
+    CHECK(bench.message().isEmpty());
+    REQUIRE(bench.session.hasTest());
+    CHECK(*bench.session.test().shots[0].readings.at(record::Metric::carry) == Approx(137.16));
+    Bench later;
+    later.window->openPath(path);
+    CHECK(later.session.hasTest());
+    CHECK(later.prompter->askedHeadings.empty());
+    QSettings().clear();
+}
+
+TEST_CASE("the heading dialog starts from what it understands and answers with what is chosen") {
+    app::HeadingDialog dialog("odd.csv", {"Build", "Flight", "Mood"}, {{"Flight", "carry_yd"}});
+    CHECK(dialog.map() == files::HeadingMap{{"Build", "build"}, {"Flight", "carry_yd"}, {"Mood", ""}});
+    auto* mood = dialog.findChild<QComboBox*>("heading2");
+    mood->setCurrentIndex(mood->findText("spin_rpm"));
+    CHECK(dialog.map().at("Mood") == "spin_rpm");
 }
 
 TEST_CASE("rows read as sentences, and the model keeps Qt's rules") {

@@ -19,6 +19,13 @@ struct ScriptedPrompter : app::Prompter {
     QString fileToSave(QWidget*, const QString& title, const QString&, const QString&) override {
         return answer(title);
     }
+    std::optional<files::HeadingMap> headings;
+    std::vector<std::string> askedHeadings;
+    std::optional<files::HeadingMap> matchHeadings(QWidget*, const QString&, const std::vector<std::string>& own,
+                                                   const files::HeadingMap&) override {
+        askedHeadings = own;
+        return headings;
+    }
     QString answer(const QString& title) {
         asked << title;
         return answers.isEmpty() ? QString() : answers.takeFirst();

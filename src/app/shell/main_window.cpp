@@ -1,5 +1,6 @@
 #include "app/shell/main_window.h"
 
+#include "app/import/heading_dialog.h"
 #include "app/logbook_page/logbook_page.h"
 #include "app/reading_page/reading_page.h"
 #include "app/session.h"
@@ -8,6 +9,7 @@
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
+#include "files/csv_reader.h"
 
 #include <QApplication>
 #include <QDragEnterEvent>
@@ -163,9 +165,28 @@ void MainWindow::openPath(const QString& path) {
     if (path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive)) {
         if (m_session.openLogbook(path))
             showPage(Page::logbook);
-    } else if (m_session.importShots(path)) {
+    } else if (importShots(path)) {
         showPage(Page::reading);
     }
+}
+
+bool MainWindow::importShots(const QString& path) {
+    files::HeadingMap known = rememberedHeadings();
+    if (m_session.importShots(path, known))
+        return true;
+    if (!m_session.headingsUnknown())
+        return false;
+    const auto answer =
+        m_prompter->matchHeadings(this, QFileInfo(path).fileName(), files::headingsOf(path.toStdString()), known);
+    if (!answer)
+        return false;
+    m_messages->clear();
+    for (const auto& [heading, column] : *answer)
+        known[heading] = column;
+    if (!m_session.importShots(path, known))
+        return false;
+    rememberHeadings(*answer);
+    return true;
 }
 
 void MainWindow::askOpen() {

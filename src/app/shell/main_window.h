@@ -39,6 +39,7 @@ private:
     void buildUi();
     void buildMenus();
     void wire();
+    bool importShots(const QString& path);
     void askOpen();
     void askImport();
     void askKeep();
