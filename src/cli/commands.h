@@ -10,6 +10,7 @@ struct Refusal {
 };
 
 void addJudge(CLI::App& app);
+void addPlan(CLI::App& app);
 void addSimulate(CLI::App& app);
 void addLogbookCommands(CLI::App& app);
 

@@ -8,6 +8,7 @@ int main(int argc, char** argv) {
     app.require_subcommand(1);
     try {
         knot::cli::addJudge(app);
+        knot::cli::addPlan(app);
         knot::cli::addSimulate(app);
         knot::cli::addLogbookCommands(app);
         app.parse(argc, argv);

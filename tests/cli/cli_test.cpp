@@ -54,6 +54,20 @@ TEST_CASE("every pair is judged on request, each row naming both clubs") {
     CHECK(json.at("average")[0].contains("against"));
 }
 
+TEST_CASE("plan answers what a rotated test can see, in given laps or in given minutes") {
+    const std::string pair = "plan --builds 2 --sd-turn 1.466295241378 --sd-shot 3.623469951097 --gap 3 ";
+    const auto given = nlohmann::json::parse(run(pair + "--rounds 8 --turn-length 3 --looks --json").output);
+    CHECK(given.at("power").get<double>() == Approx(0.5254556731182).epsilon(1e-6));
+    CHECK(given.at("shots") == 48);
+    CHECK(given.at("look_levels").size() == 7);
+    const auto timed = nlohmann::json::parse(run(pair + "--minutes 45 --json").output);
+    CHECK(timed.at("minutes").get<double>() <= 45);
+    CHECK(timed.at("rounds").get<int>() >= 2);
+    CHECK(run(pair).code == 2);
+    CHECK(run(pair + "--minutes 1").output.find("do not fit") != std::string::npos);
+    CHECK(run("plan --builds 41 --sd-turn 1 --sd-shot 1 --gap 1 --rounds 5 --turn-length 3").code == 2);
+}
+
 TEST_CASE("wrong usage and unreadable input end with 2 and one line that says what to do") {
     struct Row {
         std::string arguments, words;
