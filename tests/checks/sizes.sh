@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# A source file should fit in the head: 500 lines at most, none wider than 140 columns.
+# A source file should fit in the head: 500 lines at most.
 set -u
 cd "$1" || exit 1
 faults=0

@@ -1,4 +1,5 @@
 #include "core/judge/average.h"
+#include "core/judge/distributions.h"
 #include "core/judge/families.h"
 #include "core/judge/mixed_model.h"
 #include "core/judge/shuffle.h"
@@ -116,13 +117,14 @@ TEST_CASE("drawn shuffles are repeatable, near the exact value, and blind to the
     CHECK(shuffleLabels(b, a, 99).p == first.p);
     std::ranges::reverse(a);
     CHECK(shuffleLabels(b, a, 99).p == first.p);
-    // Welch's p of the same data; four Monte-Carlo standard errors.
+    // Drawn signs come near the paired t of the same differences.
     std::vector<double> differences;
     for (int i = 0; i < 24; ++i)
         differences.push_back(random.normal() + 0.3);
-    const double exact20 = flipSigns({differences.begin(), differences.begin() + 20}, 5).p;
-    CHECK(exact20 > 0);
-    CHECK(!flipSigns(differences, 5).exact);
+    const auto drawn = flipSigns(differences, 5);
+    const double t = meanOf(differences) / (standardDeviation(differences) / std::sqrt(24.0));
+    CHECK(!drawn.exact);
+    CHECK(drawn.p == Approx(studentTwoSided(t, 23)).margin(0.03));
 }
 
 TEST_CASE("summaries of small and constant samples are defined") {

@@ -68,10 +68,6 @@ double ownKurtosis(const Residuals& r) {
     return squares > 0 ? static_cast<double>(r.e.size()) * fourth / (squares * squares) : 0;
 }
 
-Interval exponentiated(const Interval& logs) {
-    return {std::exp(logs.low), std::exp(logs.high), logs.level};
-}
-
 } // namespace
 
 std::optional<SpreadRatio> spreadRatio(const Column& column, std::size_t build, std::size_t against, double margin) {

@@ -187,10 +187,6 @@ void centreByShots(AreaRatio& result, const Landings& landings) {
     finishCentre(result, t2, (n1 + n2 - 3) / (2 * (n1 + n2 - 2)) * t2, n1 + n2 - 3);
 }
 
-Interval exponentiated(const Interval& logs) {
-    return {std::exp(logs.low), std::exp(logs.high), logs.level};
-}
-
 } // namespace
 
 Landings landingsOf(const record::Test& test, const record::Structure& structure) {

@@ -232,12 +232,6 @@ private:
     std::vector<Check> m_remarks;
 };
 
-std::string upperFirst(std::string text) {
-    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
-        text[0] = static_cast<char>(text[0] - 'a' + 'A');
-    return text;
-}
-
 } // namespace
 
 std::vector<Check> remarks(const Reading& reading, const DisplayUnits& units) {

@@ -48,12 +48,6 @@ std::string lowerFirst(std::string text) {
     return text;
 }
 
-std::string upperFirst(std::string text) {
-    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
-        text[0] = static_cast<char>(text[0] - 'a' + 'A');
-    return text;
-}
-
 std::string judgedWords(const Claim& claim) {
     const std::string text = words(claim.verdict);
     if (!claim.favours || *claim.favours == Favours::different)
@@ -185,6 +179,12 @@ int weight(Verdict verdict) {
 }
 
 } // namespace
+
+std::string upperFirst(std::string text) {
+    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
+        text[0] = static_cast<char>(text[0] - 'a' + 'A');
+    return text;
+}
 
 std::string words(Verdict verdict) {
     switch (verdict) {

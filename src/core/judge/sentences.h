@@ -34,4 +34,7 @@ std::vector<std::string> sentences(const Reading& reading, const record::Display
 /// "Real, but too small to matter" and so on, without direction.
 std::string words(Verdict verdict);
 
+/// The text with its first letter as a capital, to begin a sentence.
+std::string upperFirst(std::string text);
+
 } // namespace knot::judge

@@ -19,6 +19,10 @@ Interval intervalOf(const Effect& effect, double level) {
     return {effect.value - reach, effect.value + reach, level};
 }
 
+Interval exponentiated(const Interval& logs) {
+    return {std::exp(logs.low), std::exp(logs.high), logs.level};
+}
+
 bool isUnfair(const Claim& claim) {
     return claim.cap == Cap::oneTurnEach || claim.cap == Cap::separatedTurns;
 }

@@ -16,6 +16,9 @@ void fillPs(Claim& claim, const Effect& effect, double margin);
 
 Interval intervalOf(const Effect& effect, double level);
 
+/// An interval of logarithms turned into one of ratios.
+Interval exponentiated(const Interval& logs);
+
 /// The claims of one reading, adjusted family by family: Holm over the primary ones, Benjamini and
 /// Hochberg over the exploratory ones of one kind. Explanations, and exploratory claims under a
 /// cap that makes the comparison unfair, keep their raw p's.
