@@ -147,9 +147,11 @@ void Session::useTest(record::Test test) {
 }
 
 void Session::changeCard(const record::Card& card) {
-    if (isKept() && !ok(m_logbook->saveCard(m_test->id, card)))
+    record::Test changed = *m_test;
+    changed.card = card;
+    if (isKept() && !ok(m_logbook->saveHead(changed)))
         return;
-    m_test->card = card;
+    m_test = std::move(changed);
     judgeAgain();
 }
 

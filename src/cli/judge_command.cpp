@@ -16,11 +16,12 @@ namespace {
 
 struct JudgeOptions {
     std::string file, baseline;
-    std::vector<std::string> primary, wants, margins, headings, equal;
+    std::vector<std::string> primary, wants, margins, headings, equal, targets;
     std::string trend, factor;
     double sdRatioMargin = 1.25, areaRatioMargin = 1.5, alpha = 0.05;
     std::uint64_t seed = 1;
-    bool best = false, json = false;
+    int plannedRounds = 0;
+    bool best = false, json = false, looks = false;
 };
 
 std::pair<std::string, std::string> splitAtEquals(const std::string& option, const std::string& text) {
@@ -57,6 +58,18 @@ record::Want wantOf(const std::string& value) {
     if (value == "more" || value == "less" || value == "none")
         return {value == "more" ? Kind::more : value == "less" ? Kind::less : Kind::none, 0};
     return {Kind::near, numberOf("--want", value)};
+}
+
+// METRIC=LOW..HIGH or METRIC=VALUE; both in the metric's SI unit.
+record::Target targetOf(const std::string& text) {
+    const auto [name, value] = splitAtEquals("--target", text);
+    record::Target target{.metric = metricOf("--target", name), .build = {}};
+    const auto dots = value.find("..");
+    target.low = numberOf("--target", value.substr(0, dots));
+    target.high = dots == std::string::npos ? target.low : numberOf("--target", value.substr(dots + 2));
+    if (target.high < target.low)
+        throw Refusal{"--target " + text + ": the window must be written from low to high."};
+    return target;
 }
 
 void fillCard(record::Test& test, const JudgeOptions& options) {
@@ -98,6 +111,12 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
     card.factorColumn = options.factor;
     for (const auto& key : options.equal)
         card.covariates.push_back(metricOf("--equal", key));
+    for (const auto& text : options.targets)
+        card.targets.push_back(targetOf(text));
+    if (options.looks && options.plannedRounds < 2)
+        throw Refusal{"--looks: also give --planned-rounds (2 or more); a look's level depends on the plan."};
+    card.looks = options.looks ? record::Looks::eachRound : record::Looks::none;
+    card.plannedRounds = options.plannedRounds;
     card.alpha = options.alpha;
     card.sdRatioMargin = options.sdRatioMargin;
     card.areaRatioMargin = options.areaRatioMargin;
@@ -143,6 +162,10 @@ void addJudge(CLI::App& app) {
     command->add_option("--trend", options->trend, "Numeric column, e.g. weight_g: slope per unit and order");
     command->add_option("--factor", options->factor, "Second factor, e.g. delivery: interaction with the build");
     command->add_option("--equal", options->equal, "Metrics held equal, e.g. strike_high_mm")->delimiter(',');
+    command->add_option("--target", options->targets, "METRIC=LOW..HIGH or METRIC=VALUE: a wanted window or value");
+    command->add_option("--planned-rounds", options->plannedRounds, "Laps of the plan; later ones are not judged")
+        ->check(CLI::Range(1, 1000));
+    command->add_flag("--looks", options->looks, "The comparison is looked at after each lap from the second");
     command->add_option("--map", options->headings, "HEADING=COLUMN: what a heading means, e.g. Flight=carry_yd");
     command->add_option("--seed", options->seed, "Seed of the shuffles that are too many to count");
     command->add_flag("--json", options->json, "Print the reading as JSON");

@@ -10,7 +10,7 @@ namespace {
 using record::Metric;
 using record::Unit;
 
-constexpr std::array<std::pair<std::string_view, ColumnRole>, 14> plainNames = {
+constexpr std::array<std::pair<std::string_view, ColumnRole>, 15> plainNames = {
     {{"build", ColumnRole::build},
      {"shot", ColumnRole::shot},
      {"sitting", ColumnRole::sitting},
@@ -24,6 +24,7 @@ constexpr std::array<std::pair<std::string_view, ColumnRole>, 14> plainNames = {
      {"feel", ColumnRole::feel},
      {"note", ColumnRole::note},
      {"handed_over", ColumnRole::handedOver},
+     {"set_aside_when", ColumnRole::setAsideWhen},
      {"mark", ColumnRole::mark}}};
 
 // Ways in which units are written beside a heading, beyond the suffixes of column names.

@@ -26,6 +26,7 @@ enum class ColumnRole {
     feel,
     note,
     handedOver,
+    setAsideWhen,
     mark,
     extra
 };

@@ -1,5 +1,7 @@
 #include "files/csv_reader.h"
 
+#include "core/record/names.h"
+
 #include "core/record/number_text.h"
 #include "files/csv_cells.h"
 #include "files/text_decoding.h"
@@ -186,7 +188,7 @@ private:
             shot.turn = cell;
             return true;
         case ColumnRole::status:
-            return takeStatus(shot, column, cell, line);
+            return takeWord(shot.status, record::statusNames, ErrorKind::unknownStatus, column, cell, line);
         case ColumnRole::reason:
             shot.reason = cell;
             return true;
@@ -204,8 +206,11 @@ private:
         case ColumnRole::handedOver:
             shot.handedOver = cell == "1" || lowerCase(cell) == "yes";
             return true;
+        case ColumnRole::setAsideWhen:
+            return takeWord(shot.setAsideWhen, record::setAsideWhenNames, ErrorKind::unknownSetAsideWhen, column, cell,
+                            line);
         case ColumnRole::mark:
-            return takeMark(shot, column, cell, line);
+            return takeWord(shot.mark, record::markNames, ErrorKind::unknownMark, column, cell, line);
         case ColumnRole::extra:
             shot.extra.push_back(cell);
             return true;
@@ -229,24 +234,16 @@ private:
         return symbol.empty() ? "plain figures" : symbol == "°" ? "degrees" : std::string(symbol);
     }
 
-    bool takeStatus(Shot& shot, std::size_t column, const std::string& cell, std::size_t line) {
-        const std::string text = lowerCase(cell);
-        if (text.empty() || text == "counted")
-            shot.status = ShotStatus::counted;
-        else if (text == "set_aside")
-            shot.status = ShotStatus::setAside;
-        else if (text == "warm_up")
-            shot.status = ShotStatus::warmUp;
-        else
-            return refuse(ErrorKind::unknownStatus, line, column, cell, "");
-        return true;
-    }
-
-    bool takeMark(Shot& shot, std::size_t column, const std::string& cell, std::size_t line) {
-        const std::string text = lowerCase(cell);
-        if (!text.empty() && text != "club" && text != "player")
-            return refuse(ErrorKind::unknownMark, line, column, cell, "");
-        shot.mark = text.empty() ? record::Mark::none : text == "club" ? record::Mark::club : record::Mark::player;
+    // One of the words of an enumeration; empty is the first of them.
+    template<typename Value, std::size_t N>
+    bool takeWord(Value& value, const std::array<const char*, N>& names, ErrorKind refusal, std::size_t column,
+                  const std::string& cell, std::size_t line) {
+        if (cell.empty())
+            return true;
+        const auto named = record::valueNamed<Value>(names, lowerCase(cell));
+        if (!named)
+            return refuse(refusal, line, column, cell, "");
+        value = *named;
         return true;
     }
 

@@ -1,5 +1,7 @@
 #include "files/csv_writer.h"
 
+#include "core/record/names.h"
+
 #include <algorithm>
 #include <cerrno>
 #include <charconv>
@@ -13,7 +15,6 @@ namespace {
 
 using record::Metric;
 using record::Shot;
-using record::ShotStatus;
 
 std::string quoted(const std::string& cell) {
     const bool plain = cell.find_first_of(",;\t\"\r\n") == std::string::npos &&
@@ -31,10 +32,6 @@ std::string exactNumber(double value) {
     char buffer[32];
     const auto result = std::to_chars(buffer, buffer + sizeof buffer, value);
     return {buffer, result.ptr};
-}
-
-std::string statusText(ShotStatus status) {
-    return status == ShotStatus::counted ? "counted" : status == ShotStatus::setAside ? "set_aside" : "warm_up";
 }
 
 struct WrittenColumn {
@@ -55,7 +52,7 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
     addIfUsed("turn", &Shot::turn);
     addIfUsed("handed_over", [](const Shot& s) { return s.handedOver ? std::string("1") : std::string(); });
     addIfUsed("mark", [](const Shot& s) {
-        return std::string(s.mark == record::Mark::club ? "club" : s.mark == record::Mark::player ? "player" : "");
+        return s.mark == record::Mark::none ? std::string() : std::string(nameOf(record::markNames, s.mark));
     });
     columns.push_back({"build", [&test](const Shot& s) { return test.builds[s.build].name; }});
     for (const Metric metric : test.metricsRead())
@@ -63,7 +60,12 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
             const auto value = s.readings.at(metric);
             return value && !s.readings.derived(metric) ? exactNumber(*value) : std::string();
         });
-    columns.push_back({"status", [](const Shot& s) { return statusText(s.status); }});
+    columns.push_back({"status", [](const Shot& s) { return std::string(nameOf(record::statusNames, s.status)); }});
+    addIfUsed("set_aside_when", [](const Shot& s) {
+        return s.setAsideWhen == record::SetAsideWhen::unknown
+                   ? std::string()
+                   : std::string(nameOf(record::setAsideWhenNames, s.setAsideWhen));
+    });
     addIfUsed("reason", &Shot::reason);
     addIfUsed("taken_at", &Shot::takenAt);
     addIfUsed("delivery", &Shot::delivery);

@@ -37,6 +37,8 @@ std::string what(const Error& e) {
         return "unknown status '" + e.found + "'; expected counted, set_aside, warm_up or nothing";
     case ErrorKind::unknownMark:
         return "unknown mark '" + e.found + "'; expected club, player or nothing";
+    case ErrorKind::unknownSetAsideWhen:
+        return "unknown moment '" + e.found + "'; expected called, by_rule, after_number, after_reveal or nothing";
     case ErrorKind::missingBuild:
         return "the build is missing; expected the name of the club that was struck";
     case ErrorKind::notATest:

@@ -23,6 +23,7 @@ enum class ErrorKind {
     notANumberOfFeel,
     unknownStatus,
     unknownMark,
+    unknownSetAsideWhen,
     missingBuild,
     notATest,
     newerTest,

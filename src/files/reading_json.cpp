@@ -1,6 +1,7 @@
 #include "files/reading_json.h"
 
 #include "core/judge/sentences.h"
+#include "core/record/names.h"
 
 #include <nlohmann/json.hpp>
 
@@ -54,6 +55,7 @@ ordered_json averageRow(const Reading& reading, const judge::AverageGap& gap) {
     put(row, "df", gap.df);
     put(row, "ci95", gap.ci95);
     put(row, "ci90", gap.ci90);
+    put(row, "shown", gap.shown);
     put(row, "var_turn", gap.varTurn);
     put(row, "var_shot", gap.varShot);
     putClaim(row, gap.claim);
@@ -103,6 +105,7 @@ ordered_json consistencyRow(const Reading& reading, const judge::SpreadRatio& r)
     put(row, "df", r.df);
     put(row, "ci95", r.ci95);
     put(row, "ci90", r.ci90);
+    put(row, "shown", r.shown);
     putClaim(row, r.claim);
     put(row, "bound", r.bound);
     if (r.shapesDiffer)
@@ -121,6 +124,7 @@ ordered_json areaRow(const Reading& reading, const judge::AreaRatio& r) {
     put(row, "df", r.df);
     put(row, "ci95", r.ci95);
     put(row, "ci90", r.ci90);
+    put(row, "shown", r.shown);
     putClaim(row, r.claim);
     put(row, "shuffle_p", r.shuffleP);
     if (r.centreMethod)
@@ -250,12 +254,20 @@ void putModels(ordered_json& json, const Reading& reading) {
         }
         json["interaction"] = interaction.take();
     }
-    json["settling_per_shot"] = ordered_json::array();
-    for (const auto& e : reading.settling) {
-        ordered_json row{{"metric", record::info(e.metric).key}, {"build", reading.builds[e.build].name}};
-        row.update(modelJson(e, "estimate"));
-        json["settling_per_shot"].push_back(std::move(row));
-    }
+    auto list = [&](const char* name, const std::vector<judge::ModelEstimate>& estimates) {
+        json[name] = ordered_json::array();
+        for (const auto& e : estimates) {
+            ordered_json row{{"metric", record::info(e.metric).key}, {"build", reading.builds[e.build].name}};
+            if (e.against != e.build)
+                row["against"] = reading.builds[e.against].name;
+            row.update(modelJson(e, "estimate"));
+            json[name].push_back(std::move(row));
+        }
+    };
+    list("settling_per_shot", reading.settling);
+    list("settling_gaps", reading.settlingGaps);
+    list("late_in_turn", reading.lateInTurn);
+    list("forgiveness_gaps", reading.forgivenessGaps);
 }
 
 void putRecordMatters(ordered_json& json, const Reading& reading) {
@@ -274,6 +286,20 @@ void putRecordMatters(ordered_json& json, const Reading& reading) {
         row["changes"] = s.changes;
         json["set_asides"].push_back(std::move(row));
     }
+    json["late_set_asides"] = ordered_json::array();
+    for (const auto& late : reading.lateSetAsides)
+        json["late_set_asides"].push_back({{"shot", late.shot + 1},
+                                           {"build", reading.builds[late.build].name},
+                                           {"when", record::nameOf(record::setAsideWhenNames, late.when)}});
+    if (const auto& g = reading.guesses)
+        json["guesses"] = {{"right", g->right},
+                           {"of", g->tries},
+                           {"builds", g->builds},
+                           {"p_at_least", g->p},
+                           {"method", g->matching ? "matching" : "binomial"}};
+    json["amendments"] = ordered_json::array();
+    for (const auto& amendment : reading.amendments)
+        json["amendments"].push_back({{"at", amendment.at}, {"text", amendment.text}});
     json["set_aside_share"] = ordered_json::array();
     for (std::size_t b = 0; b < reading.setAsideShares.size(); ++b) {
         const auto& share = reading.setAsideShares[b];
@@ -282,7 +308,9 @@ void putRecordMatters(ordered_json& json, const Reading& reading) {
                                                {"set_aside", share.hits},
                                                {"struck", share.n},
                                                {"share", share.share},
-                                               {"ci95", {share.ci95.low, share.ci95.high}}});
+                                               {"ci95", {share.ci95.low, share.ci95.high}},
+                                               {"swings", share.n},
+                                               {"counted", share.n - share.hits}});
     }
 }
 
@@ -302,6 +330,10 @@ void putChoices(ordered_json& json, const Reading& reading) {
                                                  {"chance_best", choice.chanceBest},
                                                  {"mean_loss", choice.meanLoss}});
     }
+    json["choosing_by_priority"] = ordered_json::array();
+    for (const auto& choice : reading.byPriority)
+        json["choosing_by_priority"].push_back(
+            {{"build", reading.builds[choice.build].name}, {"chance_best", choice.chanceBest}});
     json["forgiveness"] = ordered_json::array();
     for (const auto& f : reading.forgiveness)
         json["forgiveness"].push_back({{"metric", record::info(f.metric).key},
@@ -373,6 +405,10 @@ std::string readingJson(const Reading& reading) {
     json["version"] = 1;
     json["baseline"] = reading.card.baseline;
     json["alpha"] = reading.card.alpha;
+    json["level"] = reading.level;
+    json["looks"] = record::nameOf(record::looksNames, reading.card.looks);
+    json["rounds"] = {
+        {"done", reading.roundsDone}, {"planned", reading.card.plannedRounds}, {"beyond_plan", reading.roundsBeyond}};
     json["primary"] = ordered_json::array();
     for (const auto& outcome : reading.card.primary)
         json["primary"].push_back(record::outcomeText(outcome));

@@ -1,5 +1,7 @@
 #include "files/test_json.h"
 
+#include "files/card_json.h"
+#include "files/club_json.h"
 #include "files/text_decoding.h"
 
 #include <nlohmann/json.hpp>
@@ -13,18 +15,11 @@ namespace {
 
 using nlohmann::json;
 using nlohmann::ordered_json;
-using record::Card;
 using record::Metric;
 using record::Shot;
 using record::Test;
-using record::Want;
 
 constexpr int version = 1;
-constexpr std::array<const char*, 3> statusNames = {"counted", "set_aside", "warm_up"};
-constexpr std::array<const char*, 5> ruleNames = {"keep_all", "called", "until_good", "by_numbers", "best_and_worst"};
-constexpr std::array<const char*, 3> shapeNames = {"fairway", "ellipse", "rectangle"};
-constexpr std::array<const char*, 3> markNames = {"none", "club", "player"};
-constexpr std::array<const char*, 4> wantNames = {"none", "more", "less", "near"};
 
 // Text members of a shot, which are left out when empty.
 constexpr std::array<std::pair<const char*, std::string Shot::*>, 9> textMembers = {{{"shot", &Shot::number},
@@ -37,71 +32,19 @@ constexpr std::array<std::pair<const char*, std::string Shot::*>, 9> textMembers
                                                                                      {"taken_at", &Shot::takenAt},
                                                                                      {"note", &Shot::note}}};
 
-struct Unreadable {
-    std::string why;
-};
-
-template<std::size_t N> std::size_t indexOf(const std::array<const char*, N>& names, const std::string& text) {
-    for (std::size_t i = 0; i < N; ++i)
-        if (text == names[i])
-            return i;
-    throw Unreadable{"unknown word '" + text + "'"};
-}
-
-ordered_json cardJson(const Card& card) {
-    ordered_json out;
-    out["comparison"] = card.comparison == record::Comparison::whichOfThese ? "which_of_these" : "against_baseline";
-    out["baseline"] = card.baseline;
-    out["primary"] = ordered_json::array();
-    for (const auto& outcome : card.primary)
-        out["primary"].push_back(record::outcomeText(outcome));
-    out["want"] = ordered_json::object();
-    for (const auto& [outcome, want] : card.wants) {
-        ordered_json& entry = out["want"][record::outcomeText(outcome)];
-        entry["kind"] = wantNames[static_cast<std::size_t>(want.kind)];
-        if (want.kind == Want::Kind::near)
-            entry["value"] = want.value;
-    }
-    out["margins"] = ordered_json::object();
-    for (const auto& [metric, gap] : card.margins)
-        out["margins"][record::info(metric).key] = gap;
-    out["sd_ratio_margin"] = card.sdRatioMargin;
-    out["area_ratio_margin"] = card.areaRatioMargin;
-    out["alpha"] = card.alpha;
-    out["trend_column"] = card.trendColumn;
-    out["factor_column"] = card.factorColumn;
-    out["covariates"] = ordered_json::array();
-    for (const Metric metric : card.covariates)
-        out["covariates"].push_back(record::info(metric).key);
-    out["set_aside_rule"] = ruleNames[static_cast<std::size_t>(card.setAsideRule)];
-    out["shapes"] = ordered_json::array();
-    for (const auto& shape : card.shapes)
-        out["shapes"].push_back({{"name", shape.name},
-                                 {"kind", shapeNames[static_cast<std::size_t>(shape.kind)]},
-                                 {"side", shape.side},
-                                 {"carry", shape.carry},
-                                 {"width", shape.width},
-                                 {"depth", shape.depth}});
-    out["targets"] = ordered_json::array();
-    for (const auto& target : card.targets)
-        out["targets"].push_back({{"metric", record::info(target.metric).key},
-                                  {"build", target.build},
-                                  {"low", target.low},
-                                  {"high", target.high}});
-    return out;
-}
-
 ordered_json shotJson(const Test& test, const Shot& shot) {
     ordered_json out;
     out["build"] = test.builds[shot.build].name;
-    out["status"] = statusNames[static_cast<std::size_t>(shot.status)];
+    out["status"] = nameOf(record::statusNames, shot.status);
     for (const auto& [name, member] : textMembers)
         if (!(shot.*member).empty())
             out[name] = shot.*member;
+    if (shot.setAsideWhen != record::SetAsideWhen::unknown)
+        out["set_aside_when"] = nameOf(record::setAsideWhenNames, shot.setAsideWhen);
     if (shot.handedOver)
         out["handed_over"] = true;
     if (shot.mark != record::Mark::none)
-        out["mark"] = markNames[static_cast<std::size_t>(shot.mark)];
+        out["mark"] = nameOf(record::markNames, shot.mark);
     if (shot.feel > 0)
         out["feel"] = shot.feel;
     out["metrics"] = ordered_json::object();
@@ -121,65 +64,18 @@ ordered_json shotJson(const Test& test, const Shot& shot) {
     return out;
 }
 
-Metric metricNamed(const std::string& key) {
-    if (const auto metric = record::metricFromKey(key))
-        return *metric;
-    throw Unreadable{"unknown metric '" + key + "'"};
-}
-
-record::Outcome outcomeNamed(const std::string& text) {
-    if (const auto outcome = record::outcomeFromText(text))
-        return *outcome;
-    throw Unreadable{"unknown outcome '" + text + "'"};
-}
-
-double within(double value, double low, double high, const char* name) {
-    if (!(value > low && value < high))
-        throw Unreadable{std::string(name) + " is out of range"};
-    return value;
-}
-
-Card cardFrom(const json& in) {
-    Card card;
-    card.comparison = in.at("comparison") == "which_of_these" ? record::Comparison::whichOfThese
-                                                              : record::Comparison::againstBaseline;
-    card.baseline = in.at("baseline").get<std::string>();
-    for (const auto& outcome : in.at("primary"))
-        card.primary.push_back(outcomeNamed(outcome.get<std::string>()));
-    for (const auto& [outcome, want] : in.at("want").items())
-        card.wants[outcomeNamed(outcome)] = {
-            static_cast<Want::Kind>(indexOf(wantNames, want.at("kind").get<std::string>())), want.value("value", 0.0)};
-    for (const auto& [metric, gap] : in.at("margins").items())
-        card.margins[metricNamed(metric)] = within(gap.get<double>(), 0, 1e9, "a worthwhile gap");
-    card.sdRatioMargin = within(in.at("sd_ratio_margin").get<double>(), 1, 1e3, "sd_ratio_margin");
-    card.areaRatioMargin = within(in.at("area_ratio_margin").get<double>(), 1, 1e3, "area_ratio_margin");
-    card.alpha = within(in.at("alpha").get<double>(), 0, 1, "alpha");
-    card.trendColumn = in.value("trend_column", "");
-    card.factorColumn = in.value("factor_column", "");
-    for (const auto& metric : in.at("covariates"))
-        card.covariates.push_back(metricNamed(metric.get<std::string>()));
-    card.setAsideRule = static_cast<record::SetAsideRule>(indexOf(ruleNames, in.value("set_aside_rule", "called")));
-    for (const auto& shape : in.value("shapes", json::array()))
-        card.shapes.push_back(
-            {static_cast<record::Shape::Kind>(indexOf(shapeNames, shape.at("kind").get<std::string>())),
-             shape.at("name").get<std::string>(), shape.value("side", 0.0), shape.value("carry", 0.0),
-             within(shape.at("width").get<double>(), 0, 1e4, "the width of a shape"), shape.value("depth", 0.0)});
-    for (const auto& target : in.value("targets", json::array()))
-        card.targets.push_back({metricNamed(target.at("metric").get<std::string>()), target.value("build", ""),
-                                target.at("low").get<double>(), target.at("high").get<double>()});
-    return card;
-}
-
 Shot shotFrom(const json& in, const Test& test) {
     Shot shot;
     const auto build = test.buildIndex(in.at("build").get<std::string>());
     if (!build)
         throw Unreadable{"a shot names the build '" + in.at("build").get<std::string>() + "', which is not listed"};
     shot.build = *build;
-    shot.status = static_cast<record::ShotStatus>(indexOf(statusNames, in.at("status").get<std::string>()));
+    shot.status = valueOrRefuse<record::ShotStatus>(record::statusNames, in.at("status").get<std::string>());
     for (const auto& [name, member] : textMembers)
         shot.*member = in.value(name, "");
-    shot.mark = static_cast<record::Mark>(indexOf(markNames, in.value("mark", "none")));
+    shot.setAsideWhen =
+        valueOrRefuse<record::SetAsideWhen>(record::setAsideWhenNames, in.value("set_aside_when", "unknown"));
+    shot.mark = valueOrRefuse<record::Mark>(record::markNames, in.value("mark", "none"));
     shot.handedOver = in.value("handed_over", false);
     shot.feel = in.value("feel", 0);
     const auto modelled = in.value("modelled", std::vector<std::string>{});
@@ -197,24 +93,74 @@ Shot shotFrom(const json& in, const Test& test) {
     return shot;
 }
 
-Test testFrom(const json& in) {
-    Test test;
-    test.title = in.at("title").get<std::string>();
-    test.question = in.value("question", "");
-    test.player = in.value("player", "");
-    test.createdAt = in.value("created_at", "");
-    for (const auto& build : in.at("builds"))
-        test.builds.push_back({build.at("build").get<std::string>(), build.value("note", "")});
-    test.extraColumns = in.value("extra_columns", std::vector<std::string>{});
-    test.card = cardFrom(in.at("card"));
-    for (const auto& shot : in.at("shots"))
-        test.shots.push_back(shotFrom(shot, test));
-    return test;
+ordered_json planJson(const record::Plan& plan) {
+    ordered_json out{{"schedule", nameOf(record::scheduleNames, plan.schedule)},
+                     {"rounds", plan.rounds},
+                     {"turn_length", plan.turnLength},
+                     {"seed", std::to_string(plan.seed)},
+                     {"change_seconds", plan.changeSeconds},
+                     {"shot_seconds", plan.shotSeconds},
+                     {"warm_up", plan.warmUp},
+                     {"rest_every", plan.restEvery},
+                     {"rest_seconds", plan.restSeconds}};
+    out["change_times"] = ordered_json::array();
+    for (const auto& change : plan.changeTimes)
+        out["change_times"].push_back({{"a", change.a}, {"b", change.b}, {"seconds", change.seconds}});
+    out["turns"] = ordered_json::array();
+    for (const auto& turn : plan.turns)
+        out["turns"].push_back({{"build", turn.build}, {"round", turn.round}, {"shots", turn.shots}});
+    return out;
 }
 
-} // namespace
+record::Plan planFrom(const json& in, std::size_t builds) {
+    record::Plan plan;
+    plan.schedule = valueOrRefuse<record::Schedule>(record::scheduleNames, in.at("schedule").get<std::string>());
+    plan.rounds = in.at("rounds").get<int>();
+    plan.turnLength = in.at("turn_length").get<int>();
+    plan.seed = std::stoull(in.at("seed").get<std::string>());
+    plan.changeSeconds = in.value("change_seconds", plan.changeSeconds);
+    plan.shotSeconds = in.value("shot_seconds", plan.shotSeconds);
+    plan.warmUp = in.value("warm_up", plan.warmUp);
+    plan.restEvery = in.value("rest_every", plan.restEvery);
+    plan.restSeconds = in.value("rest_seconds", plan.restSeconds);
+    for (const auto& change : in.value("change_times", json::array()))
+        plan.changeTimes.push_back(
+            {change.at("a").get<std::size_t>(), change.at("b").get<std::size_t>(), change.at("seconds").get<double>()});
+    for (const auto& turn : in.value("turns", json::array())) {
+        plan.turns.push_back(
+            {turn.at("build").get<std::size_t>(), turn.at("round").get<int>(), turn.at("shots").get<int>()});
+        if (plan.turns.back().build >= builds)
+            throw Unreadable{"a planned stint names a build that is not listed"};
+    }
+    return plan;
+}
 
-std::string testJson(const Test& test) {
+// Text members of a seal, which are left out when empty.
+constexpr std::array<std::pair<const char*, std::string record::Seal::*>, 7> sealMembers = {
+    {{"commitment", &record::Seal::commitment},
+     {"box", &record::Seal::box},
+     {"nonce", &record::Seal::nonce},
+     {"key_salt", &record::Seal::keySalt},
+     {"sealed_at", &record::Seal::sealedAt},
+     {"revealed_at", &record::Seal::revealedAt},
+     {"sealed_text", &record::Seal::sealedText}}};
+
+ordered_json sealJson(const record::Seal& seal) {
+    ordered_json out = ordered_json::object();
+    for (const auto& [name, member] : sealMembers)
+        if (!(seal.*member).empty())
+            out[name] = seal.*member;
+    return out;
+}
+
+ordered_json buildsJson(const std::vector<record::Build>& builds) {
+    ordered_json out = ordered_json::array();
+    for (const auto& build : builds)
+        out.push_back(buildJson(build));
+    return out;
+}
+
+ordered_json headOf(const Test& test) {
     ordered_json out;
     out["format"] = "knotcount.test";
     out["version"] = version;
@@ -222,18 +168,73 @@ std::string testJson(const Test& test) {
     out["question"] = test.question;
     out["player"] = test.player;
     out["created_at"] = test.createdAt;
-    out["builds"] = ordered_json::array();
-    for (const auto& build : test.builds)
-        out["builds"].push_back({{"build", build.name}, {"note", build.note}});
+    out["stage"] = nameOf(record::stageNames, test.stage);
+    out["profile"] = playerJson(test.profile);
+    out["builds"] = buildsJson(test.builds);
+    if (!test.sealedBuilds.empty())
+        out["sealed_builds"] = buildsJson(test.sealedBuilds);
     out["extra_columns"] = test.extraColumns;
     out["card"] = cardJson(test.card);
-    out["shots"] = ordered_json::array();
-    for (const Shot& shot : test.shots)
-        out["shots"].push_back(shotJson(test, shot));
-    return out.dump(1, ' ', false, json::error_handler_t::replace) + "\n";
+    out["plan"] = planJson(test.plan);
+    out["seal"] = sealJson(test.seal);
+    out["guesses"] = ordered_json::array();
+    for (const auto& guess : test.guesses)
+        out["guesses"].push_back(
+            {{"build", test.builds[guess.build].name}, {"said", guess.said}, {"turn", guess.turn}});
+    out["amendments"] = ordered_json::array();
+    for (const auto& amendment : test.amendments)
+        out["amendments"].push_back({{"at", amendment.at}, {"text", amendment.text}});
+    out["frozen"] = {{"at", test.frozenAt}, {"hash", test.frozenHash}};
+    return out;
 }
 
-Result<ImportedTest> readTestJson(const std::string& file, const std::string& text) {
+std::size_t buildNamed(const Test& test, const std::string& name) {
+    if (const auto build = test.buildIndex(name))
+        return *build;
+    throw Unreadable{"the build '" + name + "' is not listed"};
+}
+
+Test headFrom(const json& in) {
+    Test test;
+    test.title = in.at("title").get<std::string>();
+    test.question = in.value("question", "");
+    test.player = in.value("player", "");
+    test.createdAt = in.value("created_at", "");
+    test.stage = valueOrRefuse<record::Stage>(record::stageNames, in.value("stage", "test"));
+    test.profile = playerFrom(in.value("profile", json::object()));
+    for (const auto& build : in.at("builds"))
+        test.builds.push_back(buildFrom(build));
+    for (const auto& build : in.value("sealed_builds", json::array()))
+        test.sealedBuilds.push_back(buildFrom(build));
+    test.extraColumns = in.value("extra_columns", std::vector<std::string>{});
+    test.card = cardFrom(in.at("card"));
+    if (const auto plan = in.find("plan"); plan != in.end())
+        test.plan = planFrom(*plan, test.builds.size());
+    if (const auto seal = in.find("seal"); seal != in.end())
+        for (const auto& [name, member] : sealMembers)
+            test.seal.*member = seal->value(name, "");
+    for (const auto& guess : in.value("guesses", json::array()))
+        test.guesses.push_back({buildNamed(test, guess.at("build").get<std::string>()),
+                                guess.at("said").get<std::string>(), guess.value("turn", "")});
+    for (const auto& amendment : in.value("amendments", json::array()))
+        test.amendments.push_back({amendment.value("at", ""), amendment.at("text").get<std::string>()});
+    if (const auto frozen = in.find("frozen"); frozen != in.end()) {
+        test.frozenAt = frozen->value("at", "");
+        test.frozenHash = frozen->value("hash", "");
+    }
+    return test;
+}
+
+Test testFrom(const json& in) {
+    Test test = headFrom(in);
+    for (const auto& shot : in.at("shots"))
+        test.shots.push_back(shotFrom(shot, test));
+    return test;
+}
+
+// Runs a reader and turns what it throws into an error.
+template<typename Reader>
+auto readingOf(const std::string& file, const std::string& text, Reader reader) -> Result<decltype(reader(json()))> {
     auto refuse = [&](ErrorKind kind, const std::string& found, const std::string& expected = {}) {
         return tl::unexpected(Error{kind, file, 0, 0, {}, found, expected});
     };
@@ -243,14 +244,55 @@ Result<ImportedTest> readTestJson(const std::string& file, const std::string& te
             return refuse(ErrorKind::notATest, "its format is another");
         if (const int found = in.at("version").get<int>(); found > version)
             return refuse(ErrorKind::newerTest, std::to_string(found), std::to_string(version));
-        return ImportedTest{testFrom(in), {}};
+        return reader(in);
     } catch (const Unreadable& reason) {
         return refuse(ErrorKind::notATest, reason.why);
     } catch (const json::parse_error& e) {
         return refuse(ErrorKind::notATest, "not JSON from byte " + std::to_string(e.byte) + " on");
-    } catch (const json::exception&) {
+    } catch (const std::exception&) {
         return refuse(ErrorKind::notATest, "a member is missing or of the wrong type");
     }
+}
+
+std::string written(const ordered_json& document, int indent) {
+    return document.dump(indent, ' ', false, json::error_handler_t::replace);
+}
+
+} // namespace
+
+std::string testJson(const Test& test) {
+    ordered_json out = headOf(test);
+    out["shots"] = ordered_json::array();
+    for (const Shot& shot : test.shots)
+        out["shots"].push_back(shotJson(test, shot));
+    return written(out, 1) + "\n";
+}
+
+std::string testHeadJson(const Test& test) {
+    return written(headOf(test), -1);
+}
+
+std::string declarationText(const Test& test) {
+    // What the question is judged by; the player's profile, the seal and later events are not part of it.
+    ordered_json out;
+    out["question"] = test.question;
+    const auto& builds = test.sealedBuilds.empty() ? test.builds : test.sealedBuilds;
+    out["builds"] = ordered_json::array();
+    for (record::Build build : builds) {
+        build.tag.clear(); // learned at the reveal
+        out["builds"].push_back(buildJson(build));
+    }
+    out["card"] = cardJson(test.card);
+    out["commitment"] = test.seal.commitment;
+    return written(out, -1);
+}
+
+Result<ImportedTest> readTestJson(const std::string& file, const std::string& text) {
+    return readingOf(file, text, [](const json& in) { return ImportedTest{testFrom(in), {}}; });
+}
+
+Result<Test> readTestHeadJson(const std::string& file, const std::string& text) {
+    return readingOf(file, text, [](const json& in) { return headFrom(in); });
 }
 
 Result<ImportedTest> readTestFile(const std::string& path) {

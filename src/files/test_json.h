@@ -8,9 +8,17 @@ namespace knot::files {
 /// out, since reading derives them again.
 std::string testJson(const record::Test& test);
 
+/// All of a test but its shots, in the same form on one line.
+std::string testHeadJson(const record::Test& test);
+
+/// What was declared, in the one form whose SHA-256 is kept when the test is frozen.
+std::string declarationText(const record::Test& test);
+
 /// Reads what `testJson` wrote. Anything that is not such a test, or refers to what is not there,
 /// is refused whole.
 Result<ImportedTest> readTestJson(const std::string& file, const std::string& text);
+/// Reads what `testHeadJson` wrote; the shots are left empty.
+Result<record::Test> readTestHeadJson(const std::string& file, const std::string& text);
 Result<ImportedTest> readTestFile(const std::string& path);
 
 } // namespace knot::files

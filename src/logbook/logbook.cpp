@@ -1,5 +1,6 @@
 #include "logbook/logbook.h"
 
+#include "logbook/migration.h"
 #include "logbook/rows.h"
 #include "logbook/schema.h"
 
@@ -65,8 +66,8 @@ int pragma(Database& database, const char* name) {
     return database.execAndGet(std::string("PRAGMA ") + name).getInt();
 }
 
-// Looks at a file without writing to it.
-Result<void> inspect(const std::string& path) {
+// Looks at a file without writing to it; gives its format number.
+Result<int> inspect(const std::string& path) {
     std::error_code status;
     if (!std::filesystem::exists(path, status))
         return refuse(ErrorKind::cannotOpen, path, "there is no such file");
@@ -76,11 +77,12 @@ Result<void> inspect(const std::string& path) {
     if (size == 0)
         return refuse(ErrorKind::notALogbook, path);
     std::string fault;
+    int version = 0;
     auto looked = guarded(path, [&]() -> ErrorKind {
         Database database(path, SQLite::OPEN_READONLY);
         if (pragma(database, "application_id") != applicationId)
             return ErrorKind::notALogbook;
-        const int version = pragma(database, "user_version");
+        version = pragma(database, "user_version");
         fault = std::to_string(version);
         if (version > schemaVersion)
             return ErrorKind::newer;
@@ -94,7 +96,25 @@ Result<void> inspect(const std::string& path) {
         return tl::unexpected(looked.error());
     if (*looked != ErrorKind::storage)
         return refuse(*looked, path, fault);
-    return {};
+    return version;
+}
+
+// "A.knotbook" of format 1 is kept as "A.format1.knotbook", or with a number where that is taken.
+std::string nameOfCopy(const std::string& path, int version) {
+    const std::filesystem::path file(path);
+    const std::string stem = (file.parent_path() / file.stem()).string() + ".format" + std::to_string(version);
+    std::string name = stem + file.extension().string();
+    std::error_code status;
+    for (int n = 2; std::filesystem::exists(name, status); ++n)
+        name = stem + "-" + std::to_string(n) + file.extension().string();
+    return name;
+}
+
+// Keeps a copy of the file as it was, whole with what its journal holds.
+void keepCopy(Database& database, const std::string& path, int version) {
+    Statement s(database, "VACUUM INTO ?");
+    s.bind(1, nameOfCopy(path, version));
+    s.exec();
 }
 
 } // namespace
@@ -126,19 +146,26 @@ Result<Logbook> Logbook::create(const std::string& path) {
 }
 
 Result<Logbook> Logbook::open(const std::string& path) {
-    if (auto sound = inspect(path); !sound)
-        return tl::unexpected(sound.error());
-    return guarded(path, [&] { return Logbook(path, std::make_unique<Connection>(path, SQLite::OPEN_READWRITE)); });
+    const auto version = inspect(path);
+    if (!version)
+        return tl::unexpected(version.error());
+    return guarded(path, [&] {
+        auto connection = std::make_unique<Connection>(path, SQLite::OPEN_READWRITE);
+        if (*version < schemaVersion) {
+            keepCopy(connection->database, path, *version);
+            migrate(connection->database, *version);
+        }
+        return Logbook(path, std::move(connection));
+    });
 }
 
 Result<std::vector<TestEntry>> Logbook::tests() {
     return guarded(m_path, [&] {
         Database& database = m_connection->database;
         std::vector<TestEntry> entries;
-        Statement heads(database, "SELECT t.id, t.title, t.question, coalesce(p.name, ''), t.created_at FROM test t "
-                                  "LEFT JOIN player p ON p.id = t.player_id ORDER BY t.created_at DESC, t.title");
-        Statement builds(database, "SELECT b.name FROM test_build tb JOIN build b ON b.id = tb.build_id "
-                                   "WHERE tb.test_id = ? ORDER BY tb.position");
+        Statement heads(database, "SELECT id, title, question, player, created_at FROM test "
+                                  "ORDER BY created_at DESC, title");
+        Statement builds(database, "SELECT name FROM test_build WHERE test_id = ? ORDER BY position");
         Statement turns(database, "SELECT t.build, (SELECT count(*) FROM shot x WHERE x.test_id = t.test_id AND "
                                   "x.turn = t.position AND x.status = 'counted'), (SELECT count(*) FROM shot x WHERE "
                                   "x.test_id = t.test_id AND x.turn = t.position AND x.status = 'set_aside') "
@@ -184,17 +211,16 @@ Result<std::string> Logbook::save(const record::Test& test) {
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, kept.id);
         clear.exec();
-        m_connection->database.exec("DELETE FROM build WHERE id NOT IN (SELECT build_id FROM test_build)");
         insertTest(m_connection->database, kept);
         transaction.commit();
         return kept.id;
     });
 }
 
-Result<void> Logbook::saveCard(const std::string& testId, const record::Card& card) {
+Result<void> Logbook::saveHead(const record::Test& test) {
     return guarded(m_path, [&] {
         SQLite::Transaction transaction(m_connection->database);
-        replaceCard(m_connection->database, testId, card);
+        updateHead(m_connection->database, test);
         transaction.commit();
     });
 }
@@ -206,7 +232,6 @@ Result<void> Logbook::remove(const std::string& testId) {
         clear.bind(1, testId);
         if (clear.exec() == 0)
             throw std::out_of_range(testId);
-        m_connection->database.exec("DELETE FROM build WHERE id NOT IN (SELECT build_id FROM test_build)");
         transaction.commit();
     });
 }

@@ -28,7 +28,8 @@ class Logbook {
 public:
     /// Makes a new file; refuses to replace one.
     static Result<Logbook> create(const std::string& path);
-    /// Opens a logbook. A foreign, damaged or newer file is refused and left as it is.
+    /// Opens a logbook. A foreign, damaged or newer file is refused and left as it is; an
+    /// older one is kept beside as it was ("NAME.format1.knotbook") and brought up to date.
     static Result<Logbook> open(const std::string& path);
 
     Logbook(Logbook&&) noexcept;
@@ -42,8 +43,8 @@ public:
     Result<record::Test> load(const std::string& testId);
     /// Keeps a test whole: a new one gets an id, a known one is replaced. Returns the id.
     Result<std::string> save(const record::Test& test);
-    /// Replaces only the card of a known test.
-    Result<void> saveCard(const std::string& testId, const record::Card& card);
+    /// Replaces all of a known test but its shots. A build that was struck may not be taken away.
+    Result<void> saveHead(const record::Test& test);
     Result<void> remove(const std::string& testId);
 
     Result<record::DisplayUnits> units();

@@ -13,7 +13,8 @@ namespace knot::logbook {
 /// Rows to structs and back, in one place. All throw SQLite::Exception; the caller holds the
 /// transaction.
 void insertTest(SQLite::Database& database, const record::Test& test);
-void replaceCard(SQLite::Database& database, const std::string& testId, const record::Card& card);
+/// Everything but the shots. A build that was struck may not be taken away.
+void updateHead(SQLite::Database& database, const record::Test& test);
 record::Test readTest(SQLite::Database& database, const std::string& testId);
 
 /// A random UUID (version 4) as text.

@@ -11,69 +11,22 @@ namespace {
 
 constexpr const char* tables = R"(
 CREATE TABLE setting(key TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID;
-CREATE TABLE player(id TEXT PRIMARY KEY, name TEXT NOT NULL UNIQUE) WITHOUT ROWID;
-CREATE TABLE build(id TEXT PRIMARY KEY, name TEXT NOT NULL, note TEXT NOT NULL DEFAULT '') WITHOUT ROWID;
+CREATE TABLE player(name TEXT PRIMARY KEY, profile TEXT NOT NULL DEFAULT '{}') WITHOUT ROWID;
+CREATE TABLE part(
+  id TEXT PRIMARY KEY,
+  kind TEXT NOT NULL CHECK(kind IN ('head', 'shaft', 'grip', 'ball')),
+  name TEXT NOT NULL,
+  properties TEXT NOT NULL DEFAULT '{}'
+) WITHOUT ROWID;
 CREATE TABLE test(
   id TEXT PRIMARY KEY,
   title TEXT NOT NULL,
   question TEXT NOT NULL DEFAULT '',
-  player_id TEXT REFERENCES player(id),
+  player TEXT NOT NULL DEFAULT '',
   created_at TEXT NOT NULL DEFAULT '',
-  comparison TEXT NOT NULL CHECK(comparison IN ('against_baseline', 'which_of_these')),
-  baseline TEXT NOT NULL DEFAULT '',
-  alpha REAL NOT NULL CHECK(alpha > 0 AND alpha < 1),
-  sd_ratio_margin REAL NOT NULL CHECK(sd_ratio_margin > 1),
-  area_ratio_margin REAL NOT NULL CHECK(area_ratio_margin > 1),
-  trend_column TEXT NOT NULL DEFAULT '',
-  factor_column TEXT NOT NULL DEFAULT '',
-  set_aside_rule TEXT NOT NULL DEFAULT 'called'
-    CHECK(set_aside_rule IN ('keep_all', 'called', 'until_good', 'by_numbers', 'best_and_worst'))
+  head TEXT NOT NULL
 ) WITHOUT ROWID;
 CREATE TABLE test_build(
-  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
-  position INTEGER NOT NULL,
-  build_id TEXT NOT NULL REFERENCES build(id),
-  PRIMARY KEY(test_id, position)
-) WITHOUT ROWID;
-CREATE TABLE test_outcome(
-  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
-  outcome TEXT NOT NULL,
-  priority INTEGER,
-  want TEXT CHECK(want IN ('none', 'more', 'less', 'near')),
-  want_value REAL,
-  PRIMARY KEY(test_id, outcome)
-) WITHOUT ROWID;
-CREATE TABLE test_margin(
-  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
-  metric TEXT NOT NULL,
-  gap REAL NOT NULL CHECK(gap > 0),
-  PRIMARY KEY(test_id, metric)
-) WITHOUT ROWID;
-CREATE TABLE test_covariate(
-  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
-  position INTEGER NOT NULL,
-  metric TEXT NOT NULL,
-  PRIMARY KEY(test_id, position)
-) WITHOUT ROWID;
-CREATE TABLE test_shape(
-  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
-  position INTEGER NOT NULL,
-  name TEXT NOT NULL,
-  kind TEXT NOT NULL CHECK(kind IN ('fairway', 'ellipse', 'rectangle')),
-  side REAL NOT NULL, carry REAL NOT NULL,
-  width REAL NOT NULL CHECK(width > 0), depth REAL NOT NULL,
-  PRIMARY KEY(test_id, position)
-) WITHOUT ROWID;
-CREATE TABLE test_target(
-  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
-  position INTEGER NOT NULL,
-  metric TEXT NOT NULL,
-  build TEXT NOT NULL DEFAULT '',
-  low REAL NOT NULL,
-  high REAL NOT NULL CHECK(high >= low),
-  PRIMARY KEY(test_id, position)
-) WITHOUT ROWID;
-CREATE TABLE test_column(
   test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
   position INTEGER NOT NULL,
   name TEXT NOT NULL,
@@ -96,7 +49,7 @@ CREATE TABLE turn(
   handed_over INTEGER NOT NULL DEFAULT 0,
   PRIMARY KEY(test_id, position),
   FOREIGN KEY(test_id, sitting) REFERENCES sitting(test_id, position) ON DELETE CASCADE,
-  FOREIGN KEY(test_id, build) REFERENCES test_build(test_id, position)
+  FOREIGN KEY(test_id, build) REFERENCES test_build(test_id, position) ON DELETE CASCADE
 ) WITHOUT ROWID;
 )";
 
@@ -109,6 +62,8 @@ CREATE TABLE shot(
   number TEXT NOT NULL DEFAULT '',
   status TEXT NOT NULL CHECK(status IN ('counted', 'set_aside', 'warm_up')),
   mark TEXT NOT NULL DEFAULT 'none' CHECK(mark IN ('none', 'club', 'player')),
+  set_aside_when TEXT NOT NULL DEFAULT 'unknown'
+    CHECK(set_aside_when IN ('unknown', 'called', 'by_rule', 'after_number', 'after_reveal')),
   reason TEXT NOT NULL DEFAULT '',
   taken_at TEXT NOT NULL DEFAULT '',
   delivery TEXT NOT NULL DEFAULT '',
@@ -128,12 +83,16 @@ CREATE INDEX shot_by_turn ON shot(test_id, turn, status);
 
 } // namespace
 
-void createSchema(SQLite::Database& database) {
-    SQLite::Transaction transaction(database);
+void createTables(SQLite::Database& database) {
     database.exec(tables);
     database.exec(shotTable());
     database.exec("PRAGMA application_id = " + std::to_string(applicationId));
     database.exec("PRAGMA user_version = " + std::to_string(schemaVersion));
+}
+
+void createSchema(SQLite::Database& database) {
+    SQLite::Transaction transaction(database);
+    createTables(database);
     transaction.commit();
 }
 

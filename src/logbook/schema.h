@@ -7,9 +7,12 @@ class Database;
 namespace knot::logbook {
 
 inline constexpr int applicationId = 0x4B6E6F74; // "Knot"
-inline constexpr int schemaVersion = 1;
+inline constexpr int schemaVersion = 2;
 
-/// Makes the tables of the newest version in an empty file, in one transaction.
+/// Makes the tables of the newest version; the caller holds the transaction.
+void createTables(SQLite::Database& database);
+
+/// Makes them in an empty file, in one transaction.
 void createSchema(SQLite::Database& database);
 
 /// WAL, full synchronisation and foreign keys: set on every connection that writes.

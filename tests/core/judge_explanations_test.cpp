@@ -203,7 +203,9 @@ TEST_CASE("the set that may be best shrinks to the one that beats all, in the wa
     CHECK(judge::bestSet(columnOf(make(6)), {Kind::less, 0}, 0.05) == std::vector<std::size_t>{0, 1});
     CHECK(judge::bestSet(columnOf(make(6)), {Kind::near, 156}, 0.05) == std::vector<std::size_t>{2});
     CHECK(judge::bestSet(columnOf(make(0)), {Kind::more, 0}, 0.05).size() == 3);
-    const auto choices = judge::choosing(columnOf(make(6)), {Kind::more, 0}, 1, 5, 4000).choosing;
+    const auto choices =
+        judge::choosing(judge::standings(columnOf(make(6))), {Kind::more, 0}, judge::LossScale::plain, 1, 5, 4000)
+            .choosing;
     CHECK(choices[2].chanceBest > 0.99);
     CHECK(choices[2].meanLoss < 0.05);
     CHECK(choices[0].meanLoss > 4);
@@ -326,7 +328,8 @@ TEST_CASE("several sittings are pooled, and it is said in how many the gap held 
 TEST_CASE("more laps cost less than they save only where something is open") {
     Random random(15);
     auto builder = laps(5, 3, [&](int, int club, int) { return 150 + 0.3 * club + 3 * random.normal(); });
-    const auto best = judge::choosing(columnOf(builder.test), {record::Want::Kind::more, 0}, 1, 10, 8000);
+    const auto best = judge::choosing(judge::standings(columnOf(builder.test)), {record::Want::Kind::more, 0},
+                                      judge::LossScale::plain, 1, 10, 8000);
     CHECK(best.lossNow > 0.02);
     CHECK(best.lossAfter < best.lossNow);
     CHECK(best.lossAfter > 0);

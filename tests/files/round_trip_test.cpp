@@ -22,6 +22,8 @@ TEST_CASE("awkward text survives the way through CSV") {
     test.shots[0].note = "line\nbreak";
     test.shots[1].feel = 3;
     test.shots[2].handedOver = true;
+    test.shots[3].status = record::ShotStatus::setAside;
+    test.shots[3].setAsideWhen = record::SetAsideWhen::afterNumber;
     test.extraColumns = {"odd, one"};
     for (auto& shot : test.shots)
         shot.extra = {"x;y"};
@@ -43,9 +45,51 @@ TEST_CASE("a whole test goes through JSON and back unchanged") {
     test.shots[5].mark = record::Mark::club;
     test.card.wants[*record::outcomeFromText("launch_deg")] = {record::Want::Kind::near, 24.5};
     test.shots[3].readings.model(record::Metric::curve, 1.25);
+    test.shots[4].setAsideWhen = record::SetAsideWhen::called;
+    test.stage = record::Stage::screening;
+    test.profile = {.name = "Runa Veld", .leftHanded = true, .clubSpeed = 38.5, .tempo = "quick", .goals = "height"};
+    test.card.kind = record::TestKind::shaft;
+    test.card.looks = record::Looks::eachRound;
+    test.card.plannedRounds = 5;
+    test.card.expectations = {{record::Metric::spin, record::Expectation::down}};
+    test.card.held = {{"length", true, ""}, {"ball", false, "two sleeves of another make"}};
+    test.card.blinding = record::Blinding::playerBlind;
+    test.card.visibility = {record::Sees::fitter, record::Sees::nobody, record::Sees::everyone};
+    test.card.replaceSetAside = false;
+    test.card.goodShots = 4;
+    test.plan = {.schedule = record::Schedule::sandwich, .rounds = 4, .turnLength = 2, .seed = 1ULL << 63U};
+    test.plan.changeTimes = {{0, 1, 240}};
+    test.plan.turns = {{0, 1, 2}, {1, 1, 2}};
+    test.seal = {.commitment = "ab", .box = "cd", .nonce = "ef", .keySalt = "01", .sealedAt = "2026-05-01T09:00"};
+    test.builds[0].struckOff = "too low";
+    test.builds[1].tag = "Fern";
+    test.builds[1].club.head = {.kind = record::PartKind::head, .name = "Tarn 54", .mass = 302, .loft = 54};
+    test.builds[1].club.shaft = {.kind = record::PartKind::shaft, .name = "Reed", .mass = 118, .balance = 429};
+    test.builds[1].club.lead = 2.5;
+    test.builds[1].club.sleeve = {"+1", 1, -0.7, 0.5};
+    record::Build hidden;
+    hidden.name = "Bent 54";
+    test.sealedBuilds = {hidden};
+    test.guesses = {{1, "Bent 54", "3"}};
+    test.amendments = {{"2026-05-01T10:00", "one lap fewer"}};
+    test.frozenAt = "2026-05-01T09:30";
+    test.frozenHash = "77";
     auto back = files::readTestJson("t.json", files::testJson(test));
     REQUIRE(back);
     CHECK(back->test == test);
+}
+
+TEST_CASE("the declaration is one text for one card, whatever was struck or learned since") {
+    auto test = practice::simulate(*practice::scenarioByKey("wedge-loft"));
+    const auto before = files::declarationText(test);
+    test.shots.clear();
+    test.builds[0].tag = "Fern";
+    test.guesses = {{0, "x", ""}};
+    CHECK(files::declarationText(test) == before);
+    test.card.alpha = 0.1;
+    CHECK(files::declarationText(test) != before);
+    CHECK(files::readTestHeadJson("t", files::testHeadJson(test))->card == test.card);
+    CHECK(!files::readTestHeadJson("t", "{}"));
 }
 
 TEST_CASE("a reading as JSON holds no NaN and names its format") {

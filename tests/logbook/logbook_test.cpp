@@ -51,6 +51,8 @@ record::Test fullTest() {
                         {record::Shape::Kind::fairway, "lane", 0, 0, 25, 0}};
     test.card.targets = {{record::Metric::launch, "", 12, 15}, {record::Metric::carry, "Fern", 180, 190}};
     test.shots[21].mark = record::Mark::player;
+    test.shots[22].setAsideWhen = record::SetAsideWhen::byRule;
+    test.guesses = {{1, "Fern", "2"}};
     test.extraColumns = {"weight_g"};
     for (auto& shot : test.shots)
         shot.extra = {"74"};
@@ -109,7 +111,7 @@ TEST_CASE("keeping a known test replaces it and leaves no stray rows") {
     CHECK(book.remove(test.id).error().kind == ErrorKind::noSuchTest);
 }
 
-TEST_CASE("a card and the units are kept on their own") {
+TEST_CASE("what is declared and the units are kept on their own") {
     const Folder folder;
     auto book = *Logbook::create(folder.file("a.knotbook"));
     auto test = fullTest();
@@ -117,8 +119,8 @@ TEST_CASE("a card and the units are kept on their own") {
     test.card.baseline = "Ochre";
     test.card.primary = {*record::outcomeFromText("side_m"), *record::outcomeFromText("spread:side_m")};
     test.card.margins.clear();
-    REQUIRE(book.saveCard(test.id, test.card));
-    CHECK(book.load(test.id)->card == test.card);
+    REQUIRE(book.saveHead(test));
+    CHECK(*book.load(test.id) == test);
     CHECK(*book.units() == record::DisplayUnits{});
     const record::DisplayUnits units{.speed = record::SpeedUnit::mph, .distance = record::DistanceUnit::yd};
     REQUIRE(book.setUnits(units));
@@ -186,6 +188,38 @@ TEST_CASE("the file names itself and its format to any SQLite tool") {
     const auto bytes = bytesOf(path);
     REQUIRE(bytes.size() > 100);
     CHECK(bytes.substr(68, 4) == "Knot"); // application_id
-    CHECK(bytes[63] == 1);                // user_version
+    CHECK(bytes[63] == 2);                // user_version
     CHECK(bytes[18] == 2);                // write-ahead log
+}
+
+TEST_CASE("a logbook of format 1 is kept beside as it was and brought up to date") {
+    const Folder folder;
+    const auto path = folder.file("old.knotbook");
+    std::ifstream sql(std::string(KNOT_TEST_DATA) + "/logbook/format1.sql");
+    const std::string script{std::istreambuf_iterator<char>(sql), {}};
+    REQUIRE(!script.empty());
+    runSql(path, script.c_str());
+    auto book = Logbook::open(path);
+    REQUIRE(book);
+    CHECK(book->integrityFaults()->empty());
+    CHECK(book->units()->distance == record::DistanceUnit::yd);
+    REQUIRE(book->tests()->size() == 1);
+    const auto test = *book->load(book->tests()->front().id);
+    CHECK(test.title == "Kept by format 1");
+    CHECK(test.player == "Runa Veld");
+    CHECK(test.card.comparison == record::Comparison::whichOfThese);
+    CHECK(test.card.margins.at(record::Metric::carry) == 3.1);
+    CHECK(test.card.wants.at(*record::outcomeFromText("launch_deg")) == record::Want{record::Want::Kind::near, 24.5});
+    CHECK(test.card.shapes.size() == 1);
+    CHECK(test.card.targets.size() == 1);
+    CHECK(test.card.covariates == std::vector{record::Metric::strikeHigh});
+    CHECK(test.builds.size() == 2);
+    CHECK(test.shots.size() == 32);
+    CHECK(test.shots[3].status == record::ShotStatus::setAside);
+    CHECK(test.shots[3].reason == "thin");
+    CHECK(test.shots[5].readings.has(record::Metric::carry));
+    CHECK(test.extraColumns == std::vector<std::string>{"bounce_deg"});
+    CHECK(fs::exists(folder.file("old.format1.knotbook")));
+    CHECK(Logbook::open(path));
+    CHECK(!fs::exists(folder.file("old.format2.knotbook")));
 }

@@ -19,7 +19,7 @@ namespace {
 // Every column a shot file can have: plain ones, then metrics in each unit.
 QStringList columnNames() {
     QStringList names = QStringLiteral("build shot sitting round turn player status reason delivery feel note "
-                                       "taken_at handed_over mark")
+                                       "taken_at handed_over set_aside_when mark")
                             .split(QLatin1Char(' '));
     for (const auto metric : record::allMetrics()) {
         const auto& info = record::info(metric);

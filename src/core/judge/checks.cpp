@@ -22,6 +22,8 @@ public:
         fairness();
         fewRounds();
         thinRecord();
+        plan();
+        lateSetAsides();
         monitorLimits();
         std::ranges::stable_sort(m_checks, std::greater{}, &Check::severity);
         return std::move(m_checks);
@@ -90,6 +92,41 @@ private:
         if (missing > 0 && m_structure.rounds.size() > 1)
             add("missing_turns", Severity::note,
                 counted(missing, "lap lacks", "laps lack") + " a stint with one of the clubs.");
+    }
+
+    void plan() {
+        const auto planned = static_cast<std::size_t>(m_reading.card.plannedRounds);
+        const std::string done = std::to_string(m_reading.roundsDone) + " of " + counted(planned, "planned lap");
+        const bool hasLooks = m_reading.card.looks != record::Looks::none;
+        if (planned > 0 && hasLooks && m_reading.roundsDone < 2)
+            add("before_first_look", Severity::note, done + " done. The first look comes after two laps.");
+        else if (planned > 0 && hasLooks)
+            add("look", Severity::note,
+                done + " done. At this look claims are made at " + record::probability(m_reading.level) +
+                    (m_reading.roundsDone < planned ? "; a verdict is not kept if play goes on." : "."));
+        else if (planned > 0 && m_reading.roundsDone < planned)
+            add("unfinished_plan", Severity::caution,
+                done + " done. The error rates hold only if nobody looks before the plan is done.");
+        if (m_reading.roundsBeyond > 0)
+            add("beyond_plan", Severity::note,
+                counted(m_reading.roundsBeyond, "lap") + " beyond the plan " +
+                    (m_reading.roundsBeyond == 1 ? "is" : "are") + " kept but not judged.");
+        if (planned > 0 && m_reading.card.blinding == record::Blinding::open)
+            add("not_blinded", Severity::note, "The player knew which club was which; that may have moved the swing.");
+        for (const auto& amendment : m_reading.amendments)
+            add("amended", Severity::caution,
+                "The test sheet was amended after its first shot, " + amendment.at + ": " + amendment.text);
+    }
+
+    void lateSetAsides() {
+        if (m_reading.lateSetAsides.empty())
+            return;
+        std::string shots;
+        for (const LateSetAside& late : m_reading.lateSetAsides)
+            shots += (shots.empty() ? "" : ", ") + std::to_string(late.shot + 1);
+        add("late_set_asides", Severity::caution,
+            counted(m_reading.lateSetAsides.size(), "shot was", "shots were") +
+                " set aside late, after the number was seen or the clubs were known: number " + shots + ".");
     }
 
     void monitorLimits() {

@@ -8,6 +8,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <numeric>
 
 namespace knot::judge {
 namespace {
@@ -46,20 +47,46 @@ std::vector<std::size_t> withReadings(const Column& column, std::size_t fewestTu
 
 } // namespace
 
-std::vector<std::size_t> bestSet(const Column& column, const record::Want& want, double alpha) {
-    const Column merits = onMeritScale(column, want);
-    const auto builds = withReadings(column, 1);
+std::vector<Standing> standings(const Column& column) {
+    const auto builds = withReadings(column, 2);
+    // Take out what a lap did to every club in it, keeping the grand mean.
+    std::map<std::size_t, std::vector<double>> laps;
+    std::vector<double> all;
+    for (const std::size_t b : builds)
+        for (const auto& turn : column.builds[b].turns) {
+            laps[turn.round].push_back(turn.mean());
+            all.push_back(turn.mean());
+        }
+    const double grand = meanOf(all);
+    std::vector<Standing> result;
+    for (const std::size_t b : builds) {
+        std::vector<double> means;
+        for (const auto& turn : column.builds[b].turns) {
+            const auto& lap = laps[turn.round];
+            means.push_back(turn.mean() - (lap.size() == builds.size() ? meanOf(lap) - grand : 0));
+        }
+        const auto turns = static_cast<double>(means.size());
+        Standing standing{.build = b, .turns = turns};
+        standing.effect = {meanOf(means), standardDeviation(means) / std::sqrt(turns), turns - 1};
+        for (std::size_t t = 0; t < means.size(); ++t)
+            standing.residuals.emplace_back(column.builds[b].turns[t].turn,
+                                            (means[t] - standing.effect.value) / std::sqrt(turns * (turns - 1)));
+        result.push_back(std::move(standing));
+    }
+    return result;
+}
+
+std::vector<std::size_t> bestSetOf(const std::vector<PairEffect>& pairs, const std::vector<std::size_t>& builds,
+                                   double alpha) {
     std::vector<double> p;
     std::vector<std::size_t> beaten;
-    for (const std::size_t winner : builds)
-        for (const std::size_t loser : builds) {
-            if (winner == loser)
-                continue;
-            const auto gap = averageGap(merits, winner, loser, 1);
-            const bool fair = gap && gap->se && (!gap->claim.cap || *gap->claim.cap == Cap::noVariation);
-            p.push_back(fair ? studentUpper(gap->gap / *gap->se, *gap->df) : 1);
-            beaten.push_back(loser);
-        }
+    for (const PairEffect& pair : pairs) {
+        const double t = pair.effect ? pair.effect->value / pair.effect->se : 0;
+        p.push_back(pair.effect ? studentUpper(t, pair.effect->df) : 1);
+        beaten.push_back(pair.against);
+        p.push_back(pair.effect ? studentUpper(-t, pair.effect->df) : 1);
+        beaten.push_back(pair.build);
+    }
     const auto adjusted = holm(p);
     std::vector<std::size_t> set;
     for (const std::size_t build : builds) {
@@ -72,57 +99,135 @@ std::vector<std::size_t> bestSet(const Column& column, const record::Want& want,
     return set;
 }
 
-BestOf choosing(const Column& column, const record::Want& want, std::uint64_t seed, int furtherLaps, int draws) {
-    const auto builds = withReadings(column, 2);
-    if (builds.size() < 2)
+std::vector<std::size_t> bestSet(const Column& column, const record::Want& want, double alpha) {
+    const Column merits = onMeritScale(column, want);
+    const auto builds = withReadings(column, 1);
+    std::vector<PairEffect> pairs;
+    for (std::size_t i = 0; i < builds.size(); ++i)
+        for (std::size_t j = i + 1; j < builds.size(); ++j) {
+            PairEffect pair{builds[j], builds[i], std::nullopt};
+            const auto gap = averageGap(merits, pair.build, pair.against, 1);
+            if (gap && gap->se && (!gap->claim.cap || *gap->claim.cap == Cap::noVariation))
+                pair.effect = Effect{gap->gap, *gap->se, *gap->df};
+            pairs.push_back(pair);
+        }
+    return bestSetOf(pairs, builds, alpha);
+}
+
+BestOf choosing(const std::vector<Standing>& standings, const record::Want& want, LossScale scale, std::uint64_t seed,
+                int furtherLaps, int draws) {
+    if (standings.size() < 2)
         return {};
     BestOf best{.furtherLaps = furtherLaps};
-    // Take out what a lap did to every club in it, keeping the grand mean.
-    std::map<std::size_t, std::vector<double>> laps;
-    std::vector<double> all;
-    for (const std::size_t b : builds)
-        for (const auto& turn : column.builds[b].turns) {
-            laps[turn.round].push_back(turn.mean());
-            all.push_back(turn.mean());
-        }
-    const double grand = meanOf(all);
-    struct Centre {
-        double mean = 0, se = 0, df = 1;
+    for (const Standing& standing : standings)
+        best.choosing.push_back({.build = standing.build});
+    auto loss = [scale](double top, double chosen) {
+        return scale == LossScale::plain ? top - chosen : std::expm1(top - chosen);
     };
-    std::vector<Centre> centres;
-    for (const std::size_t b : builds) {
-        std::vector<double> means;
-        for (const auto& turn : column.builds[b].turns) {
-            const auto& lap = laps[turn.round];
-            means.push_back(turn.mean() - (lap.size() == builds.size() ? meanOf(lap) - grand : 0));
-        }
-        const auto turns = static_cast<double>(means.size());
-        centres.push_back({meanOf(means), standardDeviation(means) / std::sqrt(turns), turns - 1});
-    }
-    for (const std::size_t b : builds)
-        best.choosing.push_back({.build = b});
     Random random(seed);
-    std::vector<double> merits(builds.size());
-    std::vector<double> later(builds.size());
+    std::vector<double> merits(standings.size());
+    std::vector<double> later(standings.size());
     for (int draw = 0; draw < draws; ++draw) {
-        for (std::size_t i = 0; i < builds.size(); ++i) {
-            const Centre& c = centres[i];
-            const double truth = c.mean + c.se * random.studentT(c.df);
+        for (std::size_t i = 0; i < standings.size(); ++i) {
+            const Effect& known = standings[i].effect;
+            const double truth = known.value + known.se * random.studentT(known.df);
             merits[i] = merit(truth, want);
             // What the mean over the laps done and to come would then be.
-            const double turns = c.df + 1;
-            const double fresh = truth + c.se * std::sqrt(turns / furtherLaps) * random.normal();
-            later[i] = merit((turns * c.mean + furtherLaps * fresh) / (turns + furtherLaps), want);
+            const double turns = standings[i].turns;
+            const double fresh = truth + known.se * std::sqrt(turns / furtherLaps) * random.normal();
+            later[i] = merit((turns * known.value + furtherLaps * fresh) / (turns + furtherLaps), want);
         }
         const auto top = std::ranges::max_element(merits);
         best.choosing[static_cast<std::size_t>(top - merits.begin())].chanceBest += 1.0 / draws;
-        for (std::size_t i = 0; i < builds.size(); ++i)
-            best.choosing[i].meanLoss += (*top - merits[i]) / draws;
+        for (std::size_t i = 0; i < standings.size(); ++i)
+            best.choosing[i].meanLoss += loss(*top, merits[i]) / draws;
         const auto chosen = static_cast<std::size_t>(std::ranges::max_element(later) - later.begin());
-        best.lossAfter += (*top - merits[chosen]) / draws;
+        best.lossAfter += loss(*top, merits[chosen]) / draws;
     }
     best.lossNow = std::ranges::min_element(best.choosing, {}, &BestOf::Choice::meanLoss)->meanLoss;
     return best;
+}
+
+namespace {
+
+const Standing* standingOf(const Priority& priority, std::size_t build) {
+    const auto at = std::ranges::find(priority.standings, build, &Standing::build);
+    return at == priority.standings.end() ? nullptr : &*at;
+}
+
+// One build's possible truths in every outcome at once: one weight a turn and one chi-square for all.
+class JointDraw {
+public:
+    explicit JointDraw(Random& random)
+        : m_random(random) {}
+
+    void nextBuild() {
+        m_weights.clear();
+        m_shrink.reset();
+    }
+
+    double of(const Standing& standing) {
+        const Effect& known = standing.effect;
+        if (standing.residuals.empty())
+            return known.value + known.se * m_random.studentT(known.df);
+        double sum = 0;
+        for (const auto& [turn, residual] : standing.residuals) {
+            const auto [at, isNew] = m_weights.try_emplace(turn, 0.0);
+            if (isNew)
+                at->second = m_random.normal();
+            sum += at->second * residual;
+        }
+        if (!m_shrink) // t = normal / √(χ²/df), the χ² shared by the outcomes of one build
+            m_shrink = tailOf(known.df);
+        return known.value + sum * *m_shrink;
+    }
+
+private:
+    double tailOf(double df) {
+        double squares = 0;
+        for (int i = 0; i < static_cast<int>(df); ++i) {
+            const double z = m_random.normal();
+            squares += z * z;
+        }
+        return std::sqrt(df / squares);
+    }
+
+    Random& m_random;
+    std::map<std::size_t, double> m_weights;
+    std::optional<double> m_shrink;
+};
+
+} // namespace
+
+std::vector<PriorityChoice> choosingByPriority(const std::vector<Priority>& priorities, std::uint64_t seed, int draws) {
+    std::vector<PriorityChoice> choices;
+    if (priorities.empty())
+        return choices;
+    for (const Standing& first : priorities.front().standings)
+        if (std::ranges::all_of(priorities, [&](const Priority& p) { return standingOf(p, first.build) != nullptr; }))
+            choices.push_back({.build = first.build});
+    if (choices.size() < 2)
+        return {};
+    Random random(seed);
+    JointDraw joint(random);
+    std::vector<std::vector<double>> merits(choices.size(), std::vector<double>(priorities.size()));
+    for (int draw = 0; draw < draws; ++draw) {
+        for (std::size_t c = 0; c < choices.size(); ++c) {
+            joint.nextBuild();
+            for (std::size_t o = 0; o < priorities.size(); ++o)
+                merits[c][o] = merit(joint.of(*standingOf(priorities[o], choices[c].build)), priorities[o].want);
+        }
+        std::vector<std::size_t> left(choices.size());
+        std::iota(left.begin(), left.end(), std::size_t{0});
+        for (std::size_t o = 0; o < priorities.size() && left.size() > 1; ++o) {
+            auto at = [&](std::size_t c) { return merits[c][o]; };
+            const double top = at(*std::ranges::max_element(left, {}, at));
+            const double room = o + 1 == priorities.size() ? 0 : priorities[o].margin;
+            std::erase_if(left, [&](std::size_t c) { return at(c) < top - room; });
+        }
+        choices[left.front()].chanceBest += 1.0 / draws;
+    }
+    return choices;
 }
 
 } // namespace knot::judge

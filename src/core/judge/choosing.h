@@ -2,19 +2,59 @@
 
 #include "core/judge/columns.h"
 #include "core/judge/reading.h"
+#include "core/judge/verdict.h"
 
 namespace knot::judge {
 
-/// Which builds may be best in an outcome that is wanted more, less or near a value: those that no
-/// other beats in a one-sided pairwise test, Holm over all ordered pairs at `alpha`. Pairs without
-/// a p beat nothing. Builds without readings take no part.
+/// What is known of one build in an outcome: its mean, or the logarithm of its spread or area, with
+/// the error of that and the turns it rests on.
+struct Standing {
+    std::size_t build = 0;
+    Effect effect;
+    double turns = 1;
+    /// What each turn adds to the error of a mean, by turn; empty for spreads and areas.
+    std::vector<std::pair<std::size_t, double>> residuals;
+};
+
+/// The builds' means from turn means inside lap-centred data (judgement §13), own variance,
+/// turns − 1 df. Builds with fewer than two turns take no part.
+std::vector<Standing> standings(const Column& column);
+
+/// How losses are counted: in the outcome's own unit, or, where standings are logarithms, as how
+/// much larger the chosen one is, as a share.
+enum class LossScale { plain, ratio };
+
+/// The effect `build` − `against` on which one build may beat another.
+struct PairEffect {
+    std::size_t build = 0, against = 0;
+    std::optional<Effect> effect; ///< nothing where there is no p: beats nothing
+};
+
+/// Which of `builds` may be best: those that no other beats in a one-sided test, Holm over all
+/// ordered pairs at `alpha`. Each unordered pair is given once; larger is better.
+std::vector<std::size_t> bestSetOf(const std::vector<PairEffect>& pairs, const std::vector<std::size_t>& builds,
+                                   double alpha);
+
+/// The same for averages that are wanted more, less or near a value.
 std::vector<std::size_t> bestSet(const Column& column, const record::Want& want, double alpha);
 
-/// The chance of being best and the mean loss of choosing each build (judgement §5 and §13): draws
-/// of each build's mean from t on its turn means inside lap-centred data, own variance, turns − 1
-/// df. Builds with fewer than two turns take no part; with fewer than two such builds nothing.
-/// `furtherLaps` more laps are simulated from the same draws to see what they would save.
-BestOf choosing(const Column& column, const record::Want& want, std::uint64_t seed, int furtherLaps = 5,
-                int draws = 20000);
+/// The chance of being best and the mean loss of choosing each build (judgement §5 and §13) from
+/// draws of t about each standing. With fewer than two standings nothing. `furtherLaps` more laps
+/// are simulated from the same draws to see what they would save.
+BestOf choosing(const std::vector<Standing>& standings, const record::Want& want, LossScale scale, std::uint64_t seed,
+                int furtherLaps = 5, int draws = 20000);
+
+/// One declared outcome among the card's priorities.
+struct Priority {
+    record::Want want;
+    double margin = 0; ///< on the scale of the standings: builds this near the best stay in
+    std::vector<Standing> standings;
+};
+
+/// How often each build comes first by the priorities in their order. Means are drawn together over
+/// outcomes, turn by turn, so that what moves together does so here; spreads and areas by themselves.
+/// Builds that lack an outcome take no part.
+std::vector<PriorityChoice> choosingByPriority(const std::vector<Priority>& priorities, std::uint64_t seed,
+                                               int draws = 20000);
 
 } // namespace knot::judge

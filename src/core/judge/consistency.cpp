@@ -46,16 +46,23 @@ double kurtosisCentre(const Residuals& r) {
     return share >= 0.5 ? medianOf(r.e) : trimmedMeanOf(r.e, share);
 }
 
-double pooledKurtosis(const Residuals& a, const Residuals& b) {
+double pooledKurtosis(const std::vector<const Residuals*>& builds) {
     double fourth = 0;
     double squares = 0;
-    for (const Residuals* r : {&a, &b}) {
+    double count = 0;
+    for (const Residuals* r : builds) {
+        count += static_cast<double>(r->e.size());
         const double centre = kurtosisCentre(*r);
         for (const double e : r->e)
             fourth += std::pow(e - centre, 4);
         squares += squaresAboutMean(r->e);
     }
-    return static_cast<double>(a.e.size() + b.e.size()) * fourth / (squares * squares);
+    return count * fourth / (squares * squares);
+}
+
+// What one build adds to the variance of ln of the ratio of variances (Bonett 2006).
+double logVariancePart(double kurtosis, double n) {
+    return (kurtosis - (n - 3) / n) / (n - 1);
 }
 
 // Kurtosis of one build's own shots, to see whether the two shapes can be called one.
@@ -94,9 +101,8 @@ std::optional<SpreadRatio> spreadRatio(const Column& column, std::size_t build, 
         result.claim.cap = Cap::tooFewShots;
         return result;
     }
-    const double gamma = pooledKurtosis(a, b);
-    auto part = [&](double n) { return (gamma - (n - 3) / n) / (n - 1); };
-    const double variance = part(a.n()) + part(b.n());
+    const double gamma = pooledKurtosis({&a, &b});
+    const double variance = logVariancePart(gamma, a.n()) + logVariancePart(gamma, b.n());
     if (!(variance > 0)) {
         result.claim.cap = Cap::noVariation;
         return result;
@@ -113,6 +119,26 @@ std::optional<SpreadRatio> spreadRatio(const Column& column, std::size_t build, 
     const double tail = std::fabs(ownKurtosis(a) - ownKurtosis(b));
     result.shapesDiffer = std::min(a.nu, b.nu) >= 9 && tail > 3;
     return result;
+}
+
+std::vector<LogSpread> logSpreads(const Column& column) {
+    std::vector<Residuals> residuals;
+    std::vector<std::size_t> builds;
+    for (std::size_t b = 0; b < column.builds.size(); ++b)
+        if (Residuals r = residualsOf(column, b); r.nu >= 3 && r.squares > 0) {
+            residuals.push_back(std::move(r));
+            builds.push_back(b);
+        }
+    std::vector<const Residuals*> all;
+    for (const Residuals& r : residuals)
+        all.push_back(&r);
+    const double gamma = all.empty() ? 0 : pooledKurtosis(all);
+    std::vector<LogSpread> spreads;
+    for (std::size_t i = 0; i < residuals.size(); ++i)
+        if (const double variance = logVariancePart(gamma, residuals[i].n()); variance > 0)
+            spreads.push_back(
+                {builds[i], 0.5 * std::log(residuals[i].variance()), 0.5 * std::sqrt(variance), residuals[i].nu});
+    return spreads;
 }
 
 std::optional<BrownForsythe> brownForsythe(const Column& column) {

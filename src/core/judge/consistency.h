@@ -11,6 +11,14 @@ namespace knot::judge {
 /// of freedom or without variation. Assumes that both builds' shots have one shape.
 std::optional<SpreadRatio> spreadRatio(const Column& column, std::size_t build, std::size_t against, double margin);
 
+/// The logarithm of each build's spread inside turns with its error, from the kurtosis that all
+/// builds share, ν df; builds with fewer than three degrees of freedom or no variation are left out.
+struct LogSpread {
+    std::size_t build = 0;
+    double value = 0, se = 0, df = 0;
+};
+std::vector<LogSpread> logSpreads(const Column& column);
+
 /// Brown and Forsythe (1974): one-way F on absolute deviations from each build's median. Nothing
 /// with fewer than two builds or without variation.
 std::optional<BrownForsythe> brownForsythe(const Column& column);

@@ -102,7 +102,18 @@ std::optional<Jackknife> jackknife(const Pieces& pieces) {
     return Jackknife{squaresAboutMean(pseudo) / (g * (g - 1)), g - 1};
 }
 
-// Deals whole turns anew between the builds, each keeping its number of turns.
+constexpr double mostArrangements = 20000;
+
+// How many ways there are to choose `own` turns out of all, up to just above `mostArrangements`.
+double arrangements(std::size_t all, std::size_t own) {
+    double ways = 1;
+    for (std::size_t i = 0; i < std::min(own, all - own) && ways <= mostArrangements; ++i)
+        ways = ways * static_cast<double>(all - i) / static_cast<double>(i + 1);
+    return std::round(ways);
+}
+
+// Deals whole turns anew between the builds, each keeping its number of turns: every way to do so
+// where they are few, else seeded draws with the observed one counted among them.
 std::optional<double> shuffleAreas(const Pieces& a, const Pieces& b, std::uint64_t seed) {
     if (a.byShots || b.byShots)
         return std::nullopt;
@@ -114,7 +125,20 @@ std::optional<double> shuffleAreas(const Pieces& a, const Pieces& b, std::uint64
         return first.isFlat() || second.isFlat() ? 0 : std::fabs(first.logArea() - second.logArea());
     };
     const double observed = statistic(b.total) * (1 - 1e-12) - 1e-14;
-    constexpr int draws = 4000;
+    if (const double ways = arrangements(turns.size(), b.turns.size()); ways <= mostArrangements) {
+        double reachedExactly = 0;
+        auto deal = [&](auto& self, std::size_t from, std::size_t left, const Scatter& sum) -> void {
+            if (left == 0) {
+                reachedExactly += statistic(sum) >= observed ? 1 : 0;
+                return;
+            }
+            for (std::size_t i = from; i + left <= turns.size(); ++i)
+                self(self, i + 1, left - 1, sum + turns[i]);
+        };
+        deal(deal, 0, b.turns.size(), Scatter{});
+        return reachedExactly / ways;
+    }
+    constexpr auto draws = static_cast<int>(mostArrangements);
     int reached = 0;
     Random random(seed);
     for (int draw = 0; draw < draws; ++draw) {
@@ -279,6 +303,16 @@ std::optional<LandingArea> landingArea(const Landings& landings, std::size_t bui
     area.sdMinor = std::sqrt(std::max(0.0, middle - reach));
     area.tilt = 0.5 * std::atan2(2 * sc, cc - ss) * 180 / std::numbers::pi;
     return area;
+}
+
+std::optional<LogArea> logArea(const Landings& landings, std::size_t build) {
+    if (allPoints(landings.builds[build]).size() < 4)
+        return std::nullopt;
+    const Pieces pieces = piecesOf(landings, build);
+    const auto error = pieces.total.isFlat() ? std::nullopt : jackknife(pieces);
+    if (!error || !(error->variance > 0))
+        return std::nullopt;
+    return LogArea{pieces.total.logArea(), std::sqrt(error->variance), error->df};
 }
 
 std::optional<AreaRatio> areaRatio(const Landings& landings, std::size_t build, std::size_t against, double margin,

@@ -34,6 +34,13 @@ std::optional<double> fittedShare(const Landings& landings, std::size_t build, c
 /// What was seen, from four points on.
 std::optional<LandingArea> landingArea(const Landings& landings, std::size_t build);
 
+/// The logarithm of a build's landing area inside turns with its jackknife error; nothing where
+/// `areaRatio` would have no interval.
+struct LogArea {
+    double value = 0, se = 0, df = 0;
+};
+std::optional<LogArea> logArea(const Landings& landings, std::size_t build);
+
 /// The ratio of areas inside turns with its jackknife over turns (over shots for one run or turns
 /// of one shot), its shuffle over turns, and Hotelling's test of the centres. margin > 1. Nothing
 /// when either build has fewer than four points; no interval under four turns (six shots).

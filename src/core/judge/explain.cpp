@@ -1,7 +1,7 @@
 #include "core/judge/explain.h"
 
 #include "core/judge/average.h"
-#include "core/judge/choosing.h"
+#include "core/judge/choices.h"
 #include "core/judge/consistency.h"
 #include "core/judge/dispersion.h"
 #include "core/judge/forgiveness.h"
@@ -43,7 +43,11 @@ public:
         m_reading.findings = groupFindings(m_columns);
         setAsideShares();
         setAsideEffects();
-        best();
+        fillChoices(m_request, m_structure, m_columns, m_reading);
+        forgivenessGaps();
+        lateSetAsides();
+        guesses();
+        m_reading.amendments = m_test.amendments;
         targets();
         shapeShares();
         sittings();
@@ -69,6 +73,7 @@ private:
         append(m_reading.drift, driftPerShot(column, m_structure));
         for (std::size_t b = 0; b < column.builds.size(); ++b) {
             append(m_reading.settling, settlingSlope(column, b));
+            append(m_reading.lateInTurn, lateInTurn(column, b));
             if (column.metric == Metric::ballSpeed || column.metric == Metric::carry)
                 append(m_reading.forgiveness, forgivenessOf(m_test, column, b));
         }
@@ -85,6 +90,7 @@ private:
         else
             append(m_reading.medianGaps, medianGap(column, row.build, row.against));
         append(m_reading.adaptation, adaptationGap(column, row.build, row.against));
+        append(m_reading.settlingGaps, settlingGap(column, row.build, row.against));
         const auto& covariates = m_reading.card.covariates;
         if (!covariates.empty() && std::ranges::find(covariates, column.metric) == covariates.end())
             append(m_reading.equalStrike,
@@ -130,33 +136,52 @@ private:
         }
         for (AverageGap& row : rows)
             (row.claim.role == Role::primary ? primary : rest).push_back(&row.claim);
-        adjustFamilies(primary, rest);
+        adjustFamilies(primary, rest, m_reading.declared);
         for (std::size_t i = 0; i < rows.size(); ++i) {
-            decide(rows[i].claim, m_reading.card.alpha);
+            decide(rows[i].claim, m_reading.level);
             m_reading.setAsides.push_back({rows[i].metric, rows[i].build, rows[i].against, rows[i].gap,
                                            rows[i].claim.verdict,
                                            rows[i].claim.verdict != m_reading.average[i].claim.verdict});
         }
     }
 
-    void best() {
-        const bool whichOfThese = m_reading.card.comparison == record::Comparison::whichOfThese;
-        for (const Outcome& outcome : m_reading.card.primary) {
-            record::Want want = m_reading.card.want(outcome);
-            const auto column = std::ranges::find(m_columns, outcome.metric, &Column::metric);
-            if (outcome.kind != record::OutcomeKind::average || column == m_columns.end())
-                continue;
-            if (want.kind == record::Want::Kind::none) {
-                if (!whichOfThese)
-                    continue;
-                want.kind = record::Want::Kind::more; // asked for the best without a direction
-            }
-            BestOf best = choosing(*column, want, seedFor(m_request, "choosing", outcome.metric, 0, 0));
-            best.outcome = outcome;
-            if (whichOfThese)
-                best.set = bestSet(*column, want, m_reading.card.alpha);
-            m_reading.best.push_back(std::move(best));
+    void forgivenessGaps() {
+        for (const AverageGap& row : m_reading.average) {
+            auto of = [&](std::size_t build) {
+                return std::ranges::find_if(m_reading.forgiveness, [&](const Forgiveness& f) {
+                    return f.metric == row.metric && f.build == build;
+                });
+            };
+            if (of(row.build) != m_reading.forgiveness.end() && of(row.against) != m_reading.forgiveness.end())
+                m_reading.forgivenessGaps.push_back(forgivenessGap(*of(row.build), *of(row.against)));
         }
+    }
+
+    void lateSetAsides() {
+        for (std::size_t i = 0; i < m_test.shots.size(); ++i)
+            if (m_test.shots[i].isSetAsideLate())
+                m_reading.lateSetAsides.push_back({i, m_test.shots[i].build, m_test.shots[i].setAsideWhen});
+    }
+
+    void guesses() {
+        GuessScore score{.tries = m_test.guesses.size(), .builds = m_test.builds.size()};
+        if (score.tries == 0)
+            return;
+        std::vector<std::string> said;
+        bool wholeTest = true;
+        for (const auto& guess : m_test.guesses) {
+            score.right += guess.said == m_test.builds[guess.build].name ? 1 : 0;
+            said.push_back(guess.said);
+            wholeTest = wholeTest && guess.turn.empty();
+        }
+        std::ranges::sort(said);
+        const bool eachOnce = std::ranges::adjacent_find(said) == said.end();
+        score.matching = wholeTest && eachOnce && score.tries == score.builds;
+        const auto right = static_cast<int>(score.right);
+        const auto builds = static_cast<int>(score.builds);
+        score.p =
+            score.matching ? luckyMatches(right, builds) : luckyGuesses(right, static_cast<int>(score.tries), builds);
+        m_reading.guesses = score;
     }
 
     void targets() {
@@ -164,8 +189,10 @@ private:
             for (std::size_t b = 0; b < m_test.builds.size(); ++b) {
                 const auto column = std::ranges::find(m_columns, target.metric, &Column::metric);
                 const bool meant = target.build.empty() || target.build == m_test.builds[b].name;
+                // A wanted value is a window of the worthwhile gap to either side.
+                const double room = target.low == target.high ? m_reading.card.margin(target.metric) : 0;
                 if (column != m_columns.end() && meant && !column->builds[b].turns.empty())
-                    m_reading.targets.push_back(againstTarget(*column, b, target.low, target.high));
+                    m_reading.targets.push_back(againstTarget(*column, b, target.low - room, target.high + room));
             }
     }
 
@@ -205,7 +232,8 @@ private:
                     gap && gap->se && !isUnfair(gap->claim))
                     estimates.push_back({gap->gap, *gap->se, gap->ci95, gap->ci90});
             }
-            if (const auto p = poolSittings(estimates))
+            if (const auto p = poolSittings(estimates, row.claim.verdict == Verdict::same ? std::optional(row.margin)
+                                                                                          : std::nullopt))
                 m_reading.pooled.push_back({row.metric, row.build, row.against, p->pooled, p->se, p->tau2, p->q, p->qP,
                                             p->ci95, p->sittings, p->heldUp});
         }

@@ -1,5 +1,6 @@
 #include "core/judge/forgiveness.h"
 
+#include "core/judge/distributions.h"
 #include "core/judge/mixed_model.h"
 #include "core/judge/shares.h"
 #include "core/judge/summary.h"
@@ -190,6 +191,19 @@ std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column&
                        .se = slope->se,
                        .df = slope->df,
                        .ci95 = ci};
+}
+
+ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& against) {
+    ModelEstimate gap{
+        .metric = build.metric, .build = build.build, .against = against.build, .method = "slopes", .level = {}};
+    const double own = build.se * build.se;
+    const double other = against.se * against.se;
+    gap.value = build.lossPerMm - against.lossPerMm;
+    gap.se = std::sqrt(own + other);
+    gap.df = (own + other) * (own + other) / (own * own / build.df + other * other / against.df);
+    gap.p = studentTwoSided(gap.value / gap.se, gap.df);
+    gap.ci95 = intervalOf({gap.value, gap.se, gap.df}, 0.95);
+    return gap;
 }
 
 std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t ownBuild, std::size_t against,

@@ -10,6 +10,10 @@ namespace knot::judge {
 /// middle of the strikes. Needs twelve shots with both strike readings.
 std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, std::size_t build);
 
+/// How much more one build loses per mm than another: the difference of the two slopes, with
+/// Satterthwaite's df for the sum of their variances.
+ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& against);
+
 /// The gap in the worst fifth: the 20 % quantile of carry, or the 80 % quantile of |side|. Interval
 /// by resampling turns (4,000 seeded draws, percentile); nothing under five turns in either build.
 std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t build, std::size_t against,

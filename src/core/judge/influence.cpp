@@ -28,6 +28,16 @@ public:
                 m_rows.push_back(i);
                 m_claims.push_back(reading.average[i].claim);
             }
+        auto declaredElsewhere = [this](const auto& rows) {
+            for (const auto& row : rows)
+                if (row.claim.role == Role::primary)
+                    m_others.push_back(row.claim);
+        };
+        declaredElsewhere(reading.consistency);
+        declaredElsewhere(reading.areas);
+        for (const ShareGap& row : reading.shareGaps)
+            if (row.gap.claim.role == Role::primary)
+                m_others.push_back(row.gap.claim);
     }
 
     void leaveOut(const Column& column, std::size_t build, std::size_t turn, std::size_t place,
@@ -42,15 +52,18 @@ public:
             claims[i] = gap ? gap->claim : Claim{.cap = Cap::tooFewShots};
             claims[i].role = Role::primary;
         }
+        auto others = m_others; // of the same family, and as they are
         std::vector<Claim*> family;
         for (Claim& claim : claims)
             family.push_back(&claim);
-        adjustFamilies(family, {});
+        for (Claim& claim : others)
+            family.push_back(&claim);
+        adjustFamilies(family, {}, m_reading.declared);
         for (std::size_t i = 0; i < m_rows.size(); ++i) {
             const AverageGap& row = m_reading.average[m_rows[i]];
             if (row.metric != column.metric || (row.build != build && row.against != build))
                 continue;
-            decide(claims[i], m_reading.card.alpha);
+            decide(claims[i], m_reading.level);
             if (claims[i].verdict != row.claim.verdict)
                 found.push_back({row.metric, row.build, row.against, column.builds[build].turns[turn].shots[place],
                                  claims[i].verdict});
@@ -60,7 +73,7 @@ public:
 private:
     const Reading& m_reading;
     std::vector<std::size_t> m_rows;
-    std::vector<Claim> m_claims;
+    std::vector<Claim> m_claims, m_others;
 };
 
 } // namespace

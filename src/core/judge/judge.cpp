@@ -5,6 +5,7 @@
 #include "core/judge/consistency.h"
 #include "core/judge/dispersion.h"
 #include "core/judge/explain.h"
+#include "core/judge/level.h"
 #include "core/judge/seed.h"
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
@@ -93,8 +94,7 @@ public:
         }
         adjustFamilies({}, exploratory);
     }
-    void close() { adjustFamilies(m_primary, {}); }
-    std::size_t declared() const { return m_primary.size(); }
+    void close(std::size_t declared) { adjustFamilies(m_primary, {}, declared); }
 
 private:
     template<typename Row> static Claim& claimOf(Row& row) { return row.claim; }
@@ -114,13 +114,13 @@ Favours favoursOf(const Reading& reading, const AverageGap& row) {
                       .intervalAgainst = against->ci95});
 }
 
-// What an unsettled gap can still be, and what it would take to settle it.
-void boundAndOutlook(AverageGap& row, double level) {
-    if (row.ci95)
-        row.bound = std::max(std::fabs(row.ci95->low), std::fabs(row.ci95->high));
+// What an unsettled gap can still be, and what it would take to settle it at level `alpha`.
+void boundAndOutlook(AverageGap& row, double alpha) {
+    if (row.shown)
+        row.bound = std::max(std::fabs(row.shown->low), std::fabs(row.shown->high));
     if (!row.se)
         return;
-    FurtherRoundsInput input{.margin = row.margin, .alpha = level};
+    FurtherRoundsInput input{.margin = row.margin, .alpha = alpha};
     if (row.method == GapMethod::rounds) {
         const auto rounds = static_cast<double>(row.rounds);
         input.roundsDone = row.rounds;
@@ -140,30 +140,45 @@ bool hasDirection(Verdict verdict) {
     return verdict == Verdict::real || verdict == Verdict::slight || verdict == Verdict::realSizeOpen;
 }
 
-template<typename Row> void settleRatio(const record::Card& card, Row& row) {
-    decide(row.claim, card.alpha);
-    if (hasDirection(row.claim.verdict))
-        row.claim.favours = direction({.gap = std::log(row.ratio), .want = card.want(outcomeOf(row))});
+void settleClaim(Claim& claim, double level) {
+    if (!(level > 0) && !claim.cap)
+        claim.cap = Cap::beforeFirstLook;
+    decide(claim, level);
 }
 
-void settle(Reading& reading, std::size_t declared, JudgeRequest::Depth depth) {
-    const double level = reading.card.alpha / static_cast<double>(std::max<std::size_t>(declared, 1));
+void settleGap(AverageGap& row, double level) {
+    settleClaim(row.claim, level);
+    if (row.se)
+        row.shown = intervalOf({row.gap, *row.se, *row.df}, levelShown(row.claim, level));
+}
+
+template<typename Row> void settleRatio(const Reading& reading, Row& row, std::optional<double> logCentre) {
+    settleClaim(row.claim, reading.level);
+    if (hasDirection(row.claim.verdict))
+        row.claim.favours = direction({.gap = std::log(row.ratio), .want = reading.card.want(outcomeOf(row))});
+    if (row.logSe)
+        row.shown = exponentiated(intervalOf({logCentre.value_or(std::log(row.ratio)), *row.logSe, *row.df},
+                                             levelShown(row.claim, reading.level)));
+}
+
+void settle(Reading& reading, JudgeRequest::Depth depth) {
+    const double planning = reading.card.alpha / static_cast<double>(std::max<std::size_t>(reading.declared, 1));
     for (AverageGap& row : reading.average) {
-        decide(row.claim, reading.card.alpha);
+        settleGap(row, reading.level);
         if (hasDirection(row.claim.verdict))
             row.claim.favours = favoursOf(reading, row);
         if (row.claim.verdict == Verdict::open && depth == JudgeRequest::Depth::everything)
-            boundAndOutlook(row, level);
+            boundAndOutlook(row, planning);
     }
     for (SpreadRatio& row : reading.consistency) {
-        settleRatio(reading.card, row);
-        if (row.claim.verdict == Verdict::open && row.ci95)
-            row.bound = std::max(row.ci95->high, 1 / row.ci95->low);
+        settleRatio(reading, row, row.logCentre);
+        if (row.claim.verdict == Verdict::open && row.shown)
+            row.bound = std::max(row.shown->high, 1 / row.shown->low);
     }
     for (AreaRatio& row : reading.areas)
-        settleRatio(reading.card, row);
+        settleRatio(reading, row, std::nullopt);
     for (ShareGap& row : reading.shareGaps) {
-        decide(row.gap.claim, reading.card.alpha);
+        settleGap(row.gap, reading.level);
         if (hasDirection(row.gap.claim.verdict))
             row.gap.claim.favours = direction({.gap = row.gap.gap, .want = reading.card.want(outcomeOf(row))});
     }
@@ -191,6 +206,8 @@ public:
             }
         }
     }
+
+    std::size_t comparisons() const { return m_pairs.size(); }
 
     void landings() {
         const Landings landings = landingsOf(m_test, m_structure);
@@ -236,22 +253,7 @@ private:
     std::vector<Pair> m_pairs;
 };
 
-} // namespace
-
-const Summary* Reading::summaryOf(Metric metric, std::size_t build) const {
-    const auto at =
-        std::ranges::find_if(summary, [&](const Summary& s) { return s.metric == metric && s.build == build; });
-    return at == summary.end() ? nullptr : &*at;
-}
-
-const AverageGap* Reading::averageOf(Metric metric, std::size_t build, std::size_t against) const {
-    const auto at = std::ranges::find_if(average, [&](const AverageGap& row) {
-        return row.metric == metric && row.build == build && row.against == against;
-    });
-    return at == average.end() ? nullptr : &*at;
-}
-
-std::optional<Reading> judge(const JudgeRequest& request) {
+std::optional<Reading> judgePlanned(const JudgeRequest& request, std::size_t roundsBeyond) {
     const Test& test = request.test;
     const Structure structure = structureOf(test);
     Reading reading;
@@ -260,6 +262,9 @@ std::optional<Reading> judge(const JudgeRequest& request) {
     reading.builds = countShots(test, structure);
     reading.rounds = structure.rounds.size();
     reading.sittings = structure.sittings.size();
+    reading.roundsBeyond = roundsBeyond;
+    reading.roundsDone = completeRounds(test, structure);
+    reading.level = levelNow(test.card, reading.roundsDone);
     Measuring measuring(request, structure, reading);
     std::vector<Column> columns;
     const Taken taken = test.card.setsAsideByNumbers() ? Taken::allRead : Taken::counted;
@@ -280,8 +285,9 @@ std::optional<Reading> judge(const JudgeRequest& request) {
     families.add(reading.consistency);
     families.add(reading.areas);
     families.add(reading.shareGaps);
-    families.close();
-    settle(reading, families.declared(), request.depth);
+    reading.declared = reading.card.primary.size() * measuring.comparisons();
+    families.close(reading.declared);
+    settle(reading, request.depth);
     if (request.depth == JudgeRequest::Depth::verdicts)
         return reading;
     explain(request, structure, columns, reading);
@@ -289,6 +295,33 @@ std::optional<Reading> judge(const JudgeRequest& request) {
         return std::nullopt;
     reading.checks = checksOf(test, structure, reading);
     return reading;
+}
+
+} // namespace
+
+const Summary* Reading::summaryOf(Metric metric, std::size_t build) const {
+    const auto at =
+        std::ranges::find_if(summary, [&](const Summary& s) { return s.metric == metric && s.build == build; });
+    return at == summary.end() ? nullptr : &*at;
+}
+
+const AverageGap* Reading::averageOf(Metric metric, std::size_t build, std::size_t against) const {
+    const auto at = std::ranges::find_if(average, [&](const AverageGap& row) {
+        return row.metric == metric && row.build == build && row.against == against;
+    });
+    return at == average.end() ? nullptr : &*at;
+}
+
+std::optional<Reading> judge(const JudgeRequest& request) {
+    const Structure all = structureOf(request.test);
+    if (const auto planned = static_cast<std::size_t>(request.test.card.plannedRounds);
+        planned > 0 && all.rounds.size() > planned) {
+        Test asPlanned = request.test;
+        const std::size_t beyond = dropRoundsBeyondPlan(asPlanned, all);
+        return judgePlanned(
+            {.test = asPlanned, .seed = request.seed, .depth = request.depth, .cancelled = request.cancelled}, beyond);
+    }
+    return judgePlanned(request, 0);
 }
 
 } // namespace knot::judge

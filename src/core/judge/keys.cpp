@@ -58,6 +58,8 @@ const char* key(Cap cap) {
         return "no_variation";
     case Cap::markBetween:
         return "mark_between";
+    case Cap::beforeFirstLook:
+        return "before_first_look";
     }
     return "";
 }

@@ -110,11 +110,15 @@ std::optional<ModelEstimate> driftPerShot(const Column& column, const record::St
     return rows.empty() ? std::nullopt : estimateOf(fitting.fit(), 1, column.metric);
 }
 
-std::optional<ModelEstimate> adaptationGap(const Column& column, std::size_t build, std::size_t against) {
+namespace {
+
+// The gap between two builds' slopes on something counted: y ~ build · number.
+std::optional<ModelEstimate> slopeGap(const Column& column, std::size_t build, std::size_t against,
+                                      std::size_t Row::*counted) {
     Fitting fitting;
     for (const Row& row : rowsOf(column, {against, build})) {
         const double own = row.build == build ? 1 : 0;
-        const auto number = static_cast<double>(row.turnNumber);
+        const auto number = static_cast<double>(row.*counted);
         fitting.add(row, {1, own, number, own * number});
     }
     auto result = fitting.y.empty() ? std::nullopt : estimateOf(fitting.fit(), 3, column.metric);
@@ -122,6 +126,38 @@ std::optional<ModelEstimate> adaptationGap(const Column& column, std::size_t bui
         result->build = build;
         result->against = against;
     }
+    return result;
+}
+
+} // namespace
+
+std::optional<ModelEstimate> adaptationGap(const Column& column, std::size_t build, std::size_t against) {
+    return slopeGap(column, build, against, &Row::turnNumber);
+}
+
+std::optional<ModelEstimate> settlingGap(const Column& column, std::size_t build, std::size_t against) {
+    return slopeGap(column, build, against, &Row::place);
+}
+
+std::optional<ModelEstimate> lateInTurn(const Column& column, std::size_t build) {
+    std::vector<double> splits;
+    for (const TurnValues& turn : column.builds[build].turns) {
+        const auto half = static_cast<std::ptrdiff_t>(turn.values.size() / 2);
+        if (half > 0)
+            splits.push_back(meanOf({turn.values.end() - half, turn.values.end()}) -
+                             meanOf({turn.values.begin(), turn.values.begin() + half}));
+    }
+    if (splits.size() < 2)
+        return std::nullopt;
+    ModelEstimate result{.metric = column.metric, .build = build, .against = build, .method = "turns", .level = {}};
+    const auto turns = static_cast<double>(splits.size());
+    result.value = meanOf(splits);
+    result.se = standardDeviation(splits) / std::sqrt(turns);
+    result.df = turns - 1;
+    if (!(result.se > 1e-12 * std::max(std::fabs(result.value), 1.0)))
+        return std::nullopt;
+    result.p = studentTwoSided(result.value / result.se, result.df);
+    result.ci95 = intervalOf({result.value, result.se, result.df}, 0.95);
     return result;
 }
 

@@ -18,6 +18,13 @@ std::optional<ModelEstimate> adaptationGap(const Column& column, std::size_t bui
 /// Slope on the place inside the turn, for one build: y ~ place.
 std::optional<ModelEstimate> settlingSlope(const Column& column, std::size_t build);
 
+/// How much more `build` gains from shot to shot inside the turn than `against`: y ~ build · place.
+std::optional<ModelEstimate> settlingGap(const Column& column, std::size_t build, std::size_t against);
+
+/// The mean of the later half of each turn minus that of the earlier half (the middle shot of an odd
+/// turn is left out), one-sample t over the build's turns of two shots or more. Two such turns.
+std::optional<ModelEstimate> lateInTurn(const Column& column, std::size_t build);
+
 /// The gap at equal covariates, y ~ build + round + covariates, beside the gap as struck by the
 /// same model without them, on the shots that have all readings. The explained part's interval
 /// resamples rounds (`draws` times, seeded, percentile; five rounds or more); 0 draws leave it out.

@@ -7,7 +7,7 @@
 
 namespace knot::judge {
 
-std::optional<Pooled> poolSittings(const std::vector<SittingEstimate>& sittings) {
+std::optional<Pooled> poolSittings(const std::vector<SittingEstimate>& sittings, std::optional<double> sameWithin) {
     const auto k = static_cast<double>(sittings.size());
     if (sittings.size() < 2 || std::ranges::any_of(sittings, [](const auto& s) { return !(s.se > 0); }))
         return std::nullopt;
@@ -39,9 +39,11 @@ std::optional<Pooled> poolSittings(const std::vector<SittingEstimate>& sittings)
     result.se = std::sqrt(random.q / (k - 1) / random.sum);
     const double reach = studentQuantile(0.975, k - 1) * result.se;
     result.ci95 = {result.pooled - reach, result.pooled + reach, 0.95};
-    for (const auto& s : sittings)
-        if (s.ci95 && !s.ci95->contains(0) && (s.gap > 0) == (result.pooled > 0))
-            ++result.heldUp;
+    for (const auto& s : sittings) {
+        const bool differs = s.ci95 && !s.ci95->contains(0) && (s.gap > 0) == (result.pooled > 0);
+        const bool same = sameWithin && s.ci90 && s.ci90->low > -*sameWithin && s.ci90->high < *sameWithin;
+        result.heldUp += (sameWithin ? same : differs) ? 1 : 0;
+    }
     return result;
 }
 

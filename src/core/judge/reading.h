@@ -23,7 +23,7 @@ enum class Verdict { real, slight, same, realSizeOpen, open, uncontrolled };
 enum class Favours { better, worse, different };
 enum class Role { primary, exploratory, explanation };
 /// Why a verdict is held back (judgement §5 and §13).
-enum class Cap { oneTurnEach, separatedTurns, tooFewShots, tooFewRounds, noVariation, markBetween };
+enum class Cap { oneTurnEach, separatedTurns, tooFewShots, tooFewRounds, noVariation, markBetween, beforeFirstLook };
 
 /// The three p's of a claim before and after its family, and what follows from them. A missing p
 /// means that the data do not give one; `cap` then says why.
@@ -57,6 +57,7 @@ struct AverageGap {
     double gap = 0;
     std::optional<double> se, df;
     std::optional<Interval> ci95, ci90;
+    std::optional<Interval> shown; ///< the one to show: 1 − α, or 1 − 2α for `same` and `slight`, at the look's level
     std::optional<double> varTurn, varShot; ///< REML, describing only
     std::optional<ShuffleCheck> shuffle;
     Claim claim;
@@ -100,7 +101,7 @@ struct SpreadRatio {
     double ratio = 1, sdBuild = 0, sdAgainst = 0; ///< SDs inside turns
     double nuBuild = 0, nuAgainst = 0;
     std::optional<double> logCentre, logSe, df;
-    std::optional<Interval> ci95, ci90; ///< of the ratio
+    std::optional<Interval> ci95, ci90, shown; ///< of the ratio
     Claim claim;
     std::optional<double> bound; ///< for `open`: the farthest ratio of the 95 % interval
     bool shapesDiffer = false;   ///< the builds' shots have visibly different shapes
@@ -128,7 +129,7 @@ struct AreaRatio {
     std::size_t build = 0, against = 0;
     double ratio = 1, nuBuild = 0, nuAgainst = 0;
     std::optional<double> logSe, df, shuffleP;
-    std::optional<Interval> ci95, ci90;
+    std::optional<Interval> ci95, ci90, shown;
     Claim claim;
     std::optional<CentreMethod> centreMethod;
     std::optional<double> hotellingT2, hotellingF, hotellingDf2, centreP;
@@ -203,10 +204,31 @@ struct BestOf {
         std::size_t build = 0;
         double chanceBest = 0, meanLoss = 0;
     };
+    /// A loss is in the outcome's own unit; for a spread or an area it is how much larger, as a share.
     std::vector<Choice> choosing;
     /// Mean loss of the choice that would be made now, and after further laps (simulated).
     double lossNow = 0, lossAfter = 0;
     int furtherLaps = 5;
+};
+
+/// How often each build comes first by the card's priorities in their order: builds within the
+/// worthwhile gap of the best stay in for the next one (judgement §5, choosing).
+struct PriorityChoice {
+    std::size_t build = 0;
+    double chanceBest = 0;
+};
+
+/// Guesses of which build was which, against luck (judgement §8, blinding).
+struct GuessScore {
+    std::size_t right = 0, tries = 0, builds = 0;
+    double p = 1;          ///< the chance of at least as many right by luck
+    bool matching = false; ///< each build named once; else stint by stint
+};
+
+/// A shot that was set aside after its number was seen, or after the reveal.
+struct LateSetAside {
+    std::size_t shot = 0, build = 0;
+    record::SetAsideWhen when = record::SetAsideWhen::afterNumber;
 };
 
 /// How much a build loses per mm away from its own best strike point.
@@ -272,12 +294,19 @@ struct Reading {
     std::vector<YuenTest> yuen;
     std::vector<MedianGap> medianGaps;
     std::vector<ModelEstimate> drift, adaptation, settling, interaction;
+    std::vector<ModelEstimate> settlingGaps;    ///< between builds, in the slope on the place in the stint
+    std::vector<ModelEstimate> lateInTurn;      ///< per build: second half of a stint minus the first
+    std::vector<ModelEstimate> forgivenessGaps; ///< between builds, in the loss per mm
     std::vector<EqualStrike> equalStrike;
     std::vector<Trend> trend;
     std::vector<Influence> influence;
     std::vector<SetAsideEffect> setAsides;
     std::vector<Share> setAsideShares; ///< by build
     std::vector<BestOf> best;
+    std::vector<PriorityChoice> byPriority; ///< with two declared outcomes or more
+    std::optional<GuessScore> guesses;
+    std::vector<LateSetAside> lateSetAsides;
+    std::vector<record::Amendment> amendments;
     std::vector<Forgiveness> forgiveness;
     std::vector<WorstFifth> worstFifth;
     std::vector<TargetResult> targets;
@@ -289,6 +318,12 @@ struct Reading {
     std::vector<std::vector<Outcome>> findings; ///< outcomes that tell one story
     std::vector<Check> checks;
     std::size_t rounds = 0, sittings = 0;
+    /// What replaces α: the level of this look, or α itself. 0 before the first look.
+    double level = 0.05;
+    /// Rounds with every build among those planned, and rounds struck beyond the plan (not judged).
+    std::size_t roundsDone = 0, roundsBeyond = 0;
+    /// Declared outcomes × comparisons: the size of the declared family.
+    std::size_t declared = 0;
 
     const Summary* summaryOf(Metric metric, std::size_t build) const;
     const AverageGap* averageOf(Metric metric, std::size_t build, std::size_t against) const;

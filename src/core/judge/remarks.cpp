@@ -30,7 +30,11 @@ public:
         severalSittings();
         speedInCarry();
         targets();
+        insideStints();
+        forgiveness();
+        guesses();
         choosing();
+        byPriority();
         return std::move(m_remarks);
     }
 
@@ -201,9 +205,67 @@ private:
         return text;
     }
 
+    void insideStints() {
+        for (const ModelEstimate& e : m_reading.settling)
+            if (declared(e.metric) && e.p < 0.05)
+                add("inside_stints", Severity::note,
+                    label(e.metric) + (e.value > 0 ? " rises " : " falls ") + slopeText(e, 1) + " a shot inside " +
+                        name(e.build) + "'s stints (" + slopeRange(e, 1) + ").");
+        for (const ModelEstimate& e : m_reading.settlingGaps)
+            if (declared(e.metric) && e.p < 0.05)
+                add("inside_stints", Severity::note,
+                    name(e.value > 0 ? e.build : e.against) + " gains " + slopeText(e, 1) + " of " + label(e.metric) +
+                        " a shot on " + name(e.value > 0 ? e.against : e.build) + " inside the stint (" +
+                        slopeRange(e, 1) + ").");
+    }
+
+    void forgiveness() {
+        for (const ModelEstimate& e : m_reading.forgivenessGaps)
+            if (e.p < 0.05)
+                add("forgiveness", Severity::note,
+                    name(e.value > 0 ? e.build : e.against) + " loses " + slopeText(e, 1) + " more " + label(e.metric) +
+                        " than " + name(e.value > 0 ? e.against : e.build) + " for each mm off its best strike (" +
+                        slopeRange(e, 1) + ").");
+    }
+
+    void guesses() {
+        if (!m_reading.guesses)
+            return;
+        const GuessScore& score = *m_reading.guesses;
+        const std::string odds =
+            score.p > 0.995 ? "luck always does that"
+                            : "luck does that " + record::fixed(100 * score.p, score.p < 0.1 ? 1 : 0) + " times in 100";
+        const bool couldTell = score.p < 0.05;
+        add("guesses", couldTell ? Severity::caution : Severity::note,
+            std::to_string(score.right) + " of " + counted(score.tries, "guess", "guesses") + " at the clubs " +
+                (score.right == 1 ? "was" : "were") + " right; " + odds +
+                (couldTell ? ". The player could tell them apart, and knowing may have moved the swing." : "."));
+    }
+
+    void byPriority() {
+        if (m_reading.byPriority.empty())
+            return;
+        const auto likely = std::ranges::max_element(m_reading.byPriority, {}, &PriorityChoice::chanceBest);
+        if (likely->chanceBest < 0.99)
+            add("by_priority", Severity::note,
+                "By the priorities in their order " + name(likely->build) + " comes first " +
+                    record::fixed(100 * likely->chanceBest, 0) + " times in 100. That is a bet, not a finding.");
+    }
+
+    // A loss in the outcome's own unit; shares, spreads and areas in per cent.
+    std::string lossText(const Outcome& outcome, double loss) const {
+        if (outcome.kind != record::OutcomeKind::average)
+            return record::fixed(100 * loss, 0) + " %";
+        return MetricFormat(outcome.metric, m_units).withUnit(loss);
+    }
+
+    double worthALook(const Outcome& outcome) const {
+        return outcome.kind == record::OutcomeKind::average ? 0.05 * m_reading.card.margin(outcome.metric) : 0.01;
+    }
+
     void choosing() {
         for (const BestOf& best : m_reading.best) {
-            const std::string outcome = label(best.outcome.metric);
+            const std::string outcome = record::outcomeLabel(best.outcome);
             if (best.set.size() == 1)
                 add("best_set", Severity::note, "Best in " + outcome + ": " + name(best.set.front()) + ".");
             else if (best.set.size() > 1)
@@ -214,14 +276,13 @@ private:
             const auto likely = std::ranges::max_element(best.choosing, {}, &BestOf::Choice::chanceBest);
             if (likely->chanceBest > 0.99)
                 continue; // the verdicts have said it
-            const MetricFormat format(best.outcome.metric, m_units);
             add("choosing", Severity::note,
                 "If you must choose now by " + outcome + ": " + name(likely->build) + " is the best with a chance of " +
                     record::fixed(100 * likely->chanceBest, 0) + " %, and choosing it costs " +
-                    format.withUnit(likely->meanLoss) + " on average" +
-                    (best.lossNow > 0.05 * std::fabs(m_reading.card.margin(best.outcome.metric))
+                    lossText(best.outcome, likely->meanLoss) + " on average" +
+                    (best.lossNow > worthALook(best.outcome)
                          ? "; " + counted(static_cast<std::size_t>(best.furtherLaps), "more lap") +
-                               " would bring that to about " + format.withUnit(best.lossAfter)
+                               " would bring that to about " + lossText(best.outcome, best.lossAfter)
                          : "") +
                     ". That is a bet, not a finding.");
         }

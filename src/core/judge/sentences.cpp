@@ -18,12 +18,6 @@ bool hasDirection(Verdict verdict) {
     return verdict != Verdict::same && verdict != Verdict::open;
 }
 
-template<typename Row> const Interval* shownInterval(const Row& row) {
-    const bool narrow = row.claim.verdict == Verdict::same || row.claim.verdict == Verdict::slight;
-    const auto& chosen = narrow ? row.ci90 : row.ci95;
-    return chosen ? &*chosen : nullptr;
-}
-
 std::string capReason(Cap cap) {
     switch (cap) {
     case Cap::oneTurnEach:
@@ -38,6 +32,8 @@ std::string capReason(Cap cap) {
         return "the readings do not vary, so there is no known error";
     case Cap::markBetween:
         return "a change of the player lies between the two";
+    case Cap::beforeFirstLook:
+        return "the first look comes after two laps";
     }
     return {};
 }
@@ -55,15 +51,20 @@ std::string judgedWords(const Claim& claim) {
     return text + ": " + key(*claim.favours);
 }
 
-// What it would take to settle the row.
-std::string remedy(const AverageGap& row) {
-    const auto laps = static_cast<std::size_t>(*row.furtherRounds);
+// What it would take to settle the row. Laps added because a result was open would spend more than
+// α, so only laps that the card still holds are "more"; else a new test is named, judged by itself.
+std::string remedy(const Reading& reading, const AverageGap& row) {
     if (*row.furtherRounds > tooManyRounds)
         return "more laps than can be hit would settle it";
-    if (laps == 0)
-        return "this many laps usually settle it, these did not";
-    return "about " + (row.method == GapMethod::welch ? counted(laps, "rotated lap") : counted(laps, "more lap")) +
-           " would settle it";
+    const auto more = static_cast<std::size_t>(*row.furtherRounds);
+    const auto planned = static_cast<std::size_t>(reading.card.plannedRounds);
+    if (row.method == GapMethod::welch)
+        return "a test of about " + counted(more, "rotated lap") + " would settle it";
+    if (reading.roundsDone < planned)
+        return more == 0                              ? "this many laps usually settle it, these did not"
+               : reading.roundsDone + more <= planned ? "about " + counted(more, "more lap") + " would settle it"
+                                                      : "the laps left in the plan will hardly settle it";
+    return "a new test of about " + counted(row.rounds + more, "lap") + " would settle it";
 }
 
 // Fills the parts that all kinds of rows share, and the sentence with its value as it is spoken.
@@ -94,7 +95,7 @@ LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUn
     const std::string unit = format.unitText();
     line.value = (directed ? format.number(std::fabs(row.gap)) : format.signedNumber(row.gap)) +
                  (unit.empty() || unit == "°" ? unit : " " + unit);
-    if (const Interval* ci = shownInterval(row)) {
+    if (const auto& ci = row.shown) {
         const bool flip = directed && row.gap < 0;
         line.interval = flip ? format.range(-ci->high, -ci->low) : format.range(ci->low, ci->high);
     }
@@ -102,7 +103,7 @@ LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUn
         if (row.bound)
             line.because = "at most " + format.withUnit(*row.bound) + " either way";
         if (row.furtherRounds)
-            line.because += (line.because.empty() ? "" : "; ") + remedy(row);
+            line.because += (line.because.empty() ? "" : "; ") + remedy(reading, row);
     }
     const std::string spoken = (directed ? " by " : "") + line.value;
     return finished(reading, std::move(line), row.claim, spoken);
@@ -120,10 +121,10 @@ LedgerLine ratioLine(const Reading& reading, const Row& row, const Outcome& outc
     LedgerLine line{.outcome = outcome, .build = row.build, .against = row.against};
     line.finding = !directed ? label : row.ratio >= 1 ? more : less;
     line.value = ratioText(row.ratio) + " ×";
-    if (const Interval* ci = shownInterval(row))
+    if (const auto& ci = row.shown)
         line.interval = ratioText(ci->low) + " to " + ratioText(ci->high);
-    if (row.claim.verdict == Verdict::open && !row.claim.cap && row.ci95)
-        line.because = "at most " + ratioText(std::max(row.ci95->high, 1 / row.ci95->low)) + " times either way";
+    if (row.claim.verdict == Verdict::open && !row.claim.cap && row.shown)
+        line.because = "at most " + ratioText(std::max(row.shown->high, 1 / row.shown->low)) + " times either way";
     const std::string spoken = (directed ? ", " : "") + ratioText(row.ratio) + " times";
     return finished(reading, std::move(line), row.claim, spoken);
 }
@@ -135,8 +136,9 @@ LedgerLine lineOf(const Reading& reading, const SpreadRatio& row) {
 }
 
 LedgerLine lineOf(const Reading& reading, const AreaRatio& row) {
-    return ratioLine(reading, row, {.kind = OutcomeKind::area, .metric = Metric::carry, .shape = {}}, "landing area",
-                     "lands over a wider area", "lands over a smaller area");
+    return ratioLine(reading, row, {.kind = OutcomeKind::area, .metric = Metric::carry, .shape = {}},
+                     record::outcomeLabel({.kind = OutcomeKind::area}), "lands over a wider area",
+                     "lands over a smaller area");
 }
 
 LedgerLine lineOf(const Reading& reading, const ShareGap& share) {
@@ -146,11 +148,11 @@ LedgerLine lineOf(const Reading& reading, const ShareGap& share) {
     LedgerLine line{.outcome = {.kind = OutcomeKind::share, .metric = Metric::carry, .shape = share.shape},
                     .build = row.build,
                     .against = row.against};
-    line.finding = !directed      ? "share in " + share.shape
+    line.finding = !directed      ? record::outcomeLabel(line.outcome)
                    : row.gap >= 0 ? "lands in " + share.shape + " more often"
                                   : "lands in " + share.shape + " less often";
     line.value = percent(directed ? std::fabs(row.gap) : row.gap) + " %";
-    if (const Interval* ci = shownInterval(row)) {
+    if (const auto& ci = row.shown) {
         const bool flip = directed && row.gap < 0;
         line.interval =
             flip ? percent(-ci->high) + " to " + percent(-ci->low) : percent(ci->low) + " to " + percent(ci->high);

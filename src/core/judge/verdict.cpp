@@ -3,6 +3,7 @@
 #include "core/judge/distributions.h"
 #include "core/judge/families.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace knot::judge {
@@ -32,20 +33,21 @@ namespace {
 using Adjust = std::vector<double> (*)(const std::vector<double>&);
 using RawP = std::optional<double> Claim::*;
 
-void adjust(const std::vector<Claim*>& family, Adjust method, RawP raw, RawP adjusted) {
+void adjust(const std::vector<Claim*>& family, Adjust method, std::size_t size, RawP raw, RawP adjusted) {
     std::vector<double> p;
     for (const Claim* claim : family)
         p.push_back((claim->*raw).value_or(1));
+    p.resize(std::max(size, p.size()), 1.0);
     const auto result = method(p);
     for (std::size_t i = 0; i < family.size(); ++i)
         if (family[i]->*raw)
             family[i]->*adjusted = result[i];
 }
 
-void adjustAll(const std::vector<Claim*>& family, Adjust method) {
-    adjust(family, method, &Claim::p, &Claim::pAdjusted);
-    adjust(family, method, &Claim::pWorthwhile, &Claim::pWorthwhileAdjusted);
-    adjust(family, method, &Claim::pSame, &Claim::pSameAdjusted);
+void adjustAll(const std::vector<Claim*>& family, Adjust method, std::size_t size) {
+    adjust(family, method, size, &Claim::p, &Claim::pAdjusted);
+    adjust(family, method, size, &Claim::pWorthwhile, &Claim::pWorthwhileAdjusted);
+    adjust(family, method, size, &Claim::pSame, &Claim::pSameAdjusted);
 }
 
 void keepRaw(Claim& claim) {
@@ -67,23 +69,31 @@ Verdict fromPs(const Claim& claim, double alpha) {
 
 } // namespace
 
-void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory) {
-    std::vector<Claim*> declared;
+void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory, std::size_t declared) {
+    std::vector<Claim*> fair;
     std::vector<Claim*> found;
     for (Claim* claim : primary)
-        isUnfair(*claim) ? keepRaw(*claim) : declared.push_back(claim);
+        isUnfair(*claim) ? keepRaw(*claim) : fair.push_back(claim);
     for (Claim* claim : exploratory)
         isUnfair(*claim) || claim->role == Role::explanation ? keepRaw(*claim) : found.push_back(claim);
-    adjustAll(declared, holm);
-    adjustAll(found, benjaminiHochberg);
+    const std::size_t unfair = primary.size() - fair.size();
+    adjustAll(fair, holm, declared > unfair ? declared - unfair : 0);
+    adjustAll(found, benjaminiHochberg, 0);
 }
 
 void decide(Claim& claim, double alpha) {
     claim.verdict = fromPs(claim, alpha);
-    if (claim.cap == Cap::tooFewShots)
+    if (claim.cap == Cap::tooFewShots || claim.cap == Cap::beforeFirstLook)
         claim.verdict = Verdict::open;
     if (isUnfair(claim) && claim.verdict != Verdict::open)
         claim.verdict = claim.verdict == Verdict::same ? Verdict::open : Verdict::uncontrolled;
+}
+
+double levelShown(const Claim& claim, double alpha) {
+    if (!(alpha > 0))
+        return 0.95;
+    const bool narrow = claim.verdict == Verdict::same || claim.verdict == Verdict::slight;
+    return narrow ? 1 - 2 * alpha : 1 - alpha;
 }
 
 Favours direction(const DirectionInput& input) {

@@ -21,11 +21,17 @@ Interval exponentiated(const Interval& logs);
 
 /// The claims of one reading, adjusted family by family: Holm over the primary ones, Benjamini and
 /// Hochberg over the exploratory ones of one kind. Explanations, and exploratory claims under a
-/// cap that makes the comparison unfair, keep their raw p's.
-void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory);
+/// cap that makes the comparison unfair, keep their raw p's. The declared family holds `declared`
+/// claims (outcomes × comparisons); those that are not given here have no p and count as 1.
+void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory,
+                    std::size_t declared = 0);
 
 /// The verdict that follows from the adjusted p's, then the cap.
 void decide(Claim& claim, double alpha);
+
+/// The level of the interval to show beside a verdict made at `alpha`: 1 − 2α for `same` and
+/// `slight`, else 1 − α; 0.95 where no level was spent yet.
+double levelShown(const Claim& claim, double alpha);
 
 /// One turn each, or turns that lie apart in time: the club and the moment can't be told apart.
 bool isUnfair(const Claim& claim);

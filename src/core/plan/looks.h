@@ -12,9 +12,9 @@ struct Look {
     double level = 0;       ///< what replaces α: three quarters of `nominal`
 };
 
-/// Boundaries for looks at the given shares of the information (ascending, the last 1) that spend
-/// α by Lan and DeMets (1983) with the O'Brien–Fleming-type function on each side: total spent by t
-/// is 4 − 4Φ(z_{α/4}/√t). By recursive numerical integration (Armitage, McPherson & Rowe 1969).
+/// Boundaries for looks at the given shares of the information (ascending, up to 1; later looks may be left out) that
+/// spend α by Lan and DeMets (1983) with the O'Brien–Fleming-type function on each side: total spent by t is 4 −
+/// 4Φ(z_{α/4}/√t). By recursive numerical integration (Armitage, McPherson & Rowe 1969).
 std::vector<Look> lookBoundaries(const std::vector<double>& information, double alpha);
 
 } // namespace knot::plan

@@ -73,13 +73,17 @@ double powerToSeeArea(double nu, double ratio, double alpha) {
 }
 
 double smallestGap(const PairPlan& plan, double power, double alpha) {
-    auto miss = [&](double noncentrality) { return powerAt(noncentrality, plan.df(), alpha) - power; };
+    return smallestGapFor(plan.standardError(), plan.df(), power, alpha);
+}
+
+double smallestGapFor(double standardError, double df, double power, double alpha) {
+    auto miss = [&](double noncentrality) { return powerAt(noncentrality, df, alpha) - power; };
     double high = 4;
     while (miss(high) < 0)
         high *= 2;
     const auto [low, up] =
         boost::math::tools::bisect(miss, 0.0, high, [](double a, double b) { return std::fabs(a - b) < 1e-11; });
-    return 0.5 * (low + up) * plan.standardError();
+    return 0.5 * (low + up) * standardError;
 }
 
 } // namespace knot::plan

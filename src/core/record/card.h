@@ -26,6 +26,9 @@ struct Outcome {
 std::string outcomeText(const Outcome& outcome);
 std::optional<Outcome> outcomeFromText(const std::string& text);
 
+/// What people call it: "carry", "side spread", "landing area", "share in NAME".
+std::string outcomeLabel(const Outcome& outcome);
+
 /// What the player hopes for in an outcome.
 struct Want {
     enum class Kind { none, more, less, near } kind = Kind::none;
@@ -33,7 +36,8 @@ struct Want {
     bool operator==(const Want&) const = default;
 };
 
-/// A window that a metric should fall into, for one build or for all (`build` empty).
+/// A window that a metric should fall into, for one build or for all (`build` empty). `low` equal
+/// to `high` is a wanted value; its window is the worthwhile gap to either side.
 struct Target {
     Metric metric = Metric::carry;
     std::string build;
@@ -57,8 +61,40 @@ enum class SetAsideRule { keepAll, called, untilGood, byNumbers, bestAndWorst };
 
 enum class Comparison { againstBaseline, whichOfThese };
 
+/// The one thing that differs, or whole clubs knowingly, or a kind of the user's own.
+enum class TestKind { own, shaft, head, loft, length, lie, grip, ball, delivery, wholeClubs };
+
+/// Whether comparisons are looked at before the plan is done: never, or after each round from the
+/// second. Only looks that may end the test cost α (judgement §9).
+enum class Looks { none, eachRound };
+
+/// What the player expects of a metric before the first shot.
+enum class Expectation { noChange, up, down };
+
+/// Something held constant between the builds, or that slipped, with what is known of the slip.
+struct Held {
+    std::string what;
+    bool held = true;
+    std::string slip;
+    bool operator==(const Held&) const = default;
+};
+
+/// Who may know which tag is which build.
+enum class Blinding { open, readingBlind, playerBlind, bothBlind };
+
+/// Who sees a kind of number while the test runs.
+enum class Sees { nobody, fitter, everyone };
+
+/// The three kinds of numbers, apart from each other; only comparisons that may end the test cost α.
+struct Visibility {
+    Sees shots = Sees::everyone, averages = Sees::nobody, comparisons = Sees::nobody;
+    bool operator==(const Visibility&) const = default;
+};
+
 /// The declaration of a test before its first shot (the test sheet).
 struct Card {
+    TestKind kind = TestKind::own;
+    std::string factor; ///< the thing under test in the user's words, for `own`
     Comparison comparison = Comparison::againstBaseline;
     std::string baseline; ///< a build's name; empty: the first build of the test
     std::vector<Outcome> primary;
@@ -67,10 +103,18 @@ struct Card {
     double sdRatioMargin = 1.25;
     double areaRatioMargin = 1.5;
     double alpha = 0.05;
+    Looks looks = Looks::none;
+    int plannedRounds = 0; ///< 0: no plan; rounds beyond it have no error rate
+    std::map<Metric, Expectation> expectations;
+    std::vector<Held> held;
+    Blinding blinding = Blinding::open;
+    Visibility visibility;
     std::string trendColumn;  ///< numeric extra column, or empty
     std::string factorColumn; ///< second factor, e.g. "delivery", or empty
     std::vector<Shape> shapes;
     SetAsideRule setAsideRule = SetAsideRule::called;
+    bool replaceSetAside = true; ///< a set-aside shot is hit again
+    int goodShots = 0;           ///< a stint's good shots under `untilGood`; 0: the plan's turn length
     std::vector<Target> targets;
     std::vector<Metric> covariates; ///< for the gap at equal strike
 

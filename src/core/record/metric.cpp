@@ -1,8 +1,8 @@
 #include "core/record/metric.h"
 
-#include <charconv>
+#include "core/record/table.h"
+
 #include <stdexcept>
-#include <vector>
 
 namespace knot::embedded {
 extern const std::string_view metricTable;
@@ -16,17 +16,6 @@ constexpr std::array<std::string_view, metricCount> keys = {
     "face_to_path_deg", "dynamic_loft_deg", "spin_loft_deg", "dynamic_lie_deg", "launch_deg",    "launch_direction_deg",
     "spin_rpm",         "spin_axis_deg",    "carry_m",       "total_m",         "side_m",        "curve_m",
     "apex_m",           "descent_deg",      "hang_s",        "strike_toe_mm",   "strike_high_mm"};
-
-std::vector<std::string_view> split(std::string_view text, char separator) {
-    std::vector<std::string_view> parts;
-    while (true) {
-        const auto at = text.find(separator);
-        parts.push_back(text.substr(0, at));
-        if (at == std::string_view::npos)
-            return parts;
-        text.remove_prefix(at + 1);
-    }
-}
 
 Quantity quantityFromName(std::string_view name) {
     constexpr std::array<std::pair<std::string_view, Quantity>, 8> names = {{{"speed", Quantity::speed},
@@ -43,32 +32,23 @@ Quantity quantityFromName(std::string_view name) {
     throw std::logic_error("data/metrics.csv: unknown quantity " + std::string(name));
 }
 
-double number(std::string_view cell) {
-    double value = 0;
-    const auto [end, error] = std::from_chars(cell.data(), cell.data() + cell.size(), value);
-    if (error != std::errc() || end != cell.data() + cell.size())
-        throw std::logic_error("data/metrics.csv: not a number: " + std::string(cell));
-    return value;
-}
-
 // The table is compiled in from data/metrics.csv; a fault in it is a fault of the build.
 std::array<MetricInfo, metricCount> loadTable() {
     std::array<MetricInfo, metricCount> table;
-    const auto lines = split(embedded::metricTable, '\n');
+    const auto rows = tableRows(embedded::metricTable, 9);
     for (std::size_t i = 0; i < metricCount; ++i) {
-        const auto cells = split(lines.at(i + 1), ',');
-        if (cells.size() != 9 || cells[0] != keys[i])
+        const auto& row = rows.at(i);
+        if (row[0] != keys[i])
             throw std::logic_error("data/metrics.csv: bad row for " + std::string(keys[i]));
-        auto text = [&](std::size_t column) { return std::string(cells[column]); };
-        table[i] = {text(0),
-                    text(1),
-                    text(2),
-                    text(3),
-                    text(4),
-                    quantityFromName(cells[5]),
-                    static_cast<int>(number(cells[6])),
-                    number(cells[7]),
-                    number(cells[8])};
+        table[i] = {row[0],
+                    row[1],
+                    row[2],
+                    row[3],
+                    row[4],
+                    quantityFromName(row[5]),
+                    static_cast<int>(tableNumber(row[6])),
+                    tableNumber(row[7]),
+                    tableNumber(row[8])};
     }
     return table;
 }

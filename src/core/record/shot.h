@@ -13,10 +13,15 @@ enum class ShotStatus { counted, setAside, warmUp };
 /// player (stance, tuition, an interruption).
 enum class Mark { none, club, player };
 
+/// When a shot was set aside: not known, called before its number showed, by the card's rule, after
+/// its number was seen, or after the reveal. The last two are late.
+enum class SetAsideWhen { unknown, called, byRule, afterNumber, afterReveal };
+
 /// One struck shot. Labels are as the file or the bay gave them; empty means "not given".
 struct Shot {
     std::size_t build = 0; ///< index into the builds of its test
     ShotStatus status = ShotStatus::counted;
+    SetAsideWhen setAsideWhen = SetAsideWhen::unknown;
     Mark mark = Mark::none;
     bool handedOver = false; ///< the club was logged as handed over anew before this shot
     int feel = 0;            ///< 1–10; 0 when none was given
@@ -25,6 +30,10 @@ struct Shot {
     std::string delivery, reason, takenAt, note;
     std::vector<std::string> extra; ///< one cell for each extra column of the test
 
+    bool isSetAsideLate() const {
+        return status == ShotStatus::setAside &&
+               (setAsideWhen == SetAsideWhen::afterNumber || setAsideWhen == SetAsideWhen::afterReveal);
+    }
     bool operator==(const Shot&) const = default;
 };
 

@@ -31,6 +31,20 @@ std::optional<Outcome> outcomeFromText(const std::string& text) {
     return Outcome{.kind = spread ? OutcomeKind::spread : OutcomeKind::average, .metric = *metric, .shape = {}};
 }
 
+std::string outcomeLabel(const Outcome& outcome) {
+    switch (outcome.kind) {
+    case OutcomeKind::average:
+        return info(outcome.metric).label;
+    case OutcomeKind::spread:
+        return info(outcome.metric).spreadLabel;
+    case OutcomeKind::area:
+        return "landing area";
+    case OutcomeKind::share:
+        return "share in " + outcome.shape;
+    }
+    return {};
+}
+
 bool Shape::holds(double shotSide, double shotCarry) const {
     const double across = 2 * (shotSide - side) / width;
     const double along = depth > 0 ? 2 * (shotCarry - carry) / depth : 0;

@@ -1,6 +1,10 @@
 #pragma once
 
 #include "core/record/card.h"
+#include "core/record/club.h"
+#include "core/record/plan.h"
+#include "core/record/player.h"
+#include "core/record/seal.h"
 #include "core/record/shot.h"
 
 #include <string>
@@ -8,24 +12,55 @@
 
 namespace knot::record {
 
-/// A club as assembled.
+/// A club on test, and how it is made.
 struct Build {
     std::string name;
     std::string note;
+    std::string tag;       ///< its blind label, known beside the name after the reveal
+    std::string struckOff; ///< why it left a screening; empty while it is in
+    Club club;
     bool operator==(const Build&) const = default;
 };
+
+/// What the player said a build was: once for the whole test (`turn` empty) or for one stint.
+struct Guess {
+    std::size_t build = 0; ///< the one in hand, an index into the builds of its test
+    std::string said;      ///< the name of the build it was taken for
+    std::string turn;
+    bool operator==(const Guess&) const = default;
+};
+
+/// A change of the card after the first counted shot.
+struct Amendment {
+    std::string at; ///< ISO 8601
+    std::string text;
+    bool operator==(const Amendment&) const = default;
+};
+
+/// How much is declared: nothing, candidates that come and go, or a test.
+enum class Stage { test, screening, openSitting };
 
 /// A whole test: its card, its builds and every shot in the order struck.
 struct Test {
     std::string id; ///< UUID; empty until a logbook has kept it
     std::string title;
     std::string question;
-    std::string player;
+    std::string player;    ///< the name, as in `profile` when that is filled in
     std::string createdAt; ///< ISO 8601
+    Stage stage = Stage::test;
+    Player profile;
     Card card;
+    Plan plan;
+    Seal seal;
+    /// While the seal is closed these are the tags, and `sealedBuilds` lists what they hide, in the
+    /// order of the test sheet, which says nothing about the tags.
     std::vector<Build> builds;
+    std::vector<Build> sealedBuilds;
     std::vector<std::string> extraColumns;
     std::vector<Shot> shots;
+    std::vector<Guess> guesses;
+    std::vector<Amendment> amendments;
+    std::string frozenAt, frozenHash; ///< the first counted shot, and the SHA-256 of the card then
 
     /// The index of a build by name, or nothing.
     std::optional<std::size_t> buildIndex(const std::string& name) const;

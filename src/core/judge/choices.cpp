@@ -1,0 +1,159 @@
+#include "core/judge/choices.h"
+
+#include "core/judge/choosing.h"
+#include "core/judge/consistency.h"
+#include "core/judge/dispersion.h"
+#include "core/judge/seed.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::judge {
+namespace {
+
+constexpr double shareMargin = 0.10;
+
+// What is known of the builds in one declared outcome.
+struct Known {
+    std::vector<Standing> standings;
+    std::vector<std::size_t> set;
+    LossScale scale = LossScale::plain;
+    double margin = 0;
+};
+
+class Choices {
+public:
+    Choices(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
+            Reading& reading)
+        : m_request(request)
+        , m_test(request.test)
+        , m_structure(structure)
+        , m_columns(columns)
+        , m_reading(reading) {}
+
+    void fill() {
+        std::vector<Priority> priorities;
+        for (const Outcome& outcome : m_reading.card.primary) {
+            record::Want want = m_reading.card.want(outcome);
+            if (want.kind == record::Want::Kind::none) {
+                if (!whichOfThese())
+                    continue;
+                want.kind = record::Want::Kind::more; // asked for the best without a direction
+            }
+            Known known = knownOf(outcome, want);
+            // Spreads and areas are only ever wanted more or less; near a value is for averages.
+            const auto seed = seedFor(m_request, record::outcomeText(outcome).c_str(), outcome.metric, 0, 0);
+            BestOf best = choosing(known.standings, want, known.scale, seed);
+            best.outcome = outcome;
+            if (whichOfThese())
+                best.set = std::move(known.set);
+            m_reading.best.push_back(std::move(best));
+            priorities.push_back({want, known.margin, std::move(known.standings)});
+        }
+        if (priorities.size() > 1)
+            m_reading.byPriority =
+                choosingByPriority(priorities, seedFor(m_request, "priorities", Metric::carry, 0, 0));
+    }
+
+private:
+    bool whichOfThese() const { return m_reading.card.comparison == record::Comparison::whichOfThese; }
+
+    Known knownOf(const Outcome& outcome, const record::Want& want) const {
+        switch (outcome.kind) {
+        case record::OutcomeKind::average:
+            return average(outcome, want);
+        case record::OutcomeKind::spread:
+            return spread(outcome, want);
+        case record::OutcomeKind::area:
+            return area(want);
+        case record::OutcomeKind::share:
+            return share(outcome, want);
+        }
+        return {};
+    }
+
+    Known average(const Outcome& outcome, const record::Want& want) const {
+        const auto column = std::ranges::find(m_columns, outcome.metric, &Column::metric);
+        if (column == m_columns.end())
+            return {};
+        return {standings(*column), bestSet(*column, want, m_reading.level), LossScale::plain,
+                m_reading.card.margin(outcome.metric)};
+    }
+
+    Known share(const Outcome& outcome, const record::Want& want) const {
+        const auto shape = std::ranges::find(m_reading.card.shapes, outcome.shape, &record::Shape::name);
+        if (shape == m_reading.card.shapes.end())
+            return {};
+        const Column hits = hitsOf(m_test, m_structure, *shape, Taken::counted);
+        return {standings(hits), bestSet(hits, want, m_reading.level), LossScale::plain, shareMargin};
+    }
+
+    // The logarithmic effects of the rows of one outcome, turned so that larger is better.
+    template<typename Rows, typename Centre>
+    std::vector<PairEffect> effectsOf(const Rows& rows, const record::Want& want, Centre centre) const {
+        const double sign = want.kind == record::Want::Kind::less ? -1 : 1;
+        std::vector<PairEffect> effects;
+        for (const auto& row : rows) {
+            PairEffect effect{row.build, row.against, std::nullopt};
+            if (row.logSe && (!row.claim.cap || *row.claim.cap == Cap::beforeFirstLook))
+                effect.effect = Effect{sign * centre(row), *row.logSe, *row.df};
+            effects.push_back(effect);
+        }
+        return effects;
+    }
+
+    static std::vector<std::size_t> buildsOf(const std::vector<Standing>& standings) {
+        std::vector<std::size_t> builds;
+        for (const Standing& standing : standings)
+            builds.push_back(standing.build);
+        return builds;
+    }
+
+    Known spread(const Outcome& outcome, const record::Want& want) const {
+        const auto column = std::ranges::find(m_columns, outcome.metric, &Column::metric);
+        if (column == m_columns.end())
+            return {};
+        Known known{.scale = LossScale::ratio, .margin = std::log(m_reading.card.sdRatioMargin)};
+        for (const LogSpread& s : logSpreads(*column))
+            known.standings.push_back({.build = s.build,
+                                       .effect = {s.value, s.se, s.df},
+                                       .turns = static_cast<double>(column->builds[s.build].turns.size()),
+                                       .residuals = {}});
+        std::vector<SpreadRatio> rows;
+        std::ranges::copy_if(m_reading.consistency, std::back_inserter(rows),
+                             [&](const SpreadRatio& row) { return row.metric == outcome.metric; });
+        known.set = bestSetOf(effectsOf(rows, want, [](const SpreadRatio& row) { return *row.logCentre; }),
+                              buildsOf(known.standings), m_reading.level);
+        return known;
+    }
+
+    Known area(const record::Want& want) const {
+        Known known{.scale = LossScale::ratio, .margin = std::log(m_reading.card.areaRatioMargin)};
+        const Landings landings = landingsOf(m_test, m_structure);
+        for (std::size_t b = 0; b < m_test.builds.size(); ++b)
+            if (const auto area = logArea(landings, b))
+                known.standings.push_back({.build = b,
+                                           .effect = {area->value, area->se, area->df},
+                                           .turns = static_cast<double>(landings.builds[b].size()),
+                                           .residuals = {}});
+        known.set =
+            bestSetOf(effectsOf(m_reading.areas, want, [](const AreaRatio& row) { return std::log(row.ratio); }),
+                      buildsOf(known.standings), m_reading.level);
+        return known;
+    }
+
+    const JudgeRequest& m_request;
+    const record::Test& m_test;
+    const record::Structure& m_structure;
+    const std::vector<Column>& m_columns;
+    Reading& m_reading;
+};
+
+} // namespace
+
+void fillChoices(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
+                 Reading& reading) {
+    Choices(request, structure, columns, reading).fill();
+}
+
+} // namespace knot::judge

@@ -1,0 +1,45 @@
+#pragma once
+
+#include "core/record/test.h"
+
+#include <array>
+#include <optional>
+#include <string_view>
+
+namespace knot::record {
+
+/// The written forms of the record's enumerations, in the order of their values. Files and the
+/// logbook use these words; they stay as they are once written.
+inline constexpr std::array statusNames = {"counted", "set_aside", "warm_up"};
+inline constexpr std::array setAsideWhenNames = {"unknown", "called", "by_rule", "after_number", "after_reveal"};
+inline constexpr std::array markNames = {"none", "club", "player"};
+inline constexpr std::array wantNames = {"none", "more", "less", "near"};
+inline constexpr std::array shapeNames = {"fairway", "ellipse", "rectangle"};
+inline constexpr std::array ruleNames = {"keep_all", "called", "until_good", "by_numbers", "best_and_worst"};
+inline constexpr std::array comparisonNames = {"against_baseline", "which_of_these"};
+inline constexpr std::array kindNames = {"own", "shaft", "head", "loft",     "length",
+                                         "lie", "grip",  "ball", "delivery", "whole_clubs"};
+inline constexpr std::array looksNames = {"none", "each_round"};
+inline constexpr std::array expectationNames = {"no_change", "up", "down"};
+inline constexpr std::array blindingNames = {"open", "reading_blind", "player_blind", "both_blind"};
+inline constexpr std::array seesNames = {"nobody", "fitter", "everyone"};
+
+inline constexpr std::array stageNames = {"test", "screening", "open_sitting"};
+inline constexpr std::array partNames = {"head", "shaft", "grip", "ball"};
+inline constexpr std::array scheduleNames = {"rotated", "sandwich", "shot_by_shot", "one_run_each"};
+
+template<std::size_t N, typename Value>
+constexpr const char* nameOf(const std::array<const char*, N>& names, Value value) {
+    return names[static_cast<std::size_t>(value)];
+}
+
+/// The value that a word stands for, or nothing.
+template<typename Value, std::size_t N>
+constexpr std::optional<Value> valueNamed(const std::array<const char*, N>& names, std::string_view word) {
+    for (std::size_t i = 0; i < N; ++i)
+        if (word == names[i])
+            return static_cast<Value>(i);
+    return std::nullopt;
+}
+
+} // namespace knot::record

@@ -1,0 +1,40 @@
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+namespace knot::record {
+
+/// How turns follow each other (judgement §10).
+enum class Schedule { rotated, sandwich, shotByShot, oneRunEach };
+
+struct PlannedTurn {
+    std::size_t build = 0; ///< a place in the test's builds; tags while sealed
+    int round = 1;         ///< from 1
+    int shots = 1;
+    bool operator==(const PlannedTurn&) const = default;
+};
+
+/// A change that takes longer than others, either way round, e.g. one head on two shafts.
+struct ChangeTime {
+    std::size_t a = 0, b = 0;
+    double seconds = 0;
+    bool operator==(const ChangeTime&) const = default;
+};
+
+/// The order of a test before its first shot. `turns` is what counts; the rest says how it was made.
+struct Plan {
+    Schedule schedule = Schedule::rotated;
+    int rounds = 5, turnLength = 3;
+    std::uint64_t seed = 1;
+    double changeSeconds = 90, shotSeconds = 30;
+    std::vector<ChangeTime> changeTimes;
+    int warmUp = 8;     ///< shots before the first counted one
+    int restEvery = 25; ///< swings between rests; 0: none
+    double restSeconds = 180;
+    std::vector<PlannedTurn> turns;
+    bool operator==(const Plan&) const = default;
+};
+
+} // namespace knot::record

@@ -1,0 +1,20 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+namespace knot::record {
+
+/// Which tag is which build, locked away (docs/formats.md, "Seal"). Texts are hexadecimal.
+struct Seal {
+    std::string commitment; ///< SHA-256 of the sealed text, which begins with its salt
+    std::string box;        ///< the sealed text, encrypted
+    std::string nonce;
+    std::string keySalt;              ///< of the key that is made from the PIN
+    std::string sealedAt, revealedAt; ///< ISO 8601
+    std::string sealedText;           ///< after the reveal, for anyone to check
+    bool isClosed() const { return !commitment.empty() && revealedAt.empty(); }
+    bool operator==(const Seal&) const = default;
+};
+
+} // namespace knot::record

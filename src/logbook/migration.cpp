@@ -1,0 +1,148 @@
+#include "logbook/migration.h"
+
+#include "core/record/names.h"
+#include "logbook/rows.h"
+#include "logbook/schema.h"
+
+#include <SQLiteCpp/SQLiteCpp.h>
+
+#include <vector>
+
+namespace knot::logbook {
+namespace {
+
+using record::Card;
+using record::Want;
+using SQLite::Database;
+using SQLite::Statement;
+
+template<typename Value, std::size_t N>
+Value named(const std::array<const char*, N>& names, const SQLite::Column& column) {
+    return record::valueNamed<Value>(names, column.getString()).value_or(Value{});
+}
+
+// Format 1 kept the card in tables of its own.
+Card cardOfFormat1(Database& database, const std::string& id) {
+    Card card;
+    Statement head(database, "SELECT comparison, baseline, alpha, sd_ratio_margin, area_ratio_margin, trend_column, "
+                             "factor_column, set_aside_rule FROM test WHERE id = ?");
+    head.bind(1, id);
+    head.executeStep();
+    card.comparison = named<record::Comparison>(record::comparisonNames, head.getColumn(0));
+    card.baseline = head.getColumn(1).getString();
+    card.alpha = head.getColumn(2).getDouble();
+    card.sdRatioMargin = head.getColumn(3).getDouble();
+    card.areaRatioMargin = head.getColumn(4).getDouble();
+    card.trendColumn = head.getColumn(5).getString();
+    card.factorColumn = head.getColumn(6).getString();
+    card.setAsideRule = named<record::SetAsideRule>(record::ruleNames, head.getColumn(7));
+    Statement outcomes(database, "SELECT outcome, priority, want, want_value FROM test_outcome WHERE test_id = ? "
+                                 "ORDER BY priority IS NULL, priority, outcome");
+    outcomes.bind(1, id);
+    while (outcomes.executeStep()) {
+        const auto outcome = record::outcomeFromText(outcomes.getColumn(0).getString());
+        if (!outcome)
+            continue;
+        if (!outcomes.getColumn(1).isNull())
+            card.primary.push_back(*outcome);
+        if (!outcomes.getColumn(2).isNull())
+            card.wants[*outcome] = {named<Want::Kind>(record::wantNames, outcomes.getColumn(2)),
+                                    outcomes.getColumn(3).getDouble()};
+    }
+    Statement margins(database, "SELECT metric, gap FROM test_margin WHERE test_id = ?");
+    margins.bind(1, id);
+    while (margins.executeStep())
+        if (const auto metric = record::metricFromKey(margins.getColumn(0).getString()))
+            card.margins[*metric] = margins.getColumn(1).getDouble();
+    Statement covariates(database, "SELECT metric FROM test_covariate WHERE test_id = ? ORDER BY position");
+    covariates.bind(1, id);
+    while (covariates.executeStep())
+        if (const auto metric = record::metricFromKey(covariates.getColumn(0).getString()))
+            card.covariates.push_back(*metric);
+    Statement shapes(
+        database, "SELECT kind, name, side, carry, width, depth FROM test_shape WHERE test_id = ? ORDER BY position");
+    shapes.bind(1, id);
+    while (shapes.executeStep())
+        card.shapes.push_back({named<record::Shape::Kind>(record::shapeNames, shapes.getColumn(0)),
+                               shapes.getColumn(1).getString(), shapes.getColumn(2).getDouble(),
+                               shapes.getColumn(3).getDouble(), shapes.getColumn(4).getDouble(),
+                               shapes.getColumn(5).getDouble()});
+    Statement targets(database, "SELECT metric, build, low, high FROM test_target WHERE test_id = ? ORDER BY position");
+    targets.bind(1, id);
+    while (targets.executeStep())
+        if (const auto metric = record::metricFromKey(targets.getColumn(0).getString()))
+            card.targets.push_back({*metric, targets.getColumn(1).getString(), targets.getColumn(2).getDouble(),
+                                    targets.getColumn(3).getDouble()});
+    return card;
+}
+
+std::vector<record::Test> headsOfFormat1(Database& database) {
+    std::vector<record::Test> tests;
+    Statement head(database, "SELECT t.id, t.title, t.question, coalesce(p.name, ''), t.created_at FROM test t "
+                             "LEFT JOIN player p ON p.id = t.player_id");
+    Statement builds(database, "SELECT b.name, b.note FROM test_build tb JOIN build b ON b.id = tb.build_id "
+                               "WHERE tb.test_id = ? ORDER BY tb.position");
+    Statement columns(database, "SELECT name FROM test_column WHERE test_id = ? ORDER BY position");
+    while (head.executeStep()) {
+        record::Test test;
+        test.id = head.getColumn(0).getString();
+        test.title = head.getColumn(1).getString();
+        test.question = head.getColumn(2).getString();
+        test.player = head.getColumn(3).getString();
+        test.createdAt = head.getColumn(4).getString();
+        test.card = cardOfFormat1(database, test.id);
+        builds.reset();
+        builds.bind(1, test.id);
+        while (builds.executeStep()) {
+            record::Build build;
+            build.name = builds.getColumn(0).getString();
+            build.note = builds.getColumn(1).getString();
+            test.builds.push_back(std::move(build));
+        }
+        columns.reset();
+        columns.bind(1, test.id);
+        while (columns.executeStep())
+            test.extraColumns.push_back(columns.getColumn(0).getString());
+        tests.push_back(std::move(test));
+    }
+    return tests;
+}
+
+// Format 2 keeps what is declared as one text in the open form of the export, beside the shots.
+void toFormat2(Database& database) {
+    const auto tests = headsOfFormat1(database);
+    database.exec(
+        "ALTER TABLE sitting RENAME TO old_sitting; ALTER TABLE turn RENAME TO old_turn; "
+        "ALTER TABLE shot RENAME TO old_shot; DROP INDEX shot_by_turn; ALTER TABLE setting RENAME TO old_setting");
+    for (const char* table : {"test_outcome", "test_margin", "test_covariate", "test_shape", "test_target",
+                              "test_column", "test_build", "build", "test", "player"})
+        database.exec(std::string("DROP TABLE ") + table);
+    createTables(database);
+    for (const auto& test : tests)
+        insertTest(database, test);
+    database.exec("INSERT INTO setting SELECT * FROM old_setting; INSERT INTO sitting SELECT * FROM old_sitting; "
+                  "INSERT INTO turn SELECT * FROM old_turn");
+    std::string columns = "test_id, position, turn, number, status, mark, reason, taken_at, delivery, feel, note, "
+                          "extra, modelled";
+    for (const auto metric : record::allMetrics())
+        columns += ", " + record::info(metric).key;
+    database.exec("INSERT INTO shot(" + columns + ") SELECT " + columns + " FROM old_shot");
+    database.exec("DROP TABLE old_shot; DROP TABLE old_turn; DROP TABLE old_sitting; DROP TABLE old_setting");
+}
+
+} // namespace
+
+void migrate(Database& database, int from) {
+    database.exec("PRAGMA foreign_keys = OFF");
+    SQLite::Transaction transaction(database);
+    if (from < 2)
+        toFormat2(database);
+    Statement broken(database, "PRAGMA foreign_key_check");
+    if (broken.executeStep())
+        throw std::runtime_error("its references do not hold");
+    broken.reset();
+    transaction.commit();
+    database.exec("PRAGMA foreign_keys = ON");
+}
+
+} // namespace knot::logbook
