@@ -156,6 +156,26 @@ TEST_CASE("worthwhile gap, declaration, wanted direction and units are set besid
     CHECK(gap->text() == "13.12");
 }
 
+TEST_CASE("Enter opens a verdict to its arithmetic, and closes it again") {
+    Bench bench;
+    bench.openDemo();
+    REQUIRE(bench.session.openTest(bench.session.tests().back().id));
+    bench.window->showPage(app::MainWindow::Page::reading);
+    REQUIRE(bench.waitForReading());
+    auto* foot = bench.find<QLabel>("checks");
+    const QString checks = foot->text();
+    auto* ledger = bench.find<QListView>("ledger");
+    QTest::keyClick(ledger, Qt::Key_Return);
+    CHECK(foot->text().contains("paired t"));
+    CHECK(foot->text().contains("4 degrees of freedom"));
+    CHECK(foot->text().contains("No more than 2.7 m (doubled)"));
+    const QString first = foot->text();
+    QTest::keyClick(ledger, Qt::Key_Down);
+    CHECK(foot->text() != first);
+    QTest::keyClick(ledger, Qt::Key_Return);
+    CHECK(foot->text() == checks);
+}
+
 TEST_CASE("no more than three outcomes can be declared") {
     Bench bench;
     bench.openDemo();

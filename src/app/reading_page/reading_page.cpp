@@ -53,6 +53,11 @@ QLabel* smallText(const char* name) {
     return label;
 }
 
+QString paragraph(const std::string& text, const QColor& colour) {
+    return QStringLiteral("<p style='margin:4px 0; color:%1'>%2</p>")
+        .arg(colour.name(), QString::fromStdString(text).toHtmlEscaped());
+}
+
 QString knotText(const record::Test& test, const record::Structure& structure, std::size_t shot,
                  const std::string& value) {
     const auto& s = test.shots[shot];
@@ -218,6 +223,7 @@ void ReadingPage::wire() {
     connect(&m_session, &Session::testChanged, this, [this] {
         m_metric.reset();
         m_build = 0;
+        m_showsArithmetic = false;
         if (m_session.hasTest() && !m_session.test().card.primary.empty())
             m_metric = m_session.test().card.primary.front().metric;
         refresh();
@@ -229,6 +235,12 @@ void ReadingPage::wire() {
             return;
         m_build = m_model->at(index.row()).line.build;
         showMetric(m_model->at(index.row()).metric);
+        if (m_showsArithmetic)
+            refreshFoot();
+    });
+    connect(m_ledger, &QListView::activated, this, [this] {
+        m_showsArithmetic = !m_showsArithmetic;
+        refreshFoot();
     });
     connect(m_metrics, &QComboBox::activated, this, [this](int row) {
         const auto metric = static_cast<record::Metric>(m_metrics->itemData(row).toInt());
@@ -259,7 +271,7 @@ void ReadingPage::refresh() {
     } else {
         m_cords->setPicture({});
     }
-    refreshChecks();
+    refreshFoot();
     caption({});
 }
 
@@ -280,19 +292,35 @@ void ReadingPage::returnTo(std::optional<record::Metric> metric, std::size_t bui
         m_cords->setPicture({});
 }
 
-void ReadingPage::refreshChecks() {
+QString ReadingPage::checksHtml() const {
+    const judge::Reading* reading = m_session.reading();
+    if (reading == nullptr)
+        return {};
+    auto checks = reading->checks;
+    for (auto& remark : judge::remarks(*reading, m_session.units()))
+        checks.push_back(std::move(remark));
+    std::ranges::stable_sort(checks, std::greater{}, &judge::Check::severity);
     QString html;
-    if (const judge::Reading* reading = m_session.reading()) {
-        auto checks = reading->checks;
-        for (auto& remark : judge::remarks(*reading, m_session.units()))
-            checks.push_back(std::move(remark));
-        std::ranges::stable_sort(checks, std::greater{}, &judge::Check::severity);
-        for (const auto& check : checks) {
-            const QColor colour = check.severity == judge::Severity::fault ? colours().alarm : colours().ink;
-            html += QStringLiteral("<p style='margin:4px 0; color:%1'>%2</p>")
-                        .arg(colour.name(), QString::fromStdString(check.text).toHtmlEscaped());
-        }
-    }
+    for (const auto& check : checks)
+        html += paragraph(check.text, check.severity == judge::Severity::fault ? colours().alarm : colours().ink);
+    return html;
+}
+
+QString ReadingPage::arithmeticHtml() const {
+    const QModelIndex index = m_ledger->currentIndex();
+    const judge::Reading* reading = m_session.reading();
+    if (reading == nullptr || !index.isValid() || !m_model->at(index.row()).heading.isEmpty())
+        return {};
+    const judge::LedgerLine& line = m_model->at(index.row()).line;
+    QString html = paragraph(line.sentence, colours().ink);
+    for (const auto& text : judge::arithmetic(*reading, line, m_session.units()))
+        html += paragraph(text, colours().faint);
+    return html;
+}
+
+void ReadingPage::refreshFoot() {
+    const QString html = m_showsArithmetic ? arithmeticHtml() : checksHtml();
+    m_checkArea->setAccessibleName(m_showsArithmetic ? tr("How it was reckoned") : tr("What to keep in mind"));
     m_checks->setText(html);
     m_checkArea->setVisible(!html.isEmpty());
     m_checkLine->setVisible(!html.isEmpty());
@@ -314,7 +342,8 @@ void ReadingPage::showPicture() {
 }
 
 void ReadingPage::caption(const QString& text) {
-    m_caption->setText(text.isEmpty() ? tr("every knot is a counted shot") : text);
+    m_caption->setText(text.isEmpty() ? tr("every knot is a counted shot · Enter shows how a line was reckoned")
+                                      : text);
 }
 
 QString ReadingPage::subtitle() const {

@@ -19,8 +19,8 @@ class LedgerModel;
 class Session;
 class SheetStrip;
 
-/// What the shots say: the ledger of verdicts, what to keep in mind, and the cords of the metric
-/// in hand.
+/// What the shots say: the ledger of verdicts, what to keep in mind or how the line in hand was
+/// reckoned (Enter), and the cords of the metric in hand.
 class ReadingPage : public QWidget {
     Q_OBJECT
 
@@ -39,7 +39,9 @@ private:
     void buildKeys();
     void wire();
     void refresh();
-    void refreshChecks();
+    void refreshFoot();
+    QString checksHtml() const;
+    QString arithmeticHtml() const;
     void returnTo(std::optional<record::Metric> metric, std::size_t build);
     void showMetric(record::Metric metric);
     void showPicture();
@@ -48,6 +50,7 @@ private:
     Session& m_session;
     std::optional<record::Metric> m_metric;
     std::size_t m_build = 0;
+    bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind
     LedgerModel* m_model = nullptr;
     QListView* m_ledger = nullptr;
     QLabel* m_against = nullptr;

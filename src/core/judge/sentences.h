@@ -37,4 +37,8 @@ std::string words(Verdict verdict);
 /// The text with its first letter as a capital, to begin a sentence.
 std::string upperFirst(std::string text);
 
+/// How a line of the ledger was reckoned: estimate, error, the p's before and after their family
+/// (that of "big enough" doubled, since it is judged at half the level) and the second opinions.
+std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& line, const record::DisplayUnits& units);
+
 } // namespace knot::judge
