@@ -1,0 +1,146 @@
+#include "core/plan/planner.h"
+
+#include "core/plan/schedule.h"
+
+#include <boost/math/distributions/fisher_f.hpp>
+#include <boost/math/tools/roots.hpp>
+
+#include <cmath>
+
+namespace knot::plan {
+namespace {
+
+constexpr double wanted = 0.8;
+
+PairPlan pairOf(const Question& question, int rounds, int turnLength) {
+    return {.varTurn = question.sdTurn * question.sdTurn,
+            .varShot = question.sdShot * question.sdShot,
+            .rounds = static_cast<double>(rounds),
+            .turnLength = static_cast<double>(turnLength)};
+}
+
+double restsFor(const Pace& pace, int swings) {
+    return pace.restEvery > 0 ? pace.restSeconds * ((swings - 1) / pace.restEvery) : 0;
+}
+
+// The fewest rounds for which `enough` holds; power grows with the rounds.
+template<typename Enough> std::optional<int> fewest(int most, Enough enough) {
+    if (!enough(most))
+        return std::nullopt;
+    int low = 1;
+    int high = most;
+    while (high - low > 1) {
+        const int middle = (low + high) / 2;
+        (enough(middle) ? high : low) = middle;
+    }
+    return high;
+}
+
+// The ratio above 1 at which a growing power reaches 80 %.
+template<typename Power> double ratioSeen(Power power) {
+    double high = 2;
+    while (power(high) < wanted && high < 1e6)
+        high *= 2;
+    const auto [low, up] = boost::math::tools::bisect([&](double ratio) { return power(ratio) - wanted; }, 1.0, high,
+                                                      [](double a, double b) { return b - a < 1e-7 * a; });
+    return (low + up) / 2;
+}
+
+} // namespace
+
+double minutesFor(const Question& question, const Pace& pace, int rounds, int turnLength) {
+    const int turns = rounds * static_cast<int>(question.builds);
+    const int swings = turns * turnLength + pace.warmUp;
+    return (turns * pace.changeSeconds + swings * pace.shotSeconds + restsFor(pace, swings)) / 60;
+}
+
+int swingsOf(const record::Plan& plan) {
+    int swings = plan.warmUp;
+    for (const auto& turn : plan.turns)
+        swings += turn.shots;
+    return swings;
+}
+
+double minutesOf(const record::Plan& plan) {
+    double seconds = swingsOf(plan) * plan.shotSeconds;
+    for (std::size_t i = 0; i < plan.turns.size(); ++i)
+        seconds += i == 0
+                       ? plan.changeSeconds
+                       : changeTime(plan.changeTimes, plan.changeSeconds, plan.turns[i - 1].build, plan.turns[i].build);
+    const Pace pace{.restEvery = plan.restEvery, .restSeconds = plan.restSeconds};
+    return (seconds + restsFor(pace, swingsOf(plan))) / 60;
+}
+
+Option optionOf(const Question& question, const Pace& pace, int rounds, int turnLength) {
+    const PairPlan pair = pairOf(question, rounds, turnLength);
+    return {.rounds = rounds,
+            .turnLength = turnLength,
+            .shots = rounds * turnLength * static_cast<int>(question.builds),
+            .minutes = minutesFor(question, pace, rounds, turnLength),
+            .power = powerToSee(pair, question.gap, question.alpha),
+            .powerSame = powerToSaySame(pair, question.gap, question.alpha),
+            .smallestGap = plan::smallestGap(pair, wanted, question.alpha)};
+}
+
+std::optional<Option> bestIn(double minutes, const Question& question, const Pace& pace) {
+    struct Found {
+        int rounds = 0, length = 0;
+        double power = -1;
+    } best;
+    for (int length = 1; length <= 12; ++length) {
+        int rounds = 2;
+        if (minutesFor(question, pace, rounds, length) > minutes)
+            break;
+        while (rounds < 200 && minutesFor(question, pace, rounds + 1, length) <= minutes)
+            ++rounds;
+        const double power = powerToSee(pairOf(question, rounds, length), question.gap, question.alpha);
+        if (power > best.power + 1e-9)
+            best = {rounds, length, power};
+    }
+    return best.rounds > 0 ? std::optional(optionOf(question, pace, best.rounds, best.length)) : std::nullopt;
+}
+
+std::optional<Option> toSee(const Question& question, const Pace& pace, int turnLength, int most) {
+    const auto rounds = fewest(most, [&](int r) {
+        return powerToSee(pairOf(question, r, turnLength), question.gap, question.alpha) >= wanted;
+    });
+    return rounds ? std::optional(optionOf(question, pace, *rounds, turnLength)) : std::nullopt;
+}
+
+std::optional<Option> toSaySame(const Question& question, const Pace& pace, int turnLength, int most) {
+    const auto rounds = fewest(most, [&](int r) {
+        return powerToSaySame(pairOf(question, r, turnLength), question.gap, question.alpha) >= wanted;
+    });
+    return rounds ? std::optional(optionOf(question, pace, *rounds, turnLength)) : std::nullopt;
+}
+
+double gapSeenByRuns(const Question& question, int shots) {
+    // Two runs of n are a pair of means with 2·σ²/n and 2(n − 1) df.
+    const double df = 2.0 * (shots - 1);
+    const double se = question.sdShot * std::sqrt(2.0 / shots);
+    return smallestGapFor(se, df, wanted, 0.05);
+}
+
+double spreadSeenByRuns(int shots, double alpha) {
+    const double nu = shots - 1;
+    const boost::math::fisher_f f(nu, nu);
+    const double high = quantile(complement(f, alpha / 2));
+    return ratioSeen(
+        [&](double ratio) { return cdf(complement(f, high / (ratio * ratio))) + cdf(f, 1 / high / (ratio * ratio)); });
+}
+
+std::optional<double> spreadSeen(int rounds, int turnLength, double alpha) {
+    const double nu = rounds * (turnLength - 1);
+    if (!(nu > 4))
+        return std::nullopt;
+    return ratioSeen([&](double ratio) { return powerToSeeSpread(nu, ratio, alpha); });
+}
+
+std::optional<double> areaSeen(int rounds, int turnLength, double alpha) {
+    const double nu = rounds * (turnLength - 1);
+    if (rounds < 4 || !(nu > 1))
+        return std::nullopt;
+    return ratioSeen([&](double ratio) { return powerToSeeArea(nu, ratio, alpha); });
+}
+
+} // namespace knot::plan

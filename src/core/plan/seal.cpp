@@ -1,0 +1,196 @@
+#include "core/plan/seal.h"
+
+#include <sodium.h>
+
+#include <algorithm>
+#include <array>
+#include <numeric>
+
+namespace knot::plan {
+namespace {
+
+using Bytes = std::vector<unsigned char>;
+
+constexpr const char* heading = "Knot Count seal 1";
+constexpr std::size_t saltBytes = 16;
+
+std::string hex(const Bytes& bytes) {
+    std::string text(2 * bytes.size() + 1, '\0');
+    sodium_bin2hex(text.data(), text.size(), bytes.data(), bytes.size());
+    text.pop_back();
+    return text;
+}
+
+std::optional<Bytes> bytesOf(const std::string& text) {
+    Bytes bytes(text.size() / 2);
+    std::size_t length = 0;
+    if (text.size() % 2 != 0 ||
+        sodium_hex2bin(bytes.data(), bytes.size(), text.data(), text.size(), nullptr, &length, nullptr) != 0 ||
+        length != bytes.size())
+        return std::nullopt;
+    return bytes;
+}
+
+Bytes randomBytes(std::size_t count) {
+    Bytes bytes(count);
+    randombytes_buf(bytes.data(), bytes.size());
+    return bytes;
+}
+
+std::optional<Bytes> keyFrom(const std::string& pin, const Bytes& salt) {
+    Bytes key(crypto_secretbox_KEYBYTES);
+    if (salt.size() != crypto_pwhash_SALTBYTES ||
+        crypto_pwhash(key.data(), key.size(), pin.data(), pin.size(), salt.data(), crypto_pwhash_OPSLIMIT_INTERACTIVE,
+                      crypto_pwhash_MEMLIMIT_INTERACTIVE, crypto_pwhash_ALG_ARGON2ID13) != 0)
+        return std::nullopt;
+    return key;
+}
+
+Assignment drawnAssignment(std::size_t count) {
+    Assignment order(count);
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    for (std::size_t i = count; i > 1; --i)
+        std::swap(order[i - 1], order[randombytes_uniform(static_cast<std::uint32_t>(i))]);
+    return order;
+}
+
+std::string sealedText(const std::vector<std::string>& tags, const std::vector<record::Build>& builds,
+                       const Assignment& assignment) {
+    std::string text = std::string(heading) + "\nsalt = " + hex(randomBytes(saltBytes)) + "\n";
+    for (std::size_t i = 0; i < tags.size(); ++i)
+        text += tags[i] + " = " + builds[assignment[i]].name + "\n";
+    return text;
+}
+
+// "Fern = Reed 53" lines after the heading and the salt.
+std::optional<std::vector<std::pair<std::string, std::string>>> tagsIn(const std::string& text) {
+    std::vector<std::pair<std::string, std::string>> tags;
+    std::size_t line = 0;
+    for (std::size_t from = 0; from < text.size(); ++line) {
+        const auto end = text.find('\n', from);
+        if (end == std::string::npos)
+            return std::nullopt;
+        const std::string row = text.substr(from, end - from);
+        from = end + 1;
+        if (line == 0 && row != heading)
+            return std::nullopt;
+        const auto equals = row.find(" = ");
+        if (line > 0 && equals == std::string::npos)
+            return std::nullopt;
+        if (line > 1)
+            tags.emplace_back(row.substr(0, equals), row.substr(equals + 3));
+    }
+    return line > 2 ? std::optional(tags) : std::nullopt;
+}
+
+} // namespace
+
+std::vector<std::string> tagWords(std::size_t count) {
+    constexpr std::array words = {"Fern",  "Slate", "Ochre", "Heron",  "Flint", "Thistle",
+                                  "Amber", "Gull",  "Moss",  "Copper", "Sloe",  "Chalk"};
+    std::vector<std::string> tags;
+    for (std::size_t i = 0; i < count; ++i)
+        tags.push_back(words[i % words.size()] + (i < words.size() ? "" : " " + std::to_string(i / words.size() + 1)));
+    return tags;
+}
+
+std::string whyNotSealed(const record::Test& test) {
+    if (test.builds.size() < 2)
+        return "A seal needs two clubs or more.";
+    if (!test.shots.empty())
+        return "Shots have been struck already, so it is known which club they came from.";
+    if (test.plan.schedule == record::Schedule::sandwich)
+        return "A sandwich shows by its order which tag is the baseline; choose rotated laps to seal the clubs.";
+    if (!test.plan.changeTimes.empty())
+        return "Change times of their own show by the order which clubs share parts; take them back to seal the clubs.";
+    for (const auto& build : test.builds)
+        if (build.name.find('\n') != std::string::npos)
+            return "The name of a club holds a line break; write it on one line.";
+    return {};
+}
+
+std::optional<record::Test> sealed(record::Test test, const std::string& pin, const std::string& at,
+                                   const std::string& attachment) {
+    if (sodium_init() < 0)
+        return std::nullopt;
+    const auto tags = tagWords(test.builds.size());
+    const std::string text = sealedText(tags, test.builds, drawnAssignment(tags.size()));
+    const Bytes salt = randomBytes(crypto_pwhash_SALTBYTES);
+    const Bytes nonce = randomBytes(crypto_secretbox_NONCEBYTES);
+    const auto key = keyFrom(pin, salt);
+    if (!key)
+        return std::nullopt;
+    const std::string content = text + '\0' + attachment;
+    Bytes box(content.size() + crypto_secretbox_MACBYTES);
+    crypto_secretbox_easy(box.data(), reinterpret_cast<const unsigned char*>(content.data()), content.size(),
+                          nonce.data(), key->data());
+    test.seal = {
+        .commitment = sha256(text), .box = hex(box), .nonce = hex(nonce), .keySalt = hex(salt), .sealedAt = at};
+    test.sealedBuilds = std::move(test.builds);
+    test.builds.clear();
+    for (const auto& tag : tags) {
+        record::Build hidden;
+        hidden.name = tag;
+        hidden.tag = tag;
+        test.builds.push_back(std::move(hidden));
+    }
+    return test;
+}
+
+std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::string& pin) {
+    const auto box = bytesOf(seal.box);
+    const auto nonce = bytesOf(seal.nonce);
+    const auto salt = bytesOf(seal.keySalt);
+    if (sodium_init() < 0 || !box || !nonce || !salt || box->size() < crypto_secretbox_MACBYTES ||
+        nonce->size() != crypto_secretbox_NONCEBYTES)
+        return SealFault::damaged;
+    const auto key = keyFrom(pin, *salt);
+    if (!key)
+        return SealFault::damaged;
+    std::string content(box->size() - crypto_secretbox_MACBYTES, '\0');
+    if (crypto_secretbox_open_easy(reinterpret_cast<unsigned char*>(content.data()), box->data(), box->size(),
+                                   nonce->data(), key->data()) != 0)
+        return SealFault::wrongPin;
+    const auto end = content.find('\0');
+    if (end == std::string::npos)
+        return SealFault::damaged;
+    Opened opened{.text = content.substr(0, end), .attachment = content.substr(end + 1), .tags = {}};
+    auto tags = tagsIn(opened.text);
+    if (!tags || sha256(opened.text) != seal.commitment)
+        return SealFault::damaged;
+    opened.tags = std::move(*tags);
+    return opened;
+}
+
+std::optional<record::Test> revealed(record::Test test, const Opened& opened, const std::string& at) {
+    for (record::Build& build : test.builds) {
+        const auto pair = std::ranges::find(opened.tags, build.name, &std::pair<std::string, std::string>::first);
+        if (pair == opened.tags.end())
+            return std::nullopt;
+        const auto hidden = std::ranges::find(test.sealedBuilds, pair->second, &record::Build::name);
+        if (hidden == test.sealedBuilds.end())
+            return std::nullopt;
+        const std::string tag = build.name;
+        build = *hidden;
+        build.tag = tag;
+    }
+    test.seal.revealedAt = at;
+    test.seal.sealedText = opened.text;
+    return test;
+}
+
+std::string sha256(const std::string& text) {
+    Bytes hash(crypto_hash_sha256_BYTES);
+    crypto_hash_sha256(hash.data(), reinterpret_cast<const unsigned char*>(text.data()), text.size());
+    return hex(hash);
+}
+
+record::Test asSealed(record::Test test) {
+    if (test.seal.isClosed()) {
+        test.card.comparison = record::Comparison::whichOfThese;
+        test.card.baseline.clear();
+    }
+    return test;
+}
+
+} // namespace knot::plan

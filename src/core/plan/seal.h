@@ -1,0 +1,56 @@
+#pragma once
+
+#include "core/record/test.h"
+
+#include <string>
+#include <variant>
+#include <vector>
+
+namespace knot::plan {
+
+/// Which build each tag hides: a place in the sealed builds for every tag.
+using Assignment = std::vector<std::size_t>;
+
+/// Words for tags, in the order in which they are given out; twelve, after which they are numbered.
+std::vector<std::string> tagWords(std::size_t count);
+
+/// Why a test can't be sealed as it stands, as a sentence; empty when it can. A sandwich and unequal
+/// change times would show by the order which tag is which.
+std::string whyNotSealed(const record::Test& test);
+
+/// The fewest characters of a PIN.
+inline constexpr std::size_t shortestPin = 4;
+
+/// Locks away which tag hides which build. The assignment comes from the operating system's random
+/// source; what is published is the SHA-256 of the sealed text, which begins with 16 random bytes, so
+/// that the assignment can't be found by trying. The text and `attachment` (whatever else must stay
+/// hidden) are encrypted with a key that Argon2id makes from the PIN. The builds of the test become
+/// tags and move to `sealedBuilds`; shots must not have been struck. PIN of `shortestPin` or more.
+/// Nothing when the machine has not the 64 MiB that the key takes.
+std::optional<record::Test> sealed(record::Test test, const std::string& pin, const std::string& at,
+                                   const std::string& attachment);
+
+enum class SealFault { wrongPin, damaged };
+
+struct Opened {
+    std::string text; ///< the sealed text, whose SHA-256 was published
+    std::string attachment;
+    std::vector<std::pair<std::string, std::string>> tags; ///< tag and name of its build
+};
+
+/// Opens a seal. A wrong PIN can't be told from a forged box; a text that does not have the published
+/// hash, or is not a sealed text, is `damaged`.
+std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::string& pin);
+
+/// The test with its builds in place of the tags, each with its tag beside its name. The names of
+/// `opened` must be those of `sealedBuilds`.
+std::optional<record::Test> revealed(record::Test test, const Opened& opened, const std::string& at);
+
+/// SHA-256 in hexadecimal, as `sha256sum` writes it.
+std::string sha256(const std::string& text);
+
+/// As the judge and every page may see it: while the seal is closed all tags are alike, so every pair
+/// is compared and none is the baseline.
+record::Test asSealed(record::Test test);
+
+} // namespace knot::plan

@@ -1,0 +1,27 @@
+#pragma once
+
+#include "core/record/test.h"
+
+#include <vector>
+
+namespace knot::plan {
+
+/// How steady a player is, where their own shots do not say.
+enum class Level { steady, club, occasional };
+
+/// The spread of one metric: between turns and between the shots of a turn, in its unit.
+struct Spreads {
+    double sdTurn = 0, sdShot = 1;
+    std::size_t turns = 0, shots = 0; ///< what they rest on; 0 from the table
+};
+
+/// From the table data/spreads.csv.
+Spreads usualSpreads(record::Metric metric, Level level);
+
+/// From the player's own shots, pooled over tests and builds: inside turns from squares about the
+/// turn means, between turns from the turn means of each build less what shots add to them, not below
+/// 0. Warm-up and set-aside shots take no part. Nothing under twelve degrees of freedom inside turns
+/// or six between them.
+std::optional<Spreads> ownSpreads(const std::vector<record::Test>& tests, record::Metric metric);
+
+} // namespace knot::plan

@@ -1,0 +1,145 @@
+#include "core/rack/difference.h"
+#include "core/rack/figures.h"
+#include "support/reference.h"
+
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+
+using namespace knot;
+using record::Club;
+
+namespace {
+
+constexpr double inch = 25.4;
+
+Club clubOf(const nlohmann::json& in) {
+    Club club;
+    club.head.mass = in.at("head_g");
+    club.headAt = in.at("head_at_in").get<double>() * inch;
+    club.shaft.mass = in.at("shaft_g");
+    club.shaft.length = in.at("shaft_length_in").get<double>() * inch;
+    club.shaft.balance = in.at("shaft_balance_from_butt_in").get<double>() * inch;
+    club.grip.mass = in.at("grip_g");
+    club.grip.balance = in.at("grip_cg_in").get<double>() * inch;
+    return club;
+}
+
+record::Build buildOf(const char* name, double shaftMass, double length = 1080) {
+    record::Build build;
+    build.name = name;
+    build.club.head = {.kind = record::PartKind::head, .name = "Tarn 5", .mass = 218, .loft = 18, .lie = 58};
+    build.club.shaft = {
+        .kind = record::PartKind::shaft, .name = name, .mass = shaftMass, .length = 1036, .balance = 525};
+    build.club.grip = {.kind = record::PartKind::grip, .name = "Cord", .mass = 50, .balance = 105};
+    build.club.ball = "Lapwing";
+    build.club.length = length;
+    return build;
+}
+
+const rack::Difference* row(const std::vector<rack::Difference>& sheet, const std::string& what) {
+    const auto at = std::ranges::find(sheet, what, &rack::Difference::what);
+    return at == sheet.end() ? nullptr : &*at;
+}
+
+} // namespace
+
+TEST_CASE("clubs weigh, balance and swing as the worked examples do") {
+    const auto reference = knot::test::loadJson("rack");
+    std::map<std::string, Club> clubs;
+    for (const auto& example : reference.at("clubs")) {
+        INFO(example.at("case"));
+        const Club club = clubOf(example);
+        clubs[example.at("case")] = club;
+        const auto figures = rack::figuresOf(club);
+        CHECK(figures.missing.empty());
+        CHECK(*figures.mass == example.at("total_g").get<double>());
+        CHECK(*figures.balance / inch == Approx(example.at("balance_in").get<double>()).epsilon(1e-9));
+        CHECK(*figures.swingWeight == Approx(example.at("swing_weight_points_from_D0").get<double>()).epsilon(1e-8));
+        CHECK(*figures.inertia == Approx(example.at("inertia_butt_kg_m2").get<double>()).epsilon(1e-8));
+        CHECK(rack::swingWeightText(*figures.swingWeight) == example.at("scale").get<std::string>());
+    }
+    const auto& even = reference.at("lead_to_even");
+    CHECK(*rack::leadToEven(clubs.at(even.at("lighter")), clubs.at(even.at("heavier"))) ==
+          Approx(even.at("grams").get<double>()).epsilon(1e-8));
+}
+
+TEST_CASE("what evens two clubs does even them") {
+    auto light = buildOf("Reed", 53).club;
+    const auto heavy = buildOf("Alder", 66).club;
+    const double wanted = *rack::figuresOf(heavy).swingWeight;
+    auto leaded = light;
+    leaded.lead = *rack::leadToEven(light, heavy);
+    CHECK(*rack::figuresOf(leaded).swingWeight == Approx(wanted).epsilon(1e-9));
+    const double longer = *rack::lengthToEven(light, heavy);
+    auto lengthened = light;
+    lengthened.length = *light.length + longer; // head and shaft move outward, the grip stays
+    lengthened.shaft.balance = *light.shaft.balance + longer;
+    CHECK(*rack::figuresOf(lengthened).swingWeight == Approx(wanted).epsilon(1e-9));
+    CHECK(*rack::leadToEven(heavy, light) < 0);
+    CHECK(!rack::leadToEven({}, heavy));
+}
+
+TEST_CASE("gripping down is the same club held nearer its head") {
+    auto club = buildOf("Reed", 60).club;
+    const auto before = rack::figuresOf(club);
+    club.grippedDown = 12.7;
+    const auto after = rack::figuresOf(club);
+    CHECK(*after.mass == *before.mass);
+    CHECK(*before.balance - *after.balance == Approx(12.7));
+    CHECK(*before.length - *after.length == Approx(12.7));
+    CHECK(*after.inertia < *before.inertia);
+    CHECK(*after.swingWeight < *before.swingWeight);
+}
+
+TEST_CASE("sleeve and bending move loft and lie, the sleeve the face too") {
+    auto club = buildOf("Reed", 60).club;
+    club.sleeve = {"+1", 1, -0.7, 0.5};
+    club.bentLie = -1;
+    const auto figures = rack::figuresOf(club);
+    CHECK(*figures.loft == Approx(19));
+    CHECK(*figures.lie == Approx(57.5));
+    CHECK(figures.face == Approx(-0.7));
+}
+
+TEST_CASE("what is not known is named, and what is taken as usual too") {
+    const auto nothing = rack::figuresOf({});
+    CHECK(!nothing.mass);
+    CHECK(nothing.missing.size() == 3);
+    auto club = buildOf("Reed", 60).club;
+    club.grip.balance.reset();
+    club.shaft.length.reset();
+    club.shaft.balance.reset();
+    const auto figures = rack::figuresOf(club);
+    CHECK(figures.swingWeight);
+    CHECK(figures.assumed.size() == 4); // head's place, shaft's length and centre, grip's centre
+    CHECK(rack::swingWeightText(9.96) == "E0.0");
+    CHECK(rack::swingWeightText(-0.04) == "D0.0");
+    CHECK(rack::swingWeightText(1e6) == "–");
+}
+
+TEST_CASE("the difference sheet lists what differs besides the factor, the unasked first") {
+    std::vector<record::Build> builds{buildOf("Reed", 53), buildOf("Alder", 66)};
+    builds[1].club.ball = "Plover";
+    const auto sheet = rack::differenceSheet(builds, record::TestKind::shaft);
+    CHECK(row(sheet, "shaft mass") == nullptr); // the factor itself
+    CHECK(row(sheet, "shaft") == nullptr);
+    REQUIRE(row(sheet, "ball") != nullptr);
+    CHECK(&sheet.front() == row(sheet, "ball"));
+    const auto* swing = row(sheet, "swing weight");
+    REQUIRE(swing != nullptr);
+    CHECK(swing->follows);
+    CHECK(swing->weight == rack::Weight::noticed);
+    CHECK(swing->remedy.find("g of lead at the head of Reed") != std::string::npos);
+    CHECK(row(sheet, "total mass")->values == std::vector<std::string>{"321", "334"});
+    CHECK(row(sheet, "length") == nullptr);
+    builds[1].club.length = 1092;
+    const auto longer = rack::differenceSheet(builds, record::TestKind::shaft);
+    CHECK(row(longer, "length")->weight == rack::Weight::large);
+    CHECK(row(longer, "length")->remedy == "grip down 12 mm on Alder");
+    CHECK(!row(longer, "length")->follows);
+    CHECK(rack::differenceSheet({builds[0], builds[0]}, record::TestKind::shaft).empty());
+    CHECK(rack::differenceSheet({}, record::TestKind::own).empty());
+    builds[0].club.grip.mass.reset();
+    CHECK(rack::unknowns(builds) == std::vector<std::string>{"the grip's mass of Reed"});
+}

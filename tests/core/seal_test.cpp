@@ -1,0 +1,169 @@
+#include "core/judge/judge.h"
+#include "core/plan/seal.h"
+#include "core/plan/spreads.h"
+#include "core/practice/scenarios.h"
+#include "core/random.h"
+#include "support/build_test.h"
+
+#include <catch2/catch.hpp>
+
+#include <cmath>
+#include <map>
+
+using namespace knot;
+using record::Metric;
+
+namespace {
+
+record::Test threeShafts() {
+    record::Test test;
+    for (const char* name : {"Reed 53", "Alder 62", "Larch 71"}) {
+        record::Build build;
+        build.name = name;
+        test.builds.push_back(build);
+    }
+    test.card.baseline = "Reed 53";
+    return test;
+}
+
+} // namespace
+
+TEST_CASE("a seal hides which tag is which, and the PIN opens it") {
+    const auto test = threeShafts();
+    const auto sealed = *plan::sealed(test, "4711", "2026-05-01T09:00", "more");
+    CHECK(sealed.seal.isClosed());
+    CHECK(sealed.builds[0].name == "Fern");
+    CHECK(sealed.sealedBuilds == test.builds);
+    CHECK(sealed.seal.box.find("Reed") == std::string::npos);
+    const auto opened = std::get<plan::Opened>(plan::openSeal(sealed.seal, "4711"));
+    CHECK(opened.attachment == "more");
+    REQUIRE(opened.tags.size() == 3);
+    CHECK(plan::sha256(opened.text) == sealed.seal.commitment);
+    const auto revealed = *plan::revealed(sealed, opened, "2026-05-01T11:00");
+    CHECK(!revealed.seal.isClosed());
+    for (std::size_t i = 0; i < 3; ++i) {
+        CHECK(revealed.builds[i].tag == opened.tags[i].first);
+        CHECK(revealed.builds[i].name == opened.tags[i].second);
+    }
+    CHECK(revealed.buildIndex("Reed 53"));
+}
+
+TEST_CASE("a wrong PIN, a switched assignment and a broken box are refused") {
+    const auto sealed = *plan::sealed(threeShafts(), "4711", "", "");
+    CHECK(std::get<plan::SealFault>(plan::openSeal(sealed.seal, "4712")) == plan::SealFault::wrongPin);
+    auto forged = sealed.seal;
+    forged.commitment = plan::sha256("another");
+    CHECK(std::get<plan::SealFault>(plan::openSeal(forged, "4711")) == plan::SealFault::damaged);
+    auto broken = sealed.seal;
+    broken.box = broken.box.substr(0, 20);
+    CHECK(std::get<plan::SealFault>(plan::openSeal(broken, "4711")) == plan::SealFault::damaged);
+    broken.box = "zz";
+    CHECK(std::get<plan::SealFault>(plan::openSeal(broken, "4711")) == plan::SealFault::damaged);
+    auto other = *plan::sealed(threeShafts(), "4711", "", "");
+    CHECK(other.seal.commitment != sealed.seal.commitment);
+    auto strange = sealed;
+    strange.sealedBuilds[0].name = "Birch 99";
+    const auto opened = std::get<plan::Opened>(plan::openSeal(sealed.seal, "4711"));
+    CHECK(!plan::revealed(strange, opened, ""));
+}
+
+TEST_CASE("every assignment is as likely as any other") {
+    std::map<std::string, int> drawn;
+    constexpr int draws = 60; // each costs the time that makes guessing PINs slow
+    for (int i = 0; i < draws; ++i) {
+        record::Test two = threeShafts();
+        two.builds.pop_back();
+        const auto sealed = *plan::sealed(two, "1234", "", "");
+        ++drawn[std::get<plan::Opened>(plan::openSeal(sealed.seal, "1234")).tags[0].second];
+    }
+    CHECK(drawn.size() == 2);
+    CHECK(drawn["Reed 53"] > 10); // fewer: 1 in 10 million for a fair draw
+    CHECK(drawn["Reed 53"] < 50);
+}
+
+TEST_CASE("hashes are those of sha256sum") {
+    CHECK(plan::sha256("abc") == "ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
+}
+
+TEST_CASE("a test that can't be sealed says why") {
+    auto test = threeShafts();
+    CHECK(plan::whyNotSealed(test).empty());
+    test.plan.schedule = record::Schedule::sandwich;
+    CHECK(plan::whyNotSealed(test).find("which tag is the baseline") != std::string::npos);
+    test = threeShafts();
+    test.plan.changeTimes = {{0, 1, 200}};
+    CHECK(plan::whyNotSealed(test).find("share parts") != std::string::npos);
+    test = threeShafts();
+    test.shots.emplace_back();
+    CHECK(plan::whyNotSealed(test).find("struck already") != std::string::npos);
+    test.builds.resize(1);
+    CHECK(plan::whyNotSealed(test).find("two clubs") != std::string::npos);
+}
+
+TEST_CASE("while the seal is closed the judge compares tags and knows no baseline") {
+    auto test = *plan::sealed(threeShafts(), "4711", "", "");
+    Random random(2);
+    for (int lap = 0; lap < 4; ++lap)
+        for (std::size_t build = 0; build < 3; ++build) {
+            record::Shot shot;
+            shot.build = build;
+            shot.round = std::to_string(lap + 1);
+            shot.readings.measure(Metric::carry, 150 + random.normal());
+            test.shots.push_back(shot);
+        }
+    const auto view = plan::asSealed(test);
+    const auto reading = *judge::judge({.test = view});
+    CHECK(reading.average.size() == 3);
+    CHECK(reading.card.comparison == record::Comparison::whichOfThese);
+    for (const auto& build : reading.builds)
+        CHECK(build.name.find(' ') == std::string::npos);
+    auto open = threeShafts();
+    CHECK(plan::asSealed(open) == open);
+}
+
+TEST_CASE("tags never run out and never repeat") {
+    const auto tags = plan::tagWords(30);
+    for (std::size_t i = 0; i < tags.size(); ++i)
+        for (std::size_t j = 0; j < i; ++j)
+            CHECK(tags[i] != tags[j]);
+}
+
+TEST_CASE("every metric has usual spreads, wider for a less steady player") {
+    for (const auto metric : record::allMetrics()) {
+        const auto steady = plan::usualSpreads(metric, plan::Level::steady);
+        const auto club = plan::usualSpreads(metric, plan::Level::club);
+        const auto occasional = plan::usualSpreads(metric, plan::Level::occasional);
+        CHECK(steady.sdShot > 0);
+        CHECK(steady.sdTurn > 0);
+        CHECK((steady.sdShot < club.sdShot && club.sdShot < occasional.sdShot));
+        CHECK((steady.sdTurn < club.sdTurn && club.sdTurn < occasional.sdTurn));
+    }
+}
+
+TEST_CASE("the player's own spreads come from their shots, free of builds and sittings") {
+    Random random(3);
+    std::vector<record::Test> tests;
+    for (int t = 0; t < 8; ++t) {
+        knot::test::TestBuilder builder;
+        for (int lap = 0; lap < 10; ++lap)
+            for (int club = 0; club < 3; ++club) {
+                const double turn = 140 + 10 * club + 2 * random.normal();
+                std::vector<double> values;
+                for (int i = 0; i < 4; ++i)
+                    values.push_back(turn + 5 * random.normal());
+                builder.turn(std::string(1, static_cast<char>('A' + club)), std::to_string(lap), values);
+            }
+        tests.push_back(builder.test);
+    }
+    const auto own = plan::ownSpreads(tests, Metric::carry);
+    REQUIRE(own);
+    CHECK(own->sdShot == Approx(5).margin(0.4));
+    CHECK(own->sdTurn == Approx(2).margin(0.7));
+    CHECK(own->turns == 240);
+    CHECK(own->shots == 960);
+    CHECK(!plan::ownSpreads(tests, Metric::spin));
+    tests.resize(1);
+    tests[0].shots.resize(8);
+    CHECK(!plan::ownSpreads(tests, Metric::carry));
+    CHECK(!plan::ownSpreads({}, Metric::carry));
+}
