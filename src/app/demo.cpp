@@ -1,5 +1,6 @@
 #include "app/demo.h"
 
+#include "core/practice/drafts.h"
 #include "core/practice/scenarios.h"
 
 #include <filesystem>
@@ -18,6 +19,9 @@ logbook::Result<void> ensureDemo(const std::string& path) {
         return tl::unexpected(book.error());
     for (const auto& scenario : practice::scenarios())
         if (auto saved = book->save(practice::simulate(scenario)); !saved)
+            return tl::unexpected(saved.error());
+    for (const auto& draft : {practice::plannedShaftTest(), practice::headScreening()})
+        if (auto saved = book->save(draft); !saved)
             return tl::unexpected(saved.error());
     return {};
 }

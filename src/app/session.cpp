@@ -1,5 +1,6 @@
 #include "app/session.h"
 
+#include "core/plan/seal.h"
 #include "core/record/structure.h"
 #include "files/csv_writer.h"
 #include "files/test_json.h"
@@ -19,12 +20,6 @@ Session::Session(QObject* parent)
 
 Session::~Session() {
     ++*m_generation;
-}
-
-template<typename T> bool Session::ok(const logbook::Result<T>& result) {
-    if (!result)
-        emit refused(QString::fromStdString(logbook::sentence(result.error())));
-    return result.has_value();
 }
 
 QString Session::logbookPath() const {
@@ -67,14 +62,8 @@ bool Session::importShots(const QString& path, const files::HeadingMap& headings
     record::Test test = std::move(imported->test);
     if (test.createdAt.empty())
         test.createdAt = QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
-    if (m_logbook) {
-        auto id = m_logbook->save(test);
-        if (!ok(id))
-            return false;
-        test.id = *id;
-        listTests();
-    }
-    useTest(std::move(test));
+    if (!keepAndUse(std::move(test)))
+        return false;
     for (const auto& note : imported->notes)
         emit noted(QString::fromStdString(note));
     return true;
@@ -139,47 +128,55 @@ void Session::setUnits(const record::DisplayUnits& units) {
     emit unitsChanged();
 }
 
+// Into the logbook where one is open, and in hand.
+bool Session::keepAndUse(record::Test test) {
+    if (m_logbook) {
+        auto id = m_logbook->save(test);
+        if (!ok(id))
+            return false;
+        test.id = *id;
+        listTests();
+    }
+    useTest(std::move(test));
+    return true;
+}
+
 void Session::useTest(record::Test test) {
     m_test = std::move(test);
+    m_undo.clear();
+    m_redo.clear();
+    m_lastChange.clear();
     m_reading.reset();
     emit testChanged();
     judgeAgain();
 }
 
-void Session::changeCard(const record::Card& card) {
-    record::Test changed = *m_test;
-    changed.card = card;
-    if (isKept() && !ok(m_logbook->saveHead(changed)))
-        return;
-    m_test = std::move(changed);
-    judgeAgain();
+void Session::changeCard(const QString& what, const std::function<void(record::Card&)>& edit) {
+    change(what, [&](record::Test& test) { edit(test.card); });
 }
 
 void Session::setComparison(record::Comparison comparison) {
-    record::Card card = m_test->card;
-    card.comparison = comparison;
-    changeCard(card);
+    changeCard(tr("the kind of comparison"), [=](record::Card& card) { card.comparison = comparison; });
 }
 
 void Session::setBaseline(std::size_t build) {
     if (!m_test || build >= m_test->builds.size() || build == m_test->baselineIndex())
         return;
-    record::Card card = m_test->card;
-    card.baseline = m_test->builds[build].name;
-    changeCard(card);
+    changeCard(tr("the baseline"), [&](record::Card& card) { card.baseline = m_test->builds[build].name; });
 }
 
 void Session::togglePrimary(const record::Outcome& outcome) {
-    record::Card card = m_test->card;
-    if (const auto at = std::ranges::find(card.primary, outcome); at != card.primary.end())
-        card.primary.erase(at);
-    else if (card.primary.size() < 3)
-        card.primary.push_back(outcome);
-    else {
+    const auto& primary = m_test->card.primary;
+    if (std::ranges::find(primary, outcome) == primary.end() && primary.size() >= 3) {
         emit refused(tr("Three outcomes can be declared at most; take one back first."));
         return;
     }
-    changeCard(card);
+    changeCard(tr("the declared outcomes"), [&](record::Card& card) {
+        if (const auto at = std::ranges::find(card.primary, outcome); at != card.primary.end())
+            card.primary.erase(at);
+        else
+            card.primary.push_back(outcome);
+    });
 }
 
 void Session::setMargin(record::Metric metric, double gap) {
@@ -187,20 +184,18 @@ void Session::setMargin(record::Metric metric, double gap) {
         emit refused(tr("A worthwhile gap must be greater than 0; the old one stands."));
         return;
     }
-    record::Card card = m_test->card;
-    card.margins[metric] = gap;
-    changeCard(card);
+    changeCard(tr("the worthwhile gap in %1").arg(QString::fromStdString(record::info(metric).label)),
+               [=](record::Card& card) { card.margins[metric] = gap; });
 }
 
 void Session::setWant(const record::Outcome& outcome, record::Want::Kind kind) {
-    record::Card card = m_test->card;
-    card.wants[outcome] = {.kind = kind, .value = 0};
-    changeCard(card);
+    changeCard(tr("the wanted direction"),
+               [&](record::Card& card) { card.wants[outcome] = {.kind = kind, .value = 0}; });
 }
 
 void Session::judgeAgain() {
     const int mine = ++*m_generation;
-    auto snapshot = std::make_shared<const record::Test>(record::withSuccessors(*m_test));
+    auto snapshot = std::make_shared<const record::Test>(record::withSuccessors(plan::asSealed(*m_test)));
     auto latest = m_generation;
     using Answer = std::optional<judge::Reading>;
     auto* watcher = new QFutureWatcher<Answer>(this);

@@ -9,6 +9,7 @@
 #include <QString>
 
 #include <atomic>
+#include <functional>
 #include <memory>
 #include <optional>
 
@@ -36,6 +37,36 @@ public:
     bool exportShots(const QString& path);
     bool removeTest(const std::string& id);
 
+    /// A new test in the logbook, or in one of its own at `ownLogbookPath` when none is open.
+    bool newTest(record::Stage stage);
+    static QString ownLogbookPath();
+    /// A new test with the declaration, the clubs and the plan of the one in hand, and no shots. Only
+    /// the clubs named where `builds` is not empty.
+    bool copyDeclaration(const std::vector<std::string>& builds = {});
+    /// Adds the shots of a file to the test in hand; its clubs must be those of the test (tags while
+    /// sealed), or are added to it while it is an open sitting or a screening.
+    bool addShots(const QString& path, const files::HeadingMap& headings = {});
+    bool addShot(std::size_t build, record::Metric metric, double value);
+
+    /// Changes what is declared and keeps it. `what` names the thing in words ("the number of laps"):
+    /// edits of one thing in a row are undone together, and after the first counted shot of a planned
+    /// test each is kept as an amendment.
+    void change(const QString& what, const std::function<void(record::Test&)>& edit);
+    bool canUndo() const { return !m_undo.empty(); }
+    bool canRedo() const { return !m_redo.empty(); }
+    void undo();
+    void redo();
+    /// A test that was declared and has its first counted shot: changes are amendments.
+    bool isFrozen() const { return m_test && !m_test->frozenHash.empty(); }
+    bool isSealed() const { return m_test && m_test->seal.isClosed(); }
+    /// Locks which tag is which; says why not when it can't be.
+    bool seal(const QString& pin);
+    /// Opens the seal for the slip alone: tag and build, nothing of the test changes.
+    std::optional<std::vector<std::pair<std::string, std::string>>> peek(const QString& pin);
+    bool reveal(const QString& pin);
+    /// The tests of the player in hand, with their shots, for the planner.
+    std::vector<record::Test> ownTests();
+
     bool hasLogbook() const { return m_logbook.has_value(); }
     QString logbookPath() const;
     const std::vector<logbook::TestEntry>& tests() const { return m_tests; }
@@ -59,7 +90,10 @@ public:
 
 signals:
     void logbookChanged();
+    /// Another test is in hand.
     void testChanged();
+    /// Something declared has changed in the test in hand.
+    void declarationChanged();
     void readingChanged();
     void unitsChanged();
     /// A sentence for the user: something was refused or failed.
@@ -68,9 +102,17 @@ signals:
     void noted(const QString& sentence);
 
 private:
-    template<typename T> bool ok(const logbook::Result<T>& result);
+    template<typename T> bool ok(const logbook::Result<T>& result) {
+        if (!result)
+            emit refused(QString::fromStdString(logbook::sentence(result.error())));
+        return result.has_value();
+    }
     void useTest(record::Test test);
-    void changeCard(const record::Card& card);
+    bool keepAndUse(record::Test test);
+    bool keepHead(record::Test changed);
+    bool takeShots(const record::Test& from);
+    void freeze(record::Test& test) const;
+    void changeCard(const QString& what, const std::function<void(record::Card&)>& edit);
     void judgeAgain();
     void listTests();
 
@@ -81,6 +123,8 @@ private:
     std::shared_ptr<const record::Test> m_judged;
     record::DisplayUnits m_units;
     bool m_headingsUnknown = false;
+    std::vector<record::Test> m_undo, m_redo; ///< declarations, without shots
+    QString m_lastChange;
     std::shared_ptr<std::atomic<int>> m_generation;
 };
 

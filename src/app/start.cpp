@@ -77,7 +77,8 @@ int start(QApplication& application) {
     line.addOptions(
         {{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
          {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
-         {QStringLiteral("page"), QStringLiteral("Page to show: logbook or reading"), QStringLiteral("NAME")},
+         {QStringLiteral("page"), QStringLiteral("Page to show: logbook, sheet, rack, plan or reading"),
+          QStringLiteral("NAME")},
          {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
          {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
          {QStringLiteral("light"), QStringLiteral("Light colours")},
@@ -104,8 +105,10 @@ int start(QApplication& application) {
             if (!session.hasTest() && QString::fromStdString(entry.title).contains(title, Qt::CaseInsensitive) &&
                 session.openTest(entry.id))
                 window.showPage(MainWindow::Page::reading);
-    if (line.value(QStringLiteral("page")) == QStringLiteral("logbook"))
-        window.showPage(MainWindow::Page::logbook);
+    const QStringList pages{QStringLiteral("logbook"), QStringLiteral("sheet"), QStringLiteral("rack"),
+                            QStringLiteral("plan"), QStringLiteral("reading")};
+    if (const auto page = pages.indexOf(line.value(QStringLiteral("page"))); page >= 0)
+        window.showPage(static_cast<MainWindow::Page>(page));
     window.show();
     if (line.isSet(QStringLiteral("shot")))
         shoot(window, session, line.value(QStringLiteral("shot")));

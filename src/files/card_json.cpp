@@ -106,6 +106,7 @@ ordered_json cardJson(const Card& card) {
     for (const auto& held : card.held)
         out["held"].push_back({{"what", held.what}, {"held", held.held}, {"slip", held.slip}});
     out["blinding"] = nameOf(record::blindingNames, card.blinding);
+    out["alone"] = card.alone;
     out["sees"] = {{"shots", nameOf(record::seesNames, card.visibility.shots)},
                    {"averages", nameOf(record::seesNames, card.visibility.averages)},
                    {"comparisons", nameOf(record::seesNames, card.visibility.comparisons)}};
@@ -137,6 +138,7 @@ Card cardFrom(const json& in) {
     for (const auto& held : in.value("held", json::array()))
         card.held.push_back({held.at("what").get<std::string>(), held.value("held", true), held.value("slip", "")});
     card.blinding = valueOrRefuse<record::Blinding>(record::blindingNames, in.value("blinding", "open"));
+    card.alone = in.value("alone", false);
     if (const auto sees = in.find("sees"); sees != in.end()) {
         auto who = [&](const char* what) {
             return valueOrRefuse<record::Sees>(record::seesNames, sees->at(what).get<std::string>());

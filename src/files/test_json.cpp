@@ -254,13 +254,54 @@ auto readingOf(const std::string& file, const std::string& text, Reader reader) 
     }
 }
 
+Test withoutHiddenParts(Test test) {
+    test.sealedBuilds.clear();
+    test.card.baseline.clear();
+    for (auto& target : test.card.targets)
+        target.build.clear();
+    return test;
+}
+
 std::string written(const ordered_json& document, int indent) {
     return document.dump(indent, ' ', false, json::error_handler_t::replace);
 }
 
 } // namespace
 
+std::string hiddenPartsJson(const Test& test) {
+    ordered_json out;
+    out["builds"] = buildsJson(test.sealedBuilds.empty() ? test.builds : test.sealedBuilds);
+    out["baseline"] = test.card.baseline;
+    out["target_builds"] = ordered_json::array();
+    for (const auto& target : test.card.targets)
+        out["target_builds"].push_back(target.build);
+    return written(out, -1);
+}
+
+bool restoreHiddenParts(Test& test, const std::string& text) {
+    try {
+        const json in = json::parse(text);
+        std::vector<record::Build> builds;
+        for (const auto& build : in.at("builds"))
+            builds.push_back(buildFrom(build));
+        const auto targets = in.at("target_builds").get<std::vector<std::string>>();
+        if (targets.size() != test.card.targets.size())
+            return false;
+        test.card.baseline = in.at("baseline").get<std::string>();
+        for (std::size_t i = 0; i < targets.size(); ++i)
+            test.card.targets[i].build = targets[i];
+        test.sealedBuilds = std::move(builds);
+        return true;
+    } catch (const std::exception&) {
+        return false;
+    } catch (const Unreadable&) {
+        return false;
+    }
+}
+
 std::string testJson(const Test& test) {
+    if (test.seal.isClosed() && !test.sealedBuilds.empty())
+        return testJson(withoutHiddenParts(test));
     ordered_json out = headOf(test);
     out["shots"] = ordered_json::array();
     for (const Shot& shot : test.shots)

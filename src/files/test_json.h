@@ -8,6 +8,14 @@ namespace knot::files {
 /// out, since reading derives them again.
 std::string testJson(const record::Test& test);
 
+/// What must not leave with a test while its seal is closed (the clubs, which is the baseline, whose
+/// windows are whose), to be locked away with the assignment. `testJson` leaves it out until the
+/// reveal.
+std::string hiddenPartsJson(const record::Test& test);
+
+/// Puts them back into a test that was exported while sealed; false when the text is not such.
+bool restoreHiddenParts(record::Test& test, const std::string& text);
+
 /// All of a test but its shots, in the same form on one line.
 std::string testHeadJson(const record::Test& test);
 

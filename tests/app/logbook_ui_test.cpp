@@ -19,7 +19,7 @@ using knot::test::Bench;
 TEST_CASE("without a logbook the page says what to do first") {
     Bench bench;
     CHECK(bench.find<QLabel>("title")->text() == "No logbook open");
-    CHECK(bench.find<QLabel>("emptyText")->text().contains("Import a shot file"));
+    CHECK(bench.find<QLabel>("emptyText")->text().contains("import a shot file"));
     bench.prompter->answers = {bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n")};
     QTest::mouseClick(bench.find<QPushButton>("importButton"), Qt::LeftButton);
     CHECK(bench.prompter->asked == QStringList{"Import shots"});
@@ -32,7 +32,7 @@ TEST_CASE("an empty logbook asks for shots, and imports go straight into it") {
     bench.prompter->answers = {bench.path("new.knotbook")};
     bench.trigger("actionOpen");
     CHECK(bench.find<QLabel>("title")->text() == "new");
-    CHECK(bench.find<QLabel>("emptyText")->text() == "No tests yet. Import a shot file, or drop one here.");
+    CHECK(bench.find<QLabel>("emptyText")->text() == "No tests yet. Plan one, import a shot file, or drop one here.");
     bench.window->openPath(bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n"));
     CHECK(bench.session.isKept());
     CHECK(bench.session.tests().size() == 1);
@@ -112,7 +112,7 @@ TEST_CASE("rows read as sentences, and the model keeps Qt's rules") {
     Bench bench;
     bench.openDemo();
     model.setTests(bench.session.tests());
-    CHECK(model.index(4).data(Qt::AccessibleTextRole).toString() ==
+    CHECK(model.index(6).data(Qt::AccessibleTextRole).toString() ==
           "Which five-wood shaft holds Marit’s line?. Marit Aasgaard · 14 March 2026 · 45 knots · 15 stints");
     model.setTests({});
     CHECK(model.rowCount() == 0);

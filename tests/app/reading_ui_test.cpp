@@ -31,8 +31,8 @@ TEST_CASE("opening the demo and a test shows its verdict in words") {
     Bench bench;
     bench.openDemo();
     auto* list = bench.find<QListView>("testList");
-    REQUIRE(list->model()->rowCount() == 5);
-    list->setCurrentIndex(list->model()->index(4, 0));
+    REQUIRE(list->model()->rowCount() == 7);
+    list->setCurrentIndex(list->model()->index(6, 0));
     QTest::keyClick(list, Qt::Key_Return);
     REQUIRE(bench.waitForReading());
     CHECK(bench.find<QLabel>("title")->text() == "Which five-wood shaft holds Marit’s line?");
@@ -95,7 +95,7 @@ TEST_CASE("a broken file is refused with its place, and nothing of it stays") {
     bench.trigger("actionImport");
     CHECK(bench.message() == "broken.csv, line 3, column 2 (carry_m): '15o' is not a number; expected a number in m, "
                              "or nothing for no reading.");
-    CHECK(bench.session.tests().size() == 5);
+    CHECK(bench.session.tests().size() == 7);
     CHECK(!bench.session.hasTest());
     QTest::keyClick(bench.window.get(), Qt::Key_Escape);
     CHECK(bench.message().isEmpty());
@@ -198,7 +198,7 @@ TEST_CASE("pointing at a knot, by mouse or by key, says which shot it is") {
     QTest::mouseMove(cords, QPoint(static_cast<int>(layout.knots[0].x), static_cast<int>(layout.knots[0].y)));
     CHECK(bench.find<QLabel>("caption")->text().contains("shot"));
     QTest::mouseMove(cords, QPoint(3, 3));
-    CHECK(bench.find<QLabel>("caption")->text() == "every knot is a counted shot");
+    CHECK(bench.find<QLabel>("caption")->text().startsWith("every knot is a counted shot"));
     cords->setFocus();
     QTest::keyClick(cords, Qt::Key_Right);
     const QString first = cords->litText();

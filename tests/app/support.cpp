@@ -10,6 +10,7 @@
 namespace knot::test {
 
 Bench::Bench() {
+    qputenv("XDG_DATA_HOME", folder.path().toUtf8()); // nothing of the user's own is touched
     auto scripted = std::make_unique<ScriptedPrompter>();
     prompter = scripted.get();
     window = std::make_unique<app::MainWindow>(session, std::move(scripted));

@@ -91,11 +91,11 @@ TEST_CASE("an open result offers laps of the plan, or a new test, never laps add
     test.card.margins[Metric::carry] = 1.2;
     auto because = [](const record::Test& t) { return judge::ledger(*judge::judge({.test = t}), {}).front().because; };
     INFO(judge::ledger(*judge::judge({.test = test}), {}).front().sentence);
-    CHECK(because(test).find("a new test of about ") != std::string::npos);
+    CHECK(because(test).find("a new test takes about ") != std::string::npos);
     test.card.plannedRounds = 60;
-    CHECK(because(test).find("more laps would settle it") != std::string::npos);
+    CHECK(because(test).find("more laps will settle it") != std::string::npos);
     test.card.plannedRounds = 5;
-    CHECK(because(test).find("the laps left in the plan will hardly settle it") != std::string::npos);
+    CHECK(because(test).find("the laps left will hardly settle it") != std::string::npos);
 }
 
 TEST_CASE("a declared outcome that nobody measured still counts in its family") {

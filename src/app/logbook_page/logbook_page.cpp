@@ -37,6 +37,9 @@ void LogbookPage::buildUi() {
     m_emptyText->setObjectName(QStringLiteral("emptyText"));
     m_emptyText->setAlignment(Qt::AlignCenter);
     m_emptyText->setWordWrap(true);
+    auto* start = new QPushButton(tr("New test"));
+    start->setObjectName(QStringLiteral("newTestButton"));
+    connect(start, &QPushButton::clicked, this, &LogbookPage::testRequested);
     auto* import = new QPushButton(tr("Import shots…"));
     import->setObjectName(QStringLiteral("importButton"));
     auto* open = new QPushButton(tr("Open a logbook…"));
@@ -45,6 +48,7 @@ void LogbookPage::buildUi() {
     connect(open, &QPushButton::clicked, this, &LogbookPage::logbookRequested);
     auto* buttons = new QHBoxLayout;
     buttons->addStretch();
+    buttons->addWidget(start);
     buttons->addWidget(import);
     buttons->addWidget(open);
     buttons->addStretch();
@@ -74,8 +78,8 @@ void LogbookPage::refresh() {
         m_list->setCurrentIndex(m_model->index(0));
     m_emptyText->setText(
         m_session.hasLogbook()
-            ? tr("No tests yet. Import a shot file, or drop one here.")
-            : tr("Import a shot file to read it at once, or open a logbook. Dropping a file here does the same."));
+            ? tr("No tests yet. Plan one, import a shot file, or drop one here.")
+            : tr("Plan a test, import a shot file to read it at once, or open a logbook. Files can be dropped here."));
     m_stack->setCurrentWidget(m_model->rowCount() > 0 ? static_cast<QWidget*>(m_list) : m_empty);
 }
 

@@ -24,6 +24,7 @@ public:
 signals:
     void openRequested(const std::string& testId);
     void importRequested();
+    void testRequested();
     void logbookRequested();
 
 private:

@@ -1,5 +1,6 @@
 #include "app/reading_page/reading_page.h"
 
+#include "app/form/panel.h"
 #include "app/picture/cords_view.h"
 #include "app/reading_page/ledger.h"
 #include "app/reading_page/sheet_strip.h"
@@ -23,35 +24,6 @@
 
 namespace knot::app {
 namespace {
-
-// A panel of paper on the ground.
-class Sheet : public QWidget {
-public:
-    using QWidget::QWidget;
-
-protected:
-    void paintEvent(QPaintEvent*) override {
-        QPainter painter(this);
-        painter.setRenderHint(QPainter::Antialiasing);
-        painter.setPen(colours().line);
-        painter.setBrush(colours().sheet);
-        painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 6, 6);
-    }
-};
-
-QLabel* heading(const QString& text) {
-    auto* label = new QLabel(text);
-    label->setFont(typeface(size::strong, QFont::DemiBold));
-    return label;
-}
-
-QLabel* smallText(const char* name) {
-    auto* label = new QLabel;
-    label->setObjectName(QLatin1String(name));
-    label->setFont(typeface(size::caption));
-    label->setForegroundRole(QPalette::PlaceholderText);
-    return label;
-}
 
 QString paragraph(const std::string& text, const QColor& colour) {
     return QStringLiteral("<p style='margin:4px 0; color:%1'>%2</p>")
@@ -83,7 +55,7 @@ CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, 
         const auto* summary = reading.summaryOf(metric, b);
         if (summary == nullptr)
             continue;
-        if (b == reading.baseline)
+        if (b == reading.baseline && !test.seal.isClosed())
             picture.data.baseline = picture.data.cords.size();
         picture::CordData cord;
         for (const auto& turn : column.builds[b].turns)
@@ -101,11 +73,11 @@ CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, 
         picture.data.cords.push_back(std::move(cord));
         picture.builds.push_back(b);
         picture.names << QString::fromStdString(test.builds[b].name);
-        picture.notes << (b == reading.baseline ? ReadingPage::tr("baseline") : QString());
+        picture.notes << (b == reading.baseline && !test.seal.isClosed() ? ReadingPage::tr("baseline") : QString());
         picture.means << QString::fromStdString(
             format.supportedBy(summary->standardError.value_or(0)).number(summary->mean));
     }
-    const bool hasBaseline = reading.summaryOf(metric, reading.baseline) != nullptr;
+    const bool hasBaseline = !test.seal.isClosed() && reading.summaryOf(metric, reading.baseline) != nullptr;
     picture.data.margin = hasBaseline ? format.shown(reading.card.margin(metric)) : 0;
     return picture;
 }
@@ -134,7 +106,7 @@ ReadingPage::ReadingPage(Session& session, QWidget* parent)
 }
 
 QWidget* ReadingPage::buildLedger() {
-    auto* sheet = new Sheet;
+    auto* sheet = new Panel;
     sheet->setMinimumWidth(380);
     m_model = new LedgerModel(this);
     m_ledger = new QListView;
@@ -146,29 +118,23 @@ QWidget* ReadingPage::buildLedger() {
     m_ledger->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     m_ledger->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_ledger->setResizeMode(QListView::Adjust);
-    m_against = smallText("against");
-    m_checks = smallText("checks");
-    m_checks->setWordWrap(true);
+    m_against = captionLabel("against");
+    m_against->setWordWrap(false);
+    m_checks = captionLabel("checks");
     m_checks->setTextFormat(Qt::RichText);
     auto* head = new QHBoxLayout;
     head->setContentsMargins(14, 0, 14, 0);
-    head->addWidget(heading(tr("What the shots say")));
+    head->addWidget(headingLabel(tr("What the shots say")));
     head->addStretch();
     head->addWidget(m_against);
     auto* column = new QVBoxLayout(sheet);
     column->setContentsMargins(1, 14, 1, 12);
     column->addLayout(head);
     column->addWidget(m_ledger, 1);
-    m_checkArea = new QScrollArea;
+    m_checks->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    m_checkArea = scrolling(m_checks);
     m_checkArea->setObjectName(QStringLiteral("checkArea"));
     m_checkArea->setAccessibleName(tr("What to keep in mind"));
-    m_checkArea->setFrameShape(QFrame::NoFrame);
-    m_checkArea->setWidgetResizable(true);
-    m_checkArea->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    m_checkArea->viewport()->setAutoFillBackground(false);
-    m_checks->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-    m_checkArea->setWidget(m_checks);
-    m_checks->setAutoFillBackground(false);
     m_checkLine = new QFrame;
     m_checkLine->setFixedHeight(1);
     m_checkLine->setAutoFillBackground(true);
@@ -182,13 +148,14 @@ QWidget* ReadingPage::buildLedger() {
 }
 
 QWidget* ReadingPage::buildPicture() {
-    auto* sheet = new Sheet;
+    auto* sheet = new Panel;
     m_metrics = new QComboBox;
     m_metrics->setObjectName(QStringLiteral("metric"));
     m_metrics->setAccessibleName(tr("Number shown"));
     m_metrics->setMinimumWidth(170);
     m_metrics->setMaxVisibleItems(24);
-    m_caption = smallText("caption");
+    m_caption = captionLabel("caption");
+    m_caption->setWordWrap(false);
     m_keep = new QPushButton(tr("Keep in a logbook…"));
     m_keep->setObjectName(QStringLiteral("keepButton"));
     m_cords = new CordsView;

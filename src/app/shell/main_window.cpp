@@ -2,8 +2,13 @@
 
 #include "app/import/heading_dialog.h"
 #include "app/logbook_page/logbook_page.h"
+#include "app/plan_page/order_slip.h"
+#include "app/plan_page/plan_page.h"
+#include "app/plan_page/seal_panel.h"
+#include "app/rack_page/rack_page.h"
 #include "app/reading_page/reading_page.h"
 #include "app/session.h"
+#include "app/sheet_page/sheet_page.h"
 #include "app/shell/message_bar.h"
 #include "app/shell/spine.h"
 #include "app/style/fonts.h"
@@ -49,7 +54,7 @@ MainWindow::MainWindow(Session& session, std::unique_ptr<Prompter> prompter)
 MainWindow::~MainWindow() = default;
 
 void MainWindow::buildUi() {
-    m_spine = new Spine({tr("Logbook"), tr("Reading")});
+    m_spine = new Spine({tr("Logbook"), tr("Sheet"), tr("Rack"), tr("Plan"), tr("Reading")});
     m_title = new QLabel;
     m_title->setObjectName(QStringLiteral("title"));
     m_title->setFont(typeface(size::title, QFont::DemiBold));
@@ -61,6 +66,12 @@ void MainWindow::buildUi() {
     m_logbookPage = new LogbookPage(m_session);
     m_readingPage = new ReadingPage(m_session);
     m_pages->addWidget(m_logbookPage);
+    m_sheetPage = new SheetPage(m_session);
+    m_rackPage = new RackPage(m_session);
+    m_planPage = new PlanPage(m_session);
+    m_pages->addWidget(m_sheetPage);
+    m_pages->addWidget(m_rackPage);
+    m_pages->addWidget(m_planPage);
     m_pages->addWidget(m_readingPage);
 
     auto* column = new QVBoxLayout;
@@ -90,19 +101,48 @@ void MainWindow::buildMenus() {
         item->setObjectName(QLatin1String(name));
         return item;
     };
+    add(
+        file, tr("&New test"), QKeySequence::New, [this] { startTest(record::Stage::test); }, "actionNewTest");
+    add(
+        file, tr("New s&creening"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_N),
+        [this] { startTest(record::Stage::screening); }, "actionNewScreening");
+    add(
+        file, tr("Just &hit"), QKeySequence(Qt::CTRL | Qt::Key_H), [this] { startTest(record::Stage::openSitting); },
+        "actionOpenSitting");
+    m_copy = add(
+        file, tr("New test like &this"), QKeySequence(Qt::CTRL | Qt::Key_L),
+        [this] {
+            if (m_session.copyDeclaration())
+                showPage(Page::sheet);
+        },
+        "actionCopyTest");
+    file->addSeparator();
     add(file, tr("&Open…"), QKeySequence::Open, &MainWindow::askOpen, "actionOpen");
     add(file, tr("&Import shots…"), QKeySequence(Qt::CTRL | Qt::Key_I), &MainWindow::askImport, "actionImport");
     m_keep = add(file, tr("&Keep in a logbook…"), QKeySequence::Save, &MainWindow::askKeep, "actionKeep");
     m_export =
         add(file, tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), &MainWindow::askExport, "actionExport");
+    m_addShots = add(file, tr("&Add shots to this test…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I),
+                     &MainWindow::askShots, "actionAddShots");
     file->addSeparator();
     add(
         file, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, "actionQuit");
+    QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+    m_undo = add(
+        edit, tr("&Undo"), QKeySequence::Undo, [this] { m_session.undo(); }, "actionUndo");
+    m_redo = add(
+        edit, tr("&Redo"), QKeySequence::Redo, [this] { m_session.redo(); }, "actionRedo");
     QMenu* go = menuBar()->addMenu(tr("&Go"));
     add(
         go, tr("&Logbook"), QKeySequence(Qt::ALT | Qt::Key_1), [this] { showPage(Page::logbook); }, "actionLogbook");
     add(
-        go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_2), [this] { showPage(Page::reading); }, "actionReading");
+        go, tr("&Sheet"), QKeySequence(Qt::ALT | Qt::Key_2), [this] { showPage(Page::sheet); }, "actionSheet");
+    add(
+        go, tr("R&ack"), QKeySequence(Qt::ALT | Qt::Key_3), [this] { showPage(Page::rack); }, "actionRack");
+    add(
+        go, tr("&Plan"), QKeySequence(Qt::ALT | Qt::Key_4), [this] { showPage(Page::plan); }, "actionPlan");
+    add(
+        go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_5), [this] { showPage(Page::reading); }, "actionReading");
     QMenu* view = menuBar()->addMenu(tr("&View"));
     add(view, tr("&Light or dark"), QKeySequence(Qt::CTRL | Qt::Key_D), &MainWindow::switchTheme, "actionTheme");
     auto* escape = new QAction(this);
@@ -114,9 +154,17 @@ void MainWindow::buildMenus() {
 void MainWindow::wire() {
     connect(m_spine, &Spine::chosen, this, [this](int stage) { showPage(static_cast<Page>(stage)); });
     connect(m_logbookPage, &LogbookPage::openRequested, this, [this](const std::string& id) {
-        if (m_session.openTest(id))
-            showPage(Page::reading);
+        if (m_session.openTest(id)) {
+            const auto& test = m_session.test();
+            showPage(!test.shots.empty() && test.stage == record::Stage::test ? Page::reading
+                     : test.stage == record::Stage::test                      ? Page::sheet
+                                                                              : Page::rack);
+        }
     });
+    connect(m_logbookPage, &LogbookPage::testRequested, this, [this] { startTest(record::Stage::test); });
+    connect(m_rackPage, &RackPage::shotsRequested, this, &MainWindow::askShots);
+    connect(m_rackPage, &RackPage::testMade, this, [this] { showPage(Page::sheet); });
+    connect(m_planPage->sealPanel(), &SealPanel::printRequested, this, &MainWindow::askPrint);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
     connect(m_readingPage, &ReadingPage::keepRequested, this, &MainWindow::askKeep);
@@ -125,38 +173,84 @@ void MainWindow::wire() {
     connect(&m_session, &Session::noted, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
     connect(&m_session, &Session::testChanged, this, &MainWindow::refreshHeading);
+    connect(&m_session, &Session::declarationChanged, this, &MainWindow::refreshHeading);
     connect(&m_session, &Session::logbookChanged, this, &MainWindow::refreshHeading);
     connect(&m_session, &Session::readingChanged, this, &MainWindow::refreshHeading);
 }
 
 void MainWindow::showPage(Page page) {
-    if (page == Page::reading && !m_session.hasTest())
-        page = Page::logbook;
+    if (!m_session.hasTest() || (page == Page::reading && m_session.test().shots.empty()))
+        page = page == Page::reading && m_session.hasTest() ? Page::plan : Page::logbook;
     m_pages->setCurrentIndex(static_cast<int>(page));
     m_spine->setCurrent(static_cast<int>(page));
-    if (page == Page::reading)
-        m_readingPage->takeFocus();
-    else
+    switch (page) {
+    case Page::logbook:
         m_logbookPage->takeFocus();
+        break;
+    case Page::sheet:
+        m_sheetPage->takeFocus();
+        break;
+    case Page::rack:
+        m_rackPage->takeFocus();
+        break;
+    case Page::plan:
+        m_planPage->takeFocus();
+        break;
+    case Page::reading:
+        m_readingPage->takeFocus();
+        break;
+    }
     refreshHeading();
 }
 
+void MainWindow::startTest(record::Stage stage) {
+    m_messages->clear();
+    if (m_session.newTest(stage))
+        showPage(stage == record::Stage::test ? Page::sheet : Page::rack);
+}
+
+void MainWindow::askShots() {
+    if (!m_session.hasTest())
+        return;
+    const QString path = m_prompter->fileToOpen(this, tr("Add shots to this test"), shotFiles());
+    if (!path.isEmpty())
+        m_session.addShots(path, rememberedHeadings());
+}
+
+void MainWindow::askPrint(const QString& html) {
+    QString path = m_prompter->fileToSave(this, tr("Print the order slip"), tr("Order slip.pdf"), tr("PDF (*.pdf)"));
+    if (path.isEmpty())
+        return;
+    if (!OrderSlip::print(html, path))
+        m_messages->show(tr("%1 can't be written. Choose another place.").arg(path), MessageBar::Tone::fault);
+}
+
 void MainWindow::refreshHeading() {
-    m_spine->setReachable(1, m_session.hasTest());
+    for (int stage = 1; stage <= 3; ++stage)
+        m_spine->setReachable(stage, m_session.hasTest());
+    m_spine->setReachable(4, m_session.hasTest() && !m_session.test().shots.empty());
+    m_copy->setEnabled(m_session.hasTest() && !m_session.isSealed());
+    m_addShots->setEnabled(m_session.hasTest());
+    m_undo->setEnabled(m_session.canUndo());
+    m_redo->setEnabled(m_session.canRedo());
     m_keep->setEnabled(m_session.hasTest() && !m_session.isKept());
     m_export->setEnabled(m_session.hasTest());
-    const bool onReading = m_pages->currentWidget() == m_readingPage;
+    const QWidget* page = m_pages->currentWidget();
+    const bool onTest = page != m_logbookPage;
     const QString book = QFileInfo(m_session.logbookPath()).completeBaseName();
-    if (onReading && m_session.hasTest()) {
+    if (onTest && m_session.hasTest()) {
         m_title->setText(QString::fromStdString(m_session.test().title));
-        m_subtitle->setText(m_readingPage->subtitle());
+        m_subtitle->setText(page == m_sheetPage  ? m_sheetPage->subtitle()
+                            : page == m_rackPage ? m_rackPage->subtitle()
+                            : page == m_planPage ? m_planPage->subtitle()
+                                                 : m_readingPage->subtitle());
     } else {
         m_title->setText(m_session.hasLogbook() ? book : tr("No logbook open"));
         m_subtitle->setText(m_session.hasLogbook()
                                 ? QString::fromStdString(record::counted(m_session.tests().size(), "test"))
                                 : tr("A logbook keeps tests, shots and readings in one file of yours."));
     }
-    const QString name = onReading ? m_title->text() : book;
+    const QString name = onTest ? m_title->text() : book;
     setWindowTitle(name.isEmpty() ? tr("Knot Count") : tr("%1 – Knot Count").arg(name));
 }
 

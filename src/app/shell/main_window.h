@@ -1,6 +1,7 @@
 #pragma once
 
 #include "app/prompter.h"
+#include "core/record/test.h"
 
 #include <QMainWindow>
 
@@ -13,8 +14,11 @@ namespace knot::app {
 
 class LogbookPage;
 class MessageBar;
+class PlanPage;
+class RackPage;
 class ReadingPage;
 class Session;
+class SheetPage;
 class Spine;
 
 /// The window: the spine of stages, a heading, a line for messages, and the page of the stage.
@@ -22,7 +26,7 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
 
 public:
-    enum class Page { logbook, reading };
+    enum class Page { logbook, sheet, rack, plan, reading };
 
     explicit MainWindow(Session& session, std::unique_ptr<Prompter> prompter);
     ~MainWindow() override;
@@ -44,6 +48,9 @@ private:
     void askImport();
     void askKeep();
     void askExport();
+    void askShots();
+    void askPrint(const QString& html);
+    void startTest(record::Stage stage);
     void refreshHeading();
     void switchTheme();
 
@@ -55,9 +62,16 @@ private:
     MessageBar* m_messages = nullptr;
     QStackedWidget* m_pages = nullptr;
     LogbookPage* m_logbookPage = nullptr;
+    SheetPage* m_sheetPage = nullptr;
+    RackPage* m_rackPage = nullptr;
+    PlanPage* m_planPage = nullptr;
     ReadingPage* m_readingPage = nullptr;
     QAction* m_keep = nullptr;
     QAction* m_export = nullptr;
+    QAction* m_copy = nullptr;
+    QAction* m_addShots = nullptr;
+    QAction* m_undo = nullptr;
+    QAction* m_redo = nullptr;
 };
 
 } // namespace knot::app

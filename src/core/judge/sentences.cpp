@@ -55,16 +55,16 @@ std::string judgedWords(const Claim& claim) {
 // α, so only laps that the card still holds are "more"; else a new test is named, judged by itself.
 std::string remedy(const Reading& reading, const AverageGap& row) {
     if (*row.furtherRounds > tooManyRounds)
-        return "more laps than can be hit would settle it";
+        return "more laps than can be hit";
     const auto more = static_cast<std::size_t>(*row.furtherRounds);
     const auto planned = static_cast<std::size_t>(reading.card.plannedRounds);
     if (row.method == GapMethod::welch)
-        return "a test of about " + counted(more, "rotated lap") + " would settle it";
+        return "a rotated test takes about " + counted(more, "lap");
     if (reading.roundsDone < planned)
-        return more == 0                              ? "this many laps usually settle it, these did not"
-               : reading.roundsDone + more <= planned ? "about " + counted(more, "more lap") + " would settle it"
-                                                      : "the laps left in the plan will hardly settle it";
-    return "a new test of about " + counted(row.rounds + more, "lap") + " would settle it";
+        return more == 0                              ? "these laps should have settled it"
+               : reading.roundsDone + more <= planned ? "about " + counted(more, "more lap") + " will settle it"
+                                                      : "the laps left will hardly settle it";
+    return "a new test takes about " + counted(row.rounds + more, "lap");
 }
 
 // Fills the parts that all kinds of rows share, and the sentence with its value as it is spoken.

@@ -36,7 +36,11 @@ double PairPlan::standardError() const {
 }
 
 double powerToSee(const PairPlan& plan, double gap, double alpha) {
-    return powerAt(std::fabs(gap) / plan.standardError(), plan.df(), alpha);
+    return powerFor(plan.standardError(), plan.df(), gap, alpha);
+}
+
+double powerFor(double standardError, double df, double gap, double alpha) {
+    return powerAt(std::fabs(gap) / standardError, df, alpha);
 }
 
 double powerToSaySame(const PairPlan& plan, double margin, double alpha) {

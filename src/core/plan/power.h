@@ -31,7 +31,8 @@ double powerToSeeArea(double nu, double ratio, double alpha);
 /// The gap that is seen with the given power; 0 < power < 1.
 double smallestGap(const PairPlan& plan, double power, double alpha);
 
-/// The same for a t of any standard error and df.
+/// Both for a t of any standard error and df.
+double powerFor(double standardError, double df, double gap, double alpha);
 double smallestGapFor(double standardError, double df, double power, double alpha);
 
 } // namespace knot::plan

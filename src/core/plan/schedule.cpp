@@ -126,6 +126,24 @@ bool needsHandOver(const std::vector<PlannedTurn>& turns, std::size_t turn) {
     return turn > 0 && turns[turn - 1].build == turns[turn].build;
 }
 
+void planTurns(record::Test& test) {
+    if (test.stage != record::Stage::test || !test.shots.empty())
+        return;
+    record::Plan& plan = test.plan;
+    plan.turns.clear();
+    if (test.builds.size() >= 2)
+        plan.turns = scheduled({.schedule = plan.schedule,
+                                .builds = test.builds.size(),
+                                .baseline = test.baselineIndex(),
+                                .rounds = plan.rounds,
+                                .turnLength = plan.turnLength,
+                                .seed = plan.seed,
+                                .changeTimes = plan.changeTimes,
+                                .changeSeconds = plan.changeSeconds})
+                         .turns;
+    test.card.plannedRounds = plan.schedule == Schedule::oneRunEach ? 1 : plan.rounds;
+}
+
 ScheduledTurns scheduled(const ScheduleInput& input) {
     ScheduleInput in = input;
     if (in.schedule == Schedule::oneRunEach)

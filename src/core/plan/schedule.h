@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/record/plan.h"
+#include "core/record/test.h"
 
 #include <cstdint>
 #include <vector>
@@ -34,6 +34,10 @@ struct ScheduledTurns {
 /// good orders the one with the least changing time is taken. One run each is a single round; shot by
 /// shot has turns of one. builds ≥ 2, rounds ≥ 1, turnLength ≥ 1; the same seed gives the same turns.
 ScheduledTurns scheduled(const ScheduleInput& input);
+
+/// Makes the turns of a test's plan anew from its own settings and says on its card how many rounds
+/// are planned. Only while a test has no shots; under two clubs there are no turns.
+void planTurns(record::Test& test);
 
 /// Seconds for a change from one build to another.
 double changeTime(const std::vector<record::ChangeTime>& times, double usual, std::size_t from, std::size_t to);

@@ -108,6 +108,7 @@ struct Card {
     std::map<Metric, Expectation> expectations;
     std::vector<Held> held;
     Blinding blinding = Blinding::open;
+    bool alone = false; ///< no helper: tags are read after the stint
     Visibility visibility;
     std::string trendColumn;  ///< numeric extra column, or empty
     std::string factorColumn; ///< second factor, e.g. "delivery", or empty

@@ -1,0 +1,51 @@
+#pragma once
+
+#include <QWidget>
+
+#include <optional>
+
+class QLabel;
+class QLineEdit;
+
+namespace knot::app {
+
+/// What a number may be, in the words of its refusal.
+struct NumberRange {
+    double low = 0, high = 1e9;
+    bool whole = false;
+    bool mayBeEmpty = true;
+    bool aboveLow = false; ///< `low` itself is refused
+};
+
+/// A field for one number. What is typed and can't be taken stays, with the reason under it; the
+/// value before stands meanwhile.
+class NumberField : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit NumberField(const NumberRange& range, QWidget* parent = nullptr);
+
+    /// Shows a value unless the user is typing here.
+    void show(std::optional<double> value, int decimals);
+    void setRange(const NumberRange& range) { m_range = range; }
+    /// A remark under the field that is not a fault.
+    void setRemark(const QString& text);
+    QLineEdit* edit() const { return m_edit; }
+    QString fault() const;
+
+signals:
+    void edited(std::optional<double> value);
+
+private:
+    void take(const QString& text);
+    QString whyRefused(const QString& text, std::optional<double>& value) const;
+    void say(const QString& text, bool isFault);
+
+    NumberRange m_range;
+    QLineEdit* m_edit;
+    QLabel* m_below;
+    QString m_remark;
+    bool m_faulty = false;
+};
+
+} // namespace knot::app

@@ -1,0 +1,119 @@
+#include "app/plan_page/order_slip.h"
+
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+#include "core/plan/planner.h"
+#include "core/plan/schedule.h"
+#include "core/record/number_text.h"
+
+#include <QFile>
+#include <QPageSize>
+#include <QPdfWriter>
+#include <QPushButton>
+#include <QTextBrowser>
+#include <QTextDocument>
+#include <QVBoxLayout>
+
+namespace knot::app {
+namespace {
+
+QString named(const std::string& text) {
+    return QString::fromStdString(text).toHtmlEscaped();
+}
+
+QString lapsTable(const record::Test& test) {
+    QString html = QStringLiteral("<table cellspacing='0' cellpadding='4'>");
+    int round = 0;
+    for (std::size_t i = 0; i < test.plan.turns.size(); ++i) {
+        const auto& turn = test.plan.turns[i];
+        if (turn.round != round) {
+            html += (round == 0 ? QString() : QStringLiteral("</tr>")) +
+                    OrderSlip::tr("<tr><td><b>lap %1</b></td>").arg(turn.round);
+            round = turn.round;
+        }
+        html += QStringLiteral("<td>%1 ×%2%3</td>")
+                    .arg(named(test.builds[turn.build].name))
+                    .arg(turn.shots)
+                    .arg(plan::needsHandOver(test.plan.turns, i) ? OrderSlip::tr(" (hand over anew)") : QString());
+    }
+    return html + QStringLiteral("</tr></table>");
+}
+
+} // namespace
+
+QString maskingAdvice(bool alone) {
+    const QString masking =
+        OrderSlip::tr("Tape over bands and labels, the same grip on each, the tag on the butt end.");
+    if (!alone)
+        return masking + QStringLiteral(" ") +
+               OrderSlip::tr("The helper hands over face down and says nothing but the tag.");
+    return masking + QStringLiteral(" ") +
+           OrderSlip::tr("Alone: put the tags on, mix the clubs in a bag with your eyes shut, draw one, hit the stint "
+                         "without looking at the butt, and read the tag only then. Draw each club once a lap.");
+}
+
+QString orderSlipHtml(const record::Test& test, const std::vector<std::pair<std::string, std::string>>& tags) {
+    QString html = OrderSlip::tr("<h2>Order slip</h2><p>%1</p>").arg(named(test.title));
+    if (!tags.empty()) {
+        html += OrderSlip::tr("<h3>For the helper alone: which club gets which tag</h3><table cellpadding='4'>");
+        for (const auto& [tag, club] : tags)
+            html += QStringLiteral("<tr><td><b>%1</b></td><td>%2</td></tr>").arg(named(tag), named(club));
+        html += QStringLiteral("</table>");
+    }
+    html += QStringLiteral("<p>%1</p>").arg(maskingAdvice(test.card.alone));
+    html += OrderSlip::tr("<h3>Order</h3><p>%1 to warm up, then %2 swings in about %3 minutes.%4</p>")
+                .arg(test.plan.warmUp)
+                .arg(plan::swingsOf(test.plan) - test.plan.warmUp)
+                .arg(QString::fromStdString(record::fixed(plan::minutesOf(test.plan), 0)),
+                     test.plan.restEvery > 0 ? OrderSlip::tr(" Rest after every %1 swings.").arg(test.plan.restEvery)
+                                             : QString());
+    html += test.card.alone
+                ? OrderSlip::tr("<p>The order is the one in which you draw them: %1 of %2 a club.</p>")
+                      .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(test.plan.rounds), "lap")))
+                      .arg(test.plan.turnLength)
+                : lapsTable(test);
+    if (!test.seal.commitment.empty())
+        html +=
+            OrderSlip::tr("<h3>Seal</h3><p>SHA-256 of the sealed assignment:<br><tt>%1</tt></p>"
+                          "<p>After the reveal the program shows the sealed text. Saved as a file, <tt>sha256sum</tt> "
+                          "gives this number: nothing was switched.</p>")
+                .arg(named(test.seal.commitment));
+    html +=
+        OrderSlip::tr("<p>Clear space around and above the swing; nobody in front or beside. Check balls and heads for "
+                      "cracks and the hosel screw for its maker's torque. Stop on pain.</p>");
+    return html;
+}
+
+OrderSlip::OrderSlip(const QString& html, QWidget* parent)
+    : QWidget(parent, Qt::Window) {
+    setObjectName(QStringLiteral("orderSlip"));
+    setAttribute(Qt::WA_DeleteOnClose);
+    setWindowTitle(tr("Order slip – for the helper"));
+    resize(560, 720);
+    auto* text = new QTextBrowser;
+    text->setObjectName(QStringLiteral("slipText"));
+    text->setHtml(html);
+    auto* print = new QPushButton(tr("Print to a file…"));
+    print->setObjectName(QStringLiteral("printSlip"));
+    auto* column = new QVBoxLayout(this);
+    column->addWidget(text, 1);
+    column->addWidget(print, 0, Qt::AlignRight);
+    connect(print, &QPushButton::clicked, this, [this, html] { emit printRequested(html); });
+}
+
+bool OrderSlip::print(const QString& html, const QString& path) {
+    QFile file(path);
+    if (!file.open(QIODevice::WriteOnly))
+        return false;
+    QPdfWriter writer(&file);
+    writer.setPageSize(QPageSize(QPageSize::A4));
+    writer.setResolution(150);
+    QTextDocument document;
+    document.setDefaultFont(typeface(26));
+    document.setHtml(html);
+    document.setPageSize(QSizeF(writer.width(), writer.height()));
+    document.print(&writer);
+    return true;
+}
+
+} // namespace knot::app

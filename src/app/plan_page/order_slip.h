@@ -1,0 +1,30 @@
+#pragma once
+
+#include "core/record/test.h"
+
+#include <QString>
+#include <QWidget>
+
+namespace knot::app {
+
+/// The order slip as a page of HTML: which tag is handed over when, the published hash and, where
+/// `tags` are given, which club gets which tag, for the helper alone.
+QString orderSlipHtml(const record::Test& test, const std::vector<std::pair<std::string, std::string>>& tags);
+
+/// How clubs are masked, and how a player alone blinds themself.
+QString maskingAdvice(bool alone);
+
+/// A window for the helper alone, with the slip and a way to print it.
+class OrderSlip : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit OrderSlip(const QString& html, QWidget* parent = nullptr);
+    /// Writes the slip as a PDF page; false when the file can't be written.
+    static bool print(const QString& html, const QString& path);
+
+signals:
+    void printRequested(const QString& html);
+};
+
+} // namespace knot::app

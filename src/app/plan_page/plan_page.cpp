@@ -1,0 +1,230 @@
+#include "app/plan_page/plan_page.h"
+
+#include "app/form/number_field.h"
+#include "app/form/panel.h"
+#include "app/picture/power_view.h"
+#include "app/picture/strip_view.h"
+#include "app/plan_page/seal_panel.h"
+#include "app/session.h"
+#include "app/style/palette.h"
+#include "core/plan/schedule.h"
+#include "core/record/number_text.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QRandomGenerator>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::app {
+namespace {
+
+using record::Test;
+
+constexpr int mostRounds = 60, longestTurn = 30;
+
+} // namespace
+
+PlanPage::PlanPage(Session& session, QWidget* parent)
+    : QWidget(parent)
+    , m_session(session) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2 * size::grid);
+    column->addWidget(buildStrip());
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * size::grid);
+    row->addWidget(buildPlanner(), 7);
+    m_seal = new SealPanel(m_session);
+    row->addWidget(m_seal, 4);
+    column->addLayout(row, 1);
+    wire();
+}
+
+QWidget* PlanPage::buildStrip() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel({}, column);
+    m_strip = new StripView;
+    column->addWidget(m_strip);
+    m_schedule = choiceBox({tr("rotated laps"), tr("sandwich"), tr("shot by shot"), tr("one run each")});
+    m_rounds = new NumberField({.low = 1, .high = mostRounds, .whole = true, .mayBeEmpty = false});
+    m_length = new NumberField({.low = 1, .high = longestTurn, .whole = true, .mayBeEmpty = false});
+    m_change = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false});
+    m_shot = new NumberField({.low = 1, .high = 600, .mayBeEmpty = false});
+    m_warmUp = new NumberField({.low = 0, .high = 100, .whole = true, .mayBeEmpty = false});
+    m_rest = new NumberField({.low = 0, .high = 500, .whole = true, .mayBeEmpty = false});
+    m_another = new QPushButton(tr("Another order"));
+    auto* row = new QHBoxLayout;
+    row->setSpacing(10);
+    row->addWidget(labelled(tr("&Order"), m_schedule, "schedule"), 3);
+    row->addWidget(labelled(tr("&Laps"), m_rounds, "rounds"), 1);
+    row->addWidget(labelled(tr("Shots a &stint"), m_length, "turnLength"), 1);
+    row->addWidget(labelled(tr("Change, s"), m_change, "changeSeconds"), 1);
+    row->addWidget(labelled(tr("Shot, s"), m_shot, "shotSeconds"), 1);
+    row->addWidget(labelled(tr("Warm-up"), m_warmUp, "warmUp"), 1);
+    row->addWidget(labelled(tr("Rest after"), m_rest, "restEvery"), 1);
+    row->addWidget(labelled(QStringLiteral(" "), m_another, "anotherOrder"), 0);
+    column->addLayout(row);
+    m_totals = captionLabel("totals");
+    column->addWidget(m_totals);
+    return panel;
+}
+
+QWidget* PlanPage::buildPlanner() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("What it can show"), column);
+    m_minutes = new NumberField({.low = 5, .high = 600, .mayBeEmpty = false});
+    m_level = choiceBox(
+        {tr("a steady player"), tr("a club player"), tr("an occasional player"), tr("this player's own shots")});
+    m_level->setCurrentIndex(1);
+    auto* row = new QHBoxLayout;
+    row->addWidget(labelled(tr("&Minutes there are"), m_minutes, "minutes"), 1);
+    row->addWidget(labelled(tr("Spread of"), m_level, "level"), 2);
+    row->addStretch(1);
+    column->addLayout(row);
+    m_power = new PowerView;
+    column->addWidget(m_power, 1);
+    m_answers = new QLabel;
+    m_limits = new QLabel;
+    for (QLabel* label : {m_answers, m_limits}) {
+        label->setWordWrap(true);
+        label->setAlignment(Qt::AlignTop);
+        label->setTextFormat(Qt::RichText);
+    }
+    m_answers->setObjectName(QStringLiteral("answers"));
+    m_limits->setObjectName(QStringLiteral("limits"));
+    m_limits->setForegroundRole(QPalette::PlaceholderText);
+    auto* words = new QHBoxLayout;
+    words->setSpacing(2 * size::grid);
+    words->addWidget(m_answers, 3);
+    words->addWidget(m_limits, 2);
+    column->addLayout(words);
+    return panel;
+}
+
+void PlanPage::wire() {
+    auto number = [&](NumberField* field, const QString& what, auto put) {
+        connect(field, &NumberField::edited, this, [this, what, put](std::optional<double> value) {
+            m_session.change(what, [&](Test& test) { put(test.plan, *value); });
+        });
+    };
+    number(m_rounds, tr("the number of laps"), [](record::Plan& p, double v) { p.rounds = static_cast<int>(v); });
+    number(m_length, tr("the length of a stint"),
+           [](record::Plan& p, double v) { p.turnLength = static_cast<int>(v); });
+    number(m_change, tr("the time of a change"), [](record::Plan& p, double v) { p.changeSeconds = v; });
+    number(m_shot, tr("the time of a shot"), [](record::Plan& p, double v) { p.shotSeconds = v; });
+    number(m_warmUp, tr("the warm-up"), [](record::Plan& p, double v) { p.warmUp = static_cast<int>(v); });
+    number(m_rest, tr("the rests"), [](record::Plan& p, double v) { p.restEvery = static_cast<int>(v); });
+    connect(m_minutes, &NumberField::edited, this, [this](std::optional<double> minutes) {
+        m_minutesThere = *minutes;
+        refresh();
+    });
+    connect(m_level, &QComboBox::activated, this, &PlanPage::refresh);
+    connect(m_schedule, &QComboBox::activated, this, [this](int which) {
+        m_session.change(tr("the order"),
+                         [&](Test& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
+    });
+    connect(m_another, &QPushButton::clicked, this, [this] {
+        m_session.change(tr("the order drawn"),
+                         [](Test& test) { test.plan.seed = QRandomGenerator::system()->generate64(); });
+    });
+    connect(m_strip, &StripView::lapsWanted, this, [this](int change) {
+        m_session.change(tr("the number of laps"),
+                         [&](Test& test) { test.plan.rounds = std::clamp(test.plan.rounds + change, 1, mostRounds); });
+    });
+    connect(m_strip, &StripView::lengthWanted, this, [this](int change) {
+        m_session.change(tr("the length of a stint"), [&](Test& test) {
+            test.plan.turnLength = std::clamp(test.plan.turnLength + change, 1, longestTurn);
+        });
+    });
+    connect(&m_session, &Session::testChanged, this, [this] {
+        m_ownTests = m_session.ownTests();
+        const bool own = plan::ownSpreads(m_ownTests, record::Metric::carry).has_value();
+        m_level->setCurrentIndex(own ? 3 : std::min(m_level->currentIndex(), 2));
+        refresh();
+    });
+    connect(&m_session, &Session::declarationChanged, this, &PlanPage::refresh);
+    connect(&m_session, &Session::unitsChanged, this, &PlanPage::refresh);
+}
+
+plan::Spreads PlanPage::spreads(record::Metric metric) {
+    if (m_level->currentIndex() == 3)
+        if (const auto own = plan::ownSpreads(m_ownTests, metric))
+            return *own;
+    return plan::usualSpreads(metric, static_cast<plan::Level>(std::min(m_level->currentIndex(), 2)));
+}
+
+void PlanPage::refresh() {
+    if (!m_session.hasTest())
+        return;
+    const Test& test = m_session.test();
+    const record::Plan& plan = test.plan;
+    QStringList names;
+    for (const auto& build : test.builds)
+        names << QString::fromStdString(build.name);
+    const bool changeable = test.shots.empty() && !m_session.isSealed();
+    m_strip->setChangeable(changeable);
+    m_strip->setPlan(plan.turns, names);
+    for (QWidget* field : {static_cast<QWidget*>(m_schedule), static_cast<QWidget*>(m_rounds),
+                           static_cast<QWidget*>(m_length), static_cast<QWidget*>(m_another)})
+        field->setEnabled(changeable);
+    m_schedule->setCurrentIndex(static_cast<int>(plan.schedule));
+    m_rounds->show(plan.rounds, 0);
+    m_length->show(plan.turnLength, 0);
+    m_change->show(plan.changeSeconds, 0);
+    m_shot->show(plan.shotSeconds, 0);
+    m_warmUp->show(plan.warmUp, 0);
+    m_rest->show(plan.restEvery, 0);
+    m_minutes->show(m_minutesThere, 0);
+    m_totals->setText(tr("%1 swings, %2 of them to warm up · about %3 minutes with changes and rests · Left and Right "
+                         "change the laps, "
+                         "Up and Down the stints")
+                          .arg(plan::swingsOf(plan))
+                          .arg(plan.warmUp)
+                          .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan), 0))));
+    const record::Metric metric = planningOf(test, {}).metric;
+    const Planning planning = planningOf(test, spreads(metric));
+    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_session.units()));
+    m_limits->setText(limitsHtml(test, planning));
+    refreshPower(planning);
+}
+
+void PlanPage::refreshPower(const Planning& planning) {
+    const auto& plan = m_session.test().plan;
+    const record::MetricFormat format(planning.metric, m_session.units());
+    PowerView::Picture picture;
+    picture.unit = QString::fromStdString(format.unitText());
+    const double runs = plan::gapSeenByRuns(planning.question, 3);
+    const double largest = std::max(1.3 * runs, 2 * planning.question.gap);
+    picture.largest = format.shown(largest);
+    picture.worthwhile = format.shown(planning.question.gap);
+    constexpr int steps = 60;
+    const bool judged = plan.schedule != record::Schedule::oneRunEach && plan.rounds >= 2;
+    const plan::PairPlan pair{.varTurn = planning.question.sdTurn * planning.question.sdTurn,
+                              .varShot = planning.question.sdShot * planning.question.sdShot,
+                              .rounds = static_cast<double>(std::max(2, plan.rounds)),
+                              .turnLength = static_cast<double>(std::max(1, plan.turnLength))};
+    for (int i = 0; i <= steps; ++i) {
+        const double gap = largest * i / steps;
+        picture.plan.push_back(judged ? plan::powerToSee(pair, gap, planning.question.alpha) : 0);
+        picture.runs.push_back(plan::powerFor(planning.question.sdShot * std::sqrt(2.0 / 3), 4, gap, 0.05));
+    }
+    m_power->setPicture(std::move(picture));
+}
+
+QString PlanPage::subtitle() const {
+    const Test& test = m_session.test();
+    return tr("Plan · %1 · %2")
+        .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(test.plan.rounds), "lap")),
+             m_session.isSealed() ? tr("sealed") : tr("not sealed"));
+}
+
+void PlanPage::takeFocus() {
+    m_strip->setFocus();
+}
+
+} // namespace knot::app

@@ -1,0 +1,60 @@
+#pragma once
+
+#include "app/plan_page/plan_words.h"
+
+#include <QWidget>
+
+class QCheckBox;
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+
+namespace knot::app {
+
+class NumberField;
+class PowerView;
+class SealPanel;
+class Session;
+class StripView;
+
+/// The order of laps and stints, what it can and can't show, and the seal.
+class PlanPage : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit PlanPage(Session& session, QWidget* parent = nullptr);
+    void takeFocus();
+    QString subtitle() const;
+    SealPanel* sealPanel() const { return m_seal; }
+
+private:
+    QWidget* buildStrip();
+    QWidget* buildPlanner();
+    void wire();
+    void refresh();
+    void refreshPower(const Planning& planning);
+    plan::Spreads spreads(record::Metric metric);
+
+    Session& m_session;
+    StripView* m_strip = nullptr;
+    QLabel* m_totals = nullptr;
+    QComboBox* m_schedule = nullptr;
+    NumberField* m_rounds = nullptr;
+    NumberField* m_length = nullptr;
+    NumberField* m_change = nullptr;
+    NumberField* m_shot = nullptr;
+    NumberField* m_warmUp = nullptr;
+    NumberField* m_rest = nullptr;
+    NumberField* m_minutes = nullptr;
+    QComboBox* m_level = nullptr;
+    QPushButton* m_another = nullptr;
+    QLabel* m_answers = nullptr;
+    QLabel* m_limits = nullptr;
+    PowerView* m_power = nullptr;
+    SealPanel* m_seal = nullptr;
+    double m_minutesThere = 45;
+    std::vector<record::Test> m_ownTests;
+};
+
+} // namespace knot::app

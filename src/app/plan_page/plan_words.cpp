@@ -1,0 +1,148 @@
+#include "app/plan_page/plan_words.h"
+
+#include "core/plan/schedule.h"
+#include "core/record/control.h"
+#include "core/record/number_text.h"
+
+#include <QObject>
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::app {
+namespace {
+
+using record::MetricFormat;
+
+QString tr(const char* text) {
+    return QObject::tr(text);
+}
+
+QString paragraph(const QString& text) {
+    return QStringLiteral("<p style='margin:0 0 6px 0'>%1</p>").arg(text);
+}
+
+QString times(double chance) {
+    return QString::fromStdString(record::fixed(100 * chance, 0));
+}
+
+QString laps(int count) {
+    return QString::fromStdString(record::counted(static_cast<std::size_t>(count), "lap"));
+}
+
+QString minutesText(double minutes) {
+    return QString::fromStdString(record::fixed(minutes, 0)) + tr(" minutes");
+}
+
+QString ratio(double value) {
+    return QString::fromStdString(record::fixed(value, value < 9.95 ? 1 : 0));
+}
+
+} // namespace
+
+Planning planningOf(const record::Test& test, const plan::Spreads& spreads) {
+    Planning planning;
+    if (!test.card.primary.empty() && test.card.primary.front().kind != record::OutcomeKind::area)
+        planning.metric = test.card.primary.front().metric;
+    planning.spreads = spreads;
+    const std::size_t builds = std::max<std::size_t>(test.builds.size(), 2);
+    const std::size_t comparisons =
+        test.card.comparison == record::Comparison::whichOfThese ? builds * (builds - 1) / 2 : builds - 1;
+    const std::size_t family = comparisons * std::max<std::size_t>(test.card.primary.size(), 1);
+    planning.question = {.sdTurn = spreads.sdTurn,
+                         .sdShot = spreads.sdShot,
+                         .gap = test.card.margin(planning.metric),
+                         .alpha = test.card.alpha / static_cast<double>(family),
+                         .builds = builds};
+    planning.pace = {.changeSeconds = test.plan.changeSeconds,
+                     .shotSeconds = test.plan.shotSeconds,
+                     .warmUp = test.plan.warmUp,
+                     .restEvery = test.plan.restEvery,
+                     .restSeconds = test.plan.restSeconds};
+    return planning;
+}
+
+QString answersHtml(const record::Test& test, const Planning& planning, double minutes,
+                    const record::DisplayUnits& units) {
+    const MetricFormat format(planning.metric, units);
+    auto shown = [&](double value) { return QString::fromStdString(format.withUnit(value)); };
+    const auto& q = planning.question;
+    const QString name = QString::fromStdString(record::info(planning.metric).label);
+    QString html;
+    if (test.plan.schedule != record::Schedule::oneRunEach && test.plan.rounds >= 2) {
+        const auto now = plan::optionOf(q, planning.pace, test.plan.rounds, test.plan.turnLength);
+        html += paragraph(tr("<b>This plan</b> sees a gap of %1 in %2 80 times in 100, and the worthwhile %3 %4 times. "
+                             "Where there is none it can say so %5 times.")
+                              .arg(shown(now.smallestGap), name, shown(q.gap), times(now.power), times(now.powerSame)));
+    }
+    if (const auto best = plan::bestIn(minutes, q, planning.pace))
+        html += paragraph(tr("<b>In %1</b> the best is %2 of %3: the worthwhile gap is seen %4 times in 100.")
+                              .arg(minutesText(minutes), laps(best->rounds))
+                              .arg(best->turnLength)
+                              .arg(times(best->power)));
+    else
+        html += paragraph(tr("<b>In %1</b> two laps with every club do not fit.").arg(minutesText(minutes)));
+    const int length = test.plan.schedule == record::Schedule::shotByShot ? 1 : std::max(1, test.plan.turnLength);
+    const auto see = plan::toSee(q, planning.pace, length);
+    const auto same = plan::toSaySame(q, planning.pace, length);
+    if (see && same) {
+        const int most = std::max(see->rounds, same->rounds);
+        const double whole = plan::minutesFor(q, planning.pace, most, length);
+        html += paragraph(
+            tr("<b>To see %1</b> it takes %2 of %3; to say “no gap that matters”, %4%5")
+                .arg(shown(q.gap), laps(see->rounds))
+                .arg(length)
+                .arg(laps(same->rounds),
+                     whole > minutes && minutes > 0
+                         ? tr(": %1 sittings of %2.").arg(std::ceil(whole / minutes)).arg(minutesText(minutes))
+                         : tr(", %1.").arg(minutesText(whole))));
+    } else {
+        html += paragraph(tr("<b>To see %1</b> takes more than 60 laps: out of reach. A wider gap, fewer outcomes or "
+                             "fewer clubs bring it nearer.")
+                              .arg(shown(q.gap)));
+    }
+    return html + paragraph(tr("<b>Three shots each</b> would see %1, and a spread %2 times as wide.")
+                                .arg(shown(plan::gapSeenByRuns(q, 3)), ratio(plan::spreadSeenByRuns(3))));
+}
+
+QString limitsHtml(const record::Test& test, const Planning& planning) {
+    const auto& p = test.plan;
+    QString html;
+    if (p.schedule == record::Schedule::oneRunEach)
+        html += paragraph(tr("One run each can't tell the club from the moment: gaps will be shown, not judged."));
+    else if (p.rounds < 2)
+        html += paragraph(tr("One lap has no known error: two laps are the least."));
+    if (p.schedule == record::Schedule::sandwich)
+        html += paragraph(tr("A sandwich spends twice the swings on the baseline and shows which club it is."));
+    const int length = p.schedule == record::Schedule::shotByShot ? 1 : p.turnLength;
+    if (p.schedule != record::Schedule::oneRunEach && p.rounds >= 2) {
+        if (const auto spread = plan::spreadSeen(p.rounds, length, planning.question.alpha))
+            html += paragraph(tr("Spreads that differ by less than %1 times will not be seen.").arg(ratio(*spread)));
+        else
+            html += paragraph(tr("Too few shots a stint to compare spreads."));
+        if (const auto area = plan::areaSeen(p.rounds, length, planning.question.alpha))
+            html +=
+                paragraph(tr("Landing areas that differ by less than %1 times will not be seen.").arg(ratio(*area)));
+        else
+            html += paragraph(tr("Landing areas need four laps of two shots or more."));
+    }
+    if (p.rounds < 6 && p.schedule != record::Schedule::oneRunEach && p.rounds >= 2)
+        html +=
+            paragraph(tr("With %1 the shuffle check can't go below %2.")
+                          .arg(laps(p.rounds),
+                               QString::fromStdString(record::probability(2.0 / static_cast<double>(1U << p.rounds)))));
+    if (test.card.blinding == record::Blinding::open)
+        html += paragraph(tr("Open: the player knows the club, and that may move the swing."));
+    const auto scheduled = plan::scheduled(
+        {.schedule = p.schedule, .builds = planning.question.builds, .rounds = p.rounds, .turnLength = 1});
+    if (!scheduled.balanced && p.schedule == record::Schedule::rotated && planning.question.builds > 2)
+        html += paragraph(tr("Every club follows every other equally often only at %1 laps or multiples of it.")
+                              .arg(plan::williamsRows(planning.question.builds).size()));
+    if (plan::swingsOf(p) > 100)
+        html +=
+            paragraph(tr("%1 full swings are a lot for one day: split the laps over sittings, rest, and stop on pain.")
+                          .arg(plan::swingsOf(p)));
+    return html;
+}
+
+} // namespace knot::app

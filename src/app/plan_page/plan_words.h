@@ -1,0 +1,30 @@
+#pragma once
+
+#include "core/plan/planner.h"
+#include "core/plan/spreads.h"
+#include "core/record/test.h"
+#include "core/record/units.h"
+
+#include <QString>
+
+namespace knot::app {
+
+/// What the planner knows of the player in the first declared outcome (carry where none is).
+struct Planning {
+    record::Metric metric = record::Metric::carry;
+    plan::Question question;
+    plan::Pace pace;
+    plan::Spreads spreads;
+};
+
+Planning planningOf(const record::Test& test, const plan::Spreads& spreads);
+
+/// The planner's answers as short paragraphs (HTML): what this plan sees, what `minutes` would allow,
+/// what the worthwhile gap takes, and what three shots each would see.
+QString answersHtml(const record::Test& test, const Planning& planning, double minutes,
+                    const record::DisplayUnits& units);
+
+/// What the chosen plan can't establish, as short paragraphs; empty when there is nothing to say.
+QString limitsHtml(const record::Test& test, const Planning& planning);
+
+} // namespace knot::app

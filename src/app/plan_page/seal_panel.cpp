@@ -1,0 +1,191 @@
+#include "app/plan_page/seal_panel.h"
+
+#include "app/plan_page/order_slip.h"
+#include "app/session.h"
+#include "app/style/palette.h"
+#include "core/plan/seal.h"
+#include "core/record/control.h"
+
+#include <QComboBox>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QStandardItemModel>
+#include <QVBoxLayout>
+
+namespace knot::app {
+namespace {
+
+using record::Blinding;
+using record::Test;
+
+QString gradeText(Blinding grade) {
+    switch (grade) {
+    case Blinding::open:
+        return SealPanel::tr("Everybody knows which club is which.");
+    case Blinding::readingBlind:
+        return SealPanel::tr("The player sees the club; the reading speaks in tags, so nobody roots for one.");
+    case Blinding::playerBlind:
+        return SealPanel::tr("The fitter knows, the player does not.");
+    case Blinding::bothBlind:
+        return SealPanel::tr("Neither player nor fitter knows until the decision is written.");
+    }
+    return {};
+}
+
+} // namespace
+
+SealPanel::SealPanel(Session& session, QWidget* parent)
+    : Panel(parent)
+    , m_session(session) {
+    buildUi();
+    wire();
+}
+
+void SealPanel::buildUi() {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(2 * size::grid, 12, 2 * size::grid, 14);
+    column->setSpacing(6);
+    column->addWidget(headingLabel(tr("Seal")));
+    m_grade =
+        choiceBox({tr("open"), tr("player sees, reading blind"), tr("player blind"), tr("player and fitter blind")});
+    m_way = choiceBox({tr("a helper"), tr("me, alone")});
+    auto* first = new QHBoxLayout;
+    first->addWidget(labelled(tr("&Who knows"), m_grade, "grade"), 3);
+    first->addWidget(labelled(tr("Done by"), m_way, "way"), 2);
+    column->addLayout(first);
+    m_gradeText = captionLabel("gradeText");
+    column->addWidget(m_gradeText);
+    auto* second = new QHBoxLayout;
+    const QString whats[] = {tr("Shots seen by"), tr("Averages by"), tr("Comparisons by")};
+    const char* names[] = {"seesShots", "seesAverages", "seesComparisons"};
+    for (int i = 0; i < 3; ++i) {
+        m_sees[i] = choiceBox({tr("nobody"), tr("the fitter"), tr("everyone")});
+        second->addWidget(labelled(whats[i], m_sees[i], names[i]), 1);
+    }
+    column->addLayout(second);
+    m_pin = new QLineEdit;
+    m_pin->setEchoMode(QLineEdit::Password);
+    m_pin->setMaxLength(64);
+    m_act = new QPushButton;
+    m_slip = new QPushButton(tr("Order slip"));
+    auto* third = new QHBoxLayout;
+    third->addWidget(labelled(tr("&PIN of the helper"), m_pin, "pin"), 3);
+    third->addWidget(labelled(QStringLiteral(" "), m_act, "sealButton"), 2);
+    third->addWidget(labelled(QStringLiteral(" "), m_slip, "slipButton"), 2);
+    column->addLayout(third);
+    m_state = captionLabel("sealState");
+    m_state->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
+    m_state->setFocusPolicy(Qt::NoFocus);
+    m_state->setAlignment(Qt::AlignTop);
+    column->addWidget(scrolling(m_state), 1);
+}
+
+void SealPanel::wire() {
+    connect(m_grade, &QComboBox::activated, this, [this](int grade) {
+        m_session.change(tr("who knows the clubs"),
+                         [&](Test& test) { test.card.blinding = static_cast<Blinding>(grade); });
+    });
+    connect(m_way, &QComboBox::activated, this, [this](int way) {
+        m_session.change(tr("who hands over"), [&](Test& test) { test.card.alone = way == 1; });
+    });
+    for (int i = 0; i < 3; ++i)
+        connect(m_sees[i], &QComboBox::activated, this, [this, i](int who) {
+            m_session.change(tr("who sees the numbers"), [&](Test& test) {
+                auto& v = test.card.visibility;
+                (i == 0 ? v.shots : i == 1 ? v.averages : v.comparisons) = static_cast<record::Sees>(who);
+            });
+        });
+    connect(m_act, &QPushButton::clicked, this, &SealPanel::sealOrReveal);
+    connect(m_pin, &QLineEdit::returnPressed, this, [this] {
+        if (!m_session.isSealed())
+            sealOrReveal();
+        else
+            showSlip();
+    });
+    connect(m_slip, &QPushButton::clicked, this, &SealPanel::showSlip);
+    connect(&m_session, &Session::testChanged, this, [this] {
+        m_pin->clear();
+        refresh();
+    });
+    connect(&m_session, &Session::declarationChanged, this, &SealPanel::refresh);
+}
+
+void SealPanel::sealOrReveal() {
+    if (!m_session.hasTest())
+        return;
+    const bool done = m_session.isSealed() ? m_session.reveal(m_pin->text()) : m_session.seal(m_pin->text());
+    if (done && !m_session.isSealed())
+        m_pin->clear();
+}
+
+void SealPanel::showSlip() {
+    if (!m_session.hasTest())
+        return;
+    // With the PIN the slip also says which club gets which tag; without it only the order.
+    std::vector<std::pair<std::string, std::string>> tags;
+    if (m_session.isSealed() && !m_pin->text().isEmpty()) {
+        const auto known = m_session.peek(m_pin->text());
+        if (!known)
+            return;
+        tags = *known;
+    }
+    m_pin->clear();
+    auto* slip = new OrderSlip(orderSlipHtml(m_session.test(), tags), this);
+    connect(slip, &OrderSlip::printRequested, this, &SealPanel::printRequested);
+    slip->show();
+}
+
+void SealPanel::refresh() {
+    if (!m_session.hasTest())
+        return;
+    const Test& test = m_session.test();
+    const auto& card = test.card;
+    const bool sealed = m_session.isSealed();
+    const bool wasSealed = !test.seal.commitment.empty();
+    m_grade->setCurrentIndex(static_cast<int>(card.blinding));
+    m_way->setCurrentIndex(card.alone ? 1 : 0);
+    const record::Sees sees[] = {card.visibility.shots, card.visibility.averages, card.visibility.comparisons};
+    for (int i = 0; i < 3; ++i)
+        m_sees[i]->setCurrentIndex(static_cast<int>(sees[i]));
+    const std::string visible = record::whyVisible(card.kind);
+    auto* items = qobject_cast<QStandardItemModel*>(m_grade->model());
+    for (int grade = 2; grade <= 3; ++grade)
+        items->item(grade)->setEnabled(visible.empty());
+    QString text = gradeText(card.blinding);
+    if (!visible.empty())
+        text += QStringLiteral(" ") + QString::fromStdString(visible);
+    if (card.looks == record::Looks::none && card.visibility.comparisons != record::Sees::nobody)
+        text += tr(" The sheet has no looks: a comparison that is seen and stops the test breaks its error rate.");
+    m_gradeText->setText(text);
+    m_grade->setEnabled(!wasSealed);
+    const bool blind = card.blinding != Blinding::open;
+    m_pin->setEnabled(blind && (sealed || !wasSealed));
+    m_act->setEnabled(m_pin->isEnabled());
+    m_act->setText(sealed ? tr("Reveal") : tr("Seal"));
+    m_slip->setEnabled(!test.plan.turns.empty());
+    QString state;
+    if (sealed)
+        state =
+            tr("Sealed %1. Hash of the assignment:\n%2\n\nThe PIN with “Order slip” shows the helper which club gets "
+               "which tag. It hides this from everybody who looks, here, in the file and in every export. Somebody who "
+               "lets a machine try all PINs of four digits has it within the hour; a longer PIN takes longer. If the "
+               "PIN "
+               "is lost, the tags on the clubs still tell, but not that nothing was switched.\n\n%3")
+                .arg(QString::fromStdString(test.seal.sealedAt), QString::fromStdString(test.seal.commitment),
+                     maskingAdvice(card.alone));
+    else if (wasSealed)
+        state = tr("Revealed %1. The sealed text, to the letter:\n\n%2\nIts hash, as sha256sum gives it:\n%3\n%4")
+                    .arg(QString::fromStdString(test.seal.revealedAt), QString::fromStdString(test.seal.sealedText),
+                         QString::fromStdString(test.seal.commitment),
+                         plan::sha256(test.seal.sealedText) == test.seal.commitment
+                             ? tr("They agree: nothing was switched.")
+                             : tr("They do not agree: the assignment was changed."));
+    else if (blind)
+        state = tr("Sealing draws which tag hides which club and publishes a hash of it. The order, the clubs and the "
+                   "number of laps then stand.\n\n%1")
+                    .arg(maskingAdvice(card.alone));
+    m_state->setText(state);
+}
+
+} // namespace knot::app

@@ -1,0 +1,43 @@
+#pragma once
+
+#include "app/form/panel.h"
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+
+namespace knot::app {
+
+class Session;
+
+/// Who may know and see what, the seal itself, and the order slip.
+class SealPanel : public Panel {
+    Q_OBJECT
+
+public:
+    explicit SealPanel(Session& session, QWidget* parent = nullptr);
+
+signals:
+    /// The slip is to be printed; the window asks where.
+    void printRequested(const QString& html);
+
+private:
+    void buildUi();
+    void wire();
+    void refresh();
+    void showSlip();
+    void sealOrReveal();
+
+    Session& m_session;
+    QComboBox* m_grade = nullptr;
+    QComboBox* m_way = nullptr;
+    QComboBox* m_sees[3] = {};
+    QLabel* m_gradeText = nullptr;
+    QLineEdit* m_pin = nullptr;
+    QPushButton* m_act = nullptr;
+    QPushButton* m_slip = nullptr;
+    QLabel* m_state = nullptr;
+};
+
+} // namespace knot::app

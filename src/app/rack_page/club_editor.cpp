@@ -1,0 +1,204 @@
+#include "app/rack_page/club_editor.h"
+
+#include "app/form/number_field.h"
+#include "app/form/panel.h"
+#include "app/session.h"
+#include "app/style/palette.h"
+#include "core/rack/figures.h"
+#include "core/record/number_text.h"
+
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+using record::Club;
+using record::Part;
+
+constexpr int columns = 6;
+
+QString figure(const std::optional<double>& value, int decimals, const QString& unit) {
+    return value ? QString::fromStdString(record::fixed(*value, decimals)) + unit : QStringLiteral("–");
+}
+
+} // namespace
+
+const std::vector<record::Build>& clubsOf(const record::Test& test) {
+    return test.seal.isClosed() ? test.sealedBuilds : test.builds;
+}
+
+ClubEditor::ClubEditor(Session& session, QWidget* parent)
+    : QWidget(parent)
+    , m_session(session) {
+    buildUi();
+}
+
+void ClubEditor::buildUi() {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
+    m_name = new QLineEdit;
+    m_nameFault = captionLabel("clubNameFault");
+    column->addWidget(labelled(tr("&Name of the club"), m_name, "clubName"));
+    column->addWidget(m_nameFault);
+    connect(m_name, &QLineEdit::textEdited, this, &ClubEditor::rename);
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(10);
+    grid->setVerticalSpacing(6);
+    for (int i = 0; i < columns; ++i)
+        grid->setColumnStretch(i, 1);
+    column->addLayout(grid);
+    int row = 0;
+    int at = 0;
+    auto place = [&](QWidget* field, int width) {
+        if (at + width > columns) {
+            ++row;
+            at = 0;
+        }
+        grid->addWidget(field, row, at, 1, width, Qt::AlignTop);
+        at += width;
+    };
+    auto newLine = [&] {
+        if (at > 0)
+            ++row;
+        at = 0;
+    };
+    auto text = [&](const QString& label, const char* name, int width, auto access) {
+        auto* field = new QLineEdit;
+        place(labelled(label, field, name), width);
+        m_texts.push_back({field, [access](const Club& club) { return access(const_cast<Club&>(club)); }});
+        connect(field, &QLineEdit::textEdited, this, [this, label, access](const QString& typed) {
+            change(label, [&](Club& club) { access(club) = typed.toStdString(); });
+        });
+    };
+    auto number = [&](const QString& label, const char* name, const NumberRange& range, int decimals, auto access) {
+        auto* field = new NumberField(range);
+        place(labelled(label, field, name), 1);
+        m_numbers.push_back(
+            {field, [access](const Club& club) -> std::optional<double> { return access(const_cast<Club&>(club)); },
+             decimals});
+        connect(field, &NumberField::edited, this, [this, label, access](std::optional<double> value) {
+            change(label, [&](Club& club) {
+                auto& kept = access(club);
+                if constexpr (std::is_same_v<std::remove_reference_t<decltype(kept)>, double>)
+                    kept = value.value_or(0);
+                else
+                    kept = value;
+            });
+        });
+    };
+    const NumberRange mass{.low = 0, .high = 1000, .aboveLow = true};
+    const NumberRange place_{.low = 0, .high = 1500, .aboveLow = true};
+    const NumberRange angle{.low = -90, .high = 90};
+    text(tr("Head"), "headName", 2, [](Club& c) -> std::string& { return c.head.name; });
+    number(tr("mass, g"), "headMass", mass, 0, [](Club& c) -> std::optional<double>& { return c.head.mass; });
+    number(tr("loft, °"), "headLoft", angle, 1, [](Club& c) -> std::optional<double>& { return c.head.loft; });
+    number(tr("lie, °"), "headLie", angle, 1, [](Club& c) -> std::optional<double>& { return c.head.lie; });
+    number(tr("volume, cm³"), "headVolume", {.low = 0, .high = 1000, .aboveLow = true}, 0,
+           [](Club& c) -> std::optional<double>& { return c.head.volume; });
+    newLine();
+    text(tr("Shaft"), "shaftName", 2, [](Club& c) -> std::string& { return c.shaft.name; });
+    number(tr("mass, g"), "shaftMass", mass, 0, [](Club& c) -> std::optional<double>& { return c.shaft.mass; });
+    number(tr("length, mm"), "shaftLength", place_, 0,
+           [](Club& c) -> std::optional<double>& { return c.shaft.length; });
+    number(tr("balance, mm"), "shaftBalance", place_, 0,
+           [](Club& c) -> std::optional<double>& { return c.shaft.balance; });
+    text(tr("flex"), "shaftFlex", 1, [](Club& c) -> std::string& { return c.shaft.flex; });
+    newLine();
+    text(tr("Grip"), "gripName", 2, [](Club& c) -> std::string& { return c.grip.name; });
+    number(tr("mass, g"), "gripMass", mass, 0, [](Club& c) -> std::optional<double>& { return c.grip.mass; });
+    text(tr("Material of the shaft"), "shaftMaterial", 1, [](Club& c) -> std::string& { return c.shaft.material; });
+    text(tr("Ball"), "ball", 2, [](Club& c) -> std::string& { return c.ball; });
+    newLine();
+    number(tr("Club length, mm"), "clubLength", place_, 0, [](Club& c) -> std::optional<double>& { return c.length; });
+    number(tr("gripped down, mm"), "grippedDown", {.low = 0, .high = 200}, 0,
+           [](Club& c) -> double& { return c.grippedDown; });
+    number(tr("lead, g"), "lead", {.low = 0, .high = 100}, 1, [](Club& c) -> double& { return c.lead; });
+    number(tr("sleeve: loft, °"), "sleeveLoft", angle, 1, [](Club& c) -> double& { return c.sleeve.loft; });
+    number(tr("face, °"), "sleeveFace", angle, 1, [](Club& c) -> double& { return c.sleeve.face; });
+    number(tr("lie, °"), "sleeveLie", angle, 1, [](Club& c) -> double& { return c.sleeve.lie; });
+    m_figures = new QLabel;
+    m_figures->setObjectName(QStringLiteral("figures"));
+    m_figures->setWordWrap(true);
+    column->addSpacing(2);
+    column->addWidget(m_figures);
+}
+
+void ClubEditor::change(const QString& what, const std::function<void(Club&)>& edit) {
+    if (!m_session.hasTest() || m_session.isSealed() || m_build >= m_session.test().builds.size())
+        return;
+    const QString club = QString::fromStdString(m_session.test().builds[m_build].name);
+    m_session.change(tr("%1 of %2").arg(what, club), [&](record::Test& test) { edit(test.builds[m_build].club); });
+}
+
+void ClubEditor::rename(const QString& typed) {
+    const std::string name = typed.trimmed().toStdString();
+    const auto& builds = m_session.test().builds;
+    const auto twin = m_session.test().buildIndex(name);
+    const QString fault = name.empty()               ? tr("A club needs a name.")
+                          : twin && *twin != m_build ? tr("Another club has this name.")
+                                                     : QString();
+    m_nameFault->setText(fault);
+    m_nameFault->setVisible(!fault.isEmpty());
+    if (!fault.isEmpty() || m_build >= builds.size())
+        return;
+    m_session.change(tr("the name of a club"), [&](record::Test& test) {
+        if (test.card.baseline == test.builds[m_build].name)
+            test.card.baseline = name;
+        test.builds[m_build].name = name;
+    });
+}
+
+void ClubEditor::setBuild(std::size_t build) {
+    m_build = build;
+    if (m_name->hasFocus())
+        m_name->clearFocus();
+    refresh();
+}
+
+void ClubEditor::refresh() {
+    if (!m_session.hasTest())
+        return;
+    const auto& clubs = clubsOf(m_session.test());
+    const bool there = m_build < clubs.size();
+    setEnabled(there && !m_session.isSealed());
+    const record::Build build = there ? clubs[m_build] : record::Build{};
+    if (!m_name->hasFocus()) {
+        m_name->setText(QString::fromStdString(build.name));
+        m_nameFault->hide();
+    }
+    for (const Text& text : m_texts)
+        if (!text.field->hasFocus())
+            text.field->setText(QString::fromStdString(text.read(build.club)));
+    for (const Number& number : m_numbers) {
+        auto value = number.read(build.club);
+        number.field->show(value && *value == 0 ? std::nullopt : value, number.decimals);
+    }
+    const auto f = rack::figuresOf(build.club);
+    QStringList words;
+    for (const auto& what : f.missing)
+        words << QString::fromStdString(what);
+    const QString swing =
+        f.swingWeight ? QString::fromStdString(rack::swingWeightText(*f.swingWeight)) : QStringLiteral("–");
+    QString text = tr("<b>%1</b> in all · balance <b>%2</b> · swing weight <b>%3</b> · inertia <b>%4</b> · loft "
+                      "<b>%5</b> · lie <b>%6</b>")
+                       .arg(figure(f.mass, 0, tr(" g")), figure(f.balance, 0, tr(" mm")), swing,
+                            figure(f.inertia, 3, tr(" kg·m²")), figure(f.loft, 1, tr("°")), figure(f.lie, 1, tr("°")));
+    if (build.club == Club{})
+        return m_figures->setText(
+            tr("Nothing is known of its parts; a test runs without, but what differs stays unseen."));
+    QString remark;
+    if (!words.isEmpty())
+        remark = tr("Not known: %1.").arg(words.join(QStringLiteral(", ")));
+    for (const auto& assumed : f.assumed)
+        remark += (remark.isEmpty() ? tr("Taken as usual: ") : QStringLiteral(", ")) + QString::fromStdString(assumed);
+    m_figures->setText(text +
+                       QStringLiteral("<br><span style='color:%1'>%2</span>").arg(colours().faint.name(), remark));
+}
+
+} // namespace knot::app

@@ -1,0 +1,54 @@
+#pragma once
+
+#include "core/record/test.h"
+
+#include <QWidget>
+
+#include <functional>
+#include <vector>
+
+class QLabel;
+class QLineEdit;
+
+namespace knot::app {
+
+class NumberField;
+class Session;
+
+/// The parts of one club, as far as they are known, and what they add up to.
+class ClubEditor : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit ClubEditor(Session& session, QWidget* parent = nullptr);
+    void setBuild(std::size_t build);
+    void refresh();
+    QLineEdit* nameField() const { return m_name; }
+
+private:
+    struct Number {
+        NumberField* field = nullptr;
+        std::function<std::optional<double>(const record::Club&)> read;
+        int decimals = 1;
+    };
+    struct Text {
+        QLineEdit* field = nullptr;
+        std::function<std::string(const record::Club&)> read;
+    };
+    void buildUi();
+    void rename(const QString& typed);
+    void change(const QString& what, const std::function<void(record::Club&)>& edit);
+
+    Session& m_session;
+    std::size_t m_build = 0;
+    QLineEdit* m_name = nullptr;
+    QLabel* m_nameFault = nullptr;
+    std::vector<Number> m_numbers;
+    std::vector<Text> m_texts;
+    QLabel* m_figures = nullptr;
+};
+
+/// The clubs as the rack shows them: those of the test, or what its closed seal hides.
+const std::vector<record::Build>& clubsOf(const record::Test& test);
+
+} // namespace knot::app

@@ -1,0 +1,411 @@
+#include "app/rack_page/rack_page.h"
+
+#include "app/form/number_field.h"
+#include "app/form/panel.h"
+#include "app/rack_page/club_editor.h"
+#include "app/session.h"
+#include "app/style/fonts.h"
+#include "app/style/glyphs.h"
+#include "app/style/palette.h"
+#include "core/plan/screening.h"
+#include "core/plan/spreads.h"
+#include "core/rack/difference.h"
+#include "core/record/number_text.h"
+
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPainter>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QShortcut>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+using record::Build;
+using record::Metric;
+using record::Test;
+
+constexpr std::size_t mostClubs = 12;
+
+QIcon tagIcon(std::size_t build) {
+    QPixmap pixmap(28, 28);
+    pixmap.fill(Qt::transparent);
+    QPainter painter(&pixmap);
+    painter.setRenderHint(QPainter::Antialiasing);
+    drawTag(painter, QRectF(5, 5, 18, 18), build);
+    pixmap.setDevicePixelRatio(2);
+    return QIcon(pixmap);
+}
+
+Metric metricOf(const Test& test) {
+    return test.card.primary.empty() ? Metric::carry : test.card.primary.front().metric;
+}
+
+struct Lead {
+    std::size_t build = 0;
+    int shots = 0;
+    double mean = 0;
+};
+
+std::vector<Lead> leadsOf(const Test& test) {
+    const Metric metric = metricOf(test);
+    std::vector<Lead> leads;
+    for (std::size_t b = 0; b < test.builds.size(); ++b) {
+        Lead lead{.build = b};
+        for (const auto& shot : test.shots)
+            if (const auto value = shot.readings.at(metric);
+                value && shot.build == b && shot.status == record::ShotStatus::counted) {
+                lead.mean += *value;
+                ++lead.shots;
+            }
+        if (lead.shots > 0)
+            lead.mean /= lead.shots;
+        if (test.builds[b].struckOff.empty())
+            leads.push_back(lead);
+    }
+    const auto want = test.card.want({.metric = metric});
+    std::ranges::stable_sort(leads, [&](const Lead& a, const Lead& b) {
+        if ((a.shots > 0) != (b.shots > 0))
+            return a.shots > 0;
+        return want.kind == record::Want::Kind::less ? a.mean < b.mean : a.mean > b.mean;
+    });
+    return leads;
+}
+
+QString freshName(const Test& test, QString stem) {
+    if (!test.buildIndex(stem.toStdString()))
+        return stem;
+    for (int n = 2;; ++n)
+        if (const QString name = QStringLiteral("%1 %2").arg(stem).arg(n); !test.buildIndex(name.toStdString()))
+            return name;
+}
+
+QPushButton* button(const QString& text, const char* name) {
+    auto* made = new QPushButton(text);
+    made->setObjectName(QLatin1String(name));
+    made->setAutoDefault(true);
+    return made;
+}
+
+} // namespace
+
+RackPage::RackPage(Session& session, QWidget* parent)
+    : QWidget(parent)
+    , m_session(session) {
+    auto* grid = new QGridLayout(this);
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setSpacing(2 * size::grid);
+    grid->addWidget(buildList(), 0, 0, 2, 1);
+    QVBoxLayout* column = nullptr;
+    Panel* editor = headedPanel({}, column);
+    m_editor = new ClubEditor(m_session);
+    column->addWidget(m_editor);
+    grid->addWidget(editor, 0, 1);
+    auto* below = new QHBoxLayout;
+    below->setSpacing(2 * size::grid);
+    below->addWidget(buildDifferences(), 3);
+    m_screening = buildScreening();
+    below->addWidget(m_screening, 2);
+    grid->addLayout(below, 1, 1);
+    grid->setColumnStretch(0, 2);
+    grid->setColumnStretch(1, 7);
+    grid->setRowStretch(1, 1);
+    buildKeys();
+    wire();
+}
+
+QWidget* RackPage::buildList() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Clubs"), column);
+    m_list = new QListWidget;
+    m_list->setObjectName(QStringLiteral("clubs"));
+    m_list->setAccessibleName(tr("Clubs on test"));
+    m_list->setFrameShape(QFrame::NoFrame);
+    m_list->setSpacing(2);
+    column->addWidget(m_list, 1);
+    m_listText = captionLabel("clubsText");
+    column->addWidget(m_listText);
+    auto* row = new QHBoxLayout;
+    auto* add = button(tr("Add"), "addClub");
+    auto* copy = button(tr("Copy"), "copyClub");
+    row->addWidget(add);
+    row->addWidget(copy);
+    column->addLayout(row);
+    connect(add, &QPushButton::clicked, this, [this] { addClub(false); });
+    connect(copy, &QPushButton::clicked, this, [this] { addClub(true); });
+    return panel;
+}
+
+QWidget* RackPage::buildDifferences() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("What differs besides the factor"), column);
+    m_differences = new QLabel;
+    m_differences->setObjectName(QStringLiteral("differences"));
+    m_differences->setWordWrap(true);
+    m_differences->setTextFormat(Qt::RichText);
+    m_differences->setAlignment(Qt::AlignTop);
+    QScrollArea* area = scrolling(m_differences);
+    area->setAccessibleName(tr("Difference sheet"));
+    column->addWidget(area, 1);
+    return panel;
+}
+
+QWidget* RackPage::buildScreening() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Leads, not verdicts"), column);
+    m_leads = new QLabel;
+    m_leads->setObjectName(QStringLiteral("leads"));
+    m_leads->setWordWrap(true);
+    m_leads->setAlignment(Qt::AlignTop);
+    column->addWidget(m_leads, 1);
+    m_shot = new NumberField({.low = -1e6, .high = 1e6});
+    m_reason = new QLineEdit;
+    m_reason->setPlaceholderText(tr("too low, too harsh, …"));
+    auto* row = new QHBoxLayout;
+    row->addWidget(labelled(tr("&Shot with the club in hand, Enter"), m_shot, "shot"), 1);
+    row->addWidget(labelled(tr("Strike it &off for, Enter"), m_reason, "reason"), 1);
+    column->addLayout(row);
+    auto* buttons = new QHBoxLayout;
+    auto* file = button(tr("Add a shot file…"), "addShotFile");
+    m_confirm = button(tr("Confirm the last two"), "confirm");
+    buttons->addWidget(file);
+    buttons->addWidget(m_confirm);
+    column->addLayout(buttons);
+    connect(file, &QPushButton::clicked, this, &RackPage::shotsRequested);
+    connect(m_confirm, &QPushButton::clicked, this, &RackPage::confirm);
+    return panel;
+}
+
+void RackPage::buildKeys() {
+    auto key = [&](const QKeySequence& keys, auto action) {
+        auto* shortcut = new QShortcut(keys, m_list);
+        shortcut->setContext(Qt::WidgetShortcut);
+        connect(shortcut, &QShortcut::activated, this, action);
+    };
+    key(Qt::Key_A, [this] { addClub(false); });
+    key(Qt::Key_C, [this] { addClub(true); });
+    key(Qt::Key_B, [this] { makeBaseline(); });
+    key(Qt::Key_X, [this] { m_reason->setFocus(); });
+    key(Qt::Key_Delete, [this] { removeClub(); });
+    key(Qt::Key_Return, [this] { m_editor->nameField()->setFocus(); });
+}
+
+void RackPage::wire() {
+    connect(m_list, &QListWidget::currentRowChanged, this, [this](int row) {
+        if (row >= 0)
+            m_editor->setBuild(static_cast<std::size_t>(row));
+    });
+    connect(m_shot->edit(), &QLineEdit::returnPressed, this, [this] {
+        const Metric metric = metricOf(m_session.test());
+        const auto shown = record::numberFromText(m_shot->edit()->text().replace(',', '.').toStdString());
+        const int row = m_list->currentRow();
+        if (!shown || row < 0)
+            return;
+        m_shot->edit()->clear();
+        m_session.addShot(static_cast<std::size_t>(row), metric,
+                          record::MetricFormat(metric, m_session.units()).internal(*shown));
+    });
+    connect(m_editor->nameField(), &QLineEdit::returnPressed, this, [this] { m_list->setFocus(); });
+    connect(m_reason, &QLineEdit::returnPressed, this, &RackPage::strikeOff);
+    connect(&m_session, &Session::testChanged, this, &RackPage::refresh);
+    connect(&m_session, &Session::declarationChanged, this, &RackPage::refresh);
+    connect(&m_session, &Session::unitsChanged, this, &RackPage::refresh);
+}
+
+void RackPage::addClub(bool copy) {
+    if (!m_session.hasTest())
+        return;
+    if (m_session.isSealed())
+        return emit m_session.refused(
+            tr("The clubs are sealed; a club can join only after the reveal, in a new test."));
+    const Test& test = m_session.test();
+    if (test.builds.size() >= mostClubs)
+        return emit m_session.refused(
+            tr("%1 clubs are the most that one test can take. Screen them first, and test those left.").arg(mostClubs));
+    const int row = m_list->currentRow();
+    Build build = copy && row >= 0 ? test.builds[static_cast<std::size_t>(row)] : Build{};
+    build.struckOff.clear();
+    build.name = freshName(test, copy && row >= 0 ? QString::fromStdString(build.name) : tr("Club")).toStdString();
+    m_session.change(tr("the clubs"), [&](Test& changed) {
+        changed.builds.push_back(build);
+        changed.plan.turns.clear();
+    });
+    m_list->setCurrentRow(m_list->count() - 1);
+    m_editor->nameField()->setFocus();
+    m_editor->nameField()->selectAll();
+}
+
+void RackPage::removeClub() {
+    const int row = m_list->currentRow();
+    if (!m_session.hasTest() || row < 0 || m_session.isSealed())
+        return;
+    const auto at = static_cast<std::size_t>(row);
+    const Test& test = m_session.test();
+    if (std::ranges::any_of(test.shots, [&](const auto& shot) { return shot.build >= at; }))
+        return emit m_session.refused(tr("Shots were struck with %1, so it stays; strike it off instead.")
+                                          .arg(QString::fromStdString(test.builds[at].name)));
+    m_session.change(tr("the clubs"), [&](Test& changed) {
+        changed.builds.erase(changed.builds.begin() + row);
+        changed.plan.turns.clear();
+        changed.plan.changeTimes.clear();
+    });
+}
+
+void RackPage::makeBaseline() {
+    if (m_list->currentRow() >= 0)
+        m_session.setBaseline(static_cast<std::size_t>(m_list->currentRow()));
+}
+
+void RackPage::strikeOff() {
+    const int row = m_list->currentRow();
+    if (row < 0 || m_session.isSealed())
+        return;
+    const QString reason = m_reason->text().trimmed();
+    m_reason->clear();
+    m_list->setFocus();
+    m_session.change(tr("what was struck off"), [&](Test& test) {
+        auto& own = test.builds[static_cast<std::size_t>(row)].struckOff;
+        own = own.empty() ? (reason.isEmpty() ? tr("no reason given") : reason).toStdString() : std::string();
+    });
+}
+
+void RackPage::confirm() {
+    std::vector<std::string> left;
+    for (const Lead& lead : leadsOf(m_session.test()))
+        if (left.size() < 2)
+            left.push_back(m_session.test().builds[lead.build].name);
+    if (left.size() == 2 && m_session.copyDeclaration(left))
+        emit testMade();
+}
+
+void RackPage::refresh() {
+    if (!m_session.hasTest())
+        return;
+    const Test& test = m_session.test();
+    const auto& clubs = clubsOf(test);
+    const int row = std::max(0, m_list->currentRow());
+    const QSignalBlocker quiet(m_list);
+    m_list->clear();
+    const bool against = test.card.comparison == record::Comparison::againstBaseline && !test.builds.empty();
+    const auto named = std::ranges::find(clubs, test.card.baseline, &Build::name);
+    const std::size_t baseline = named == clubs.end() ? 0 : static_cast<std::size_t>(named - clubs.begin());
+    for (std::size_t b = 0; b < clubs.size(); ++b) {
+        QString text = QString::fromStdString(clubs[b].name);
+        if (against && b == baseline && test.stage == record::Stage::test)
+            text += tr("\nmy club");
+        if (!clubs[b].tag.empty() && !m_session.isSealed())
+            text += tr("\nwas %1").arg(QString::fromStdString(clubs[b].tag));
+        if (!clubs[b].struckOff.empty())
+            text += tr("\nout: %1").arg(QString::fromStdString(clubs[b].struckOff));
+        // Shapes and colours of tags stay with the tags.
+        auto* item = m_session.isSealed() ? new QListWidgetItem(text) : new QListWidgetItem(tagIcon(b), text);
+        if (!clubs[b].struckOff.empty())
+            item->setForeground(colours().faint);
+        m_list->addItem(item);
+    }
+    if (m_list->count() > 0)
+        m_list->setCurrentRow(std::min(row, m_list->count() - 1));
+    m_editor->setBuild(static_cast<std::size_t>(std::max(0, m_list->currentRow())));
+    m_listText->setText(m_session.isSealed() ? tr("Sealed: nothing here tells which tag is which.")
+                        : clubs.empty()      ? tr("Add the clubs on test: A.")
+                                             : tr("A adds, C copies, B makes it my club, Delete takes it out."));
+    m_screening->setVisible(test.stage != record::Stage::test);
+    refreshDifferences();
+    refreshScreening();
+}
+
+void RackPage::refreshDifferences() {
+    const Test& test = m_session.test();
+    std::vector<Build> clubs;
+    std::ranges::copy_if(clubsOf(test), std::back_inserter(clubs), [](const Build& b) { return b.struckOff.empty(); });
+    if (clubs.size() < 2)
+        return m_differences->setText(tr("Two clubs make a comparison."));
+    const auto sheet = rack::differenceSheet(clubs, test.card.kind);
+    const QString faint = colours().faint.name();
+    QString html = QStringLiteral("<table cellspacing='0' cellpadding='3' width='100%'><tr><td></td>");
+    for (const Build& club : clubs)
+        html +=
+            QStringLiteral("<td align='right'><b>%1</b></td>").arg(QString::fromStdString(club.name).toHtmlEscaped());
+    html += QStringLiteral("<td></td></tr>");
+    for (const auto& row : sheet) {
+        const bool heavy = row.weight == rack::Weight::large && !row.follows;
+        const QString colour = heavy ? colours().alarm.name() : row.follows ? faint : colours().ink.name();
+        html += QStringLiteral("<tr style='color:%1'><td>%2</td>")
+                    .arg(colour, QString::fromStdString(
+                                     row.what + (row.unit.empty() || row.unit == "points" ? "" : ", " + row.unit)));
+        for (const auto& value : row.values)
+            html += QStringLiteral("<td align='right'>%1</td>").arg(QString::fromStdString(value).toHtmlEscaped());
+        QString why = row.follows ? tr("comes with the factor") : tr("moves %1").arg(QString::fromStdString(row.moves));
+        if (!row.remedy.empty() && row.weight != rack::Weight::slight)
+            why += QStringLiteral("; ") + QString::fromStdString(row.remedy).toHtmlEscaped();
+        html += QStringLiteral("<td>%1</td></tr>").arg(why);
+    }
+    html += QStringLiteral("</table>");
+    if (sheet.empty())
+        html = tr("<p>Nothing that is known.</p>");
+    const auto unknown = rack::unknowns(clubs);
+    if (!unknown.empty()) {
+        QStringList words;
+        for (std::size_t i = 0; i < std::min<std::size_t>(unknown.size(), 4); ++i)
+            words << QString::fromStdString(unknown[i]).toHtmlEscaped();
+        html += QStringLiteral("<p style='color:%1'>%2</p>")
+                    .arg(faint, tr("Not known, and so perhaps different: %1%2")
+                                    .arg(words.join(QStringLiteral(", ")),
+                                         unknown.size() > 4 ? tr(" and %1 more.").arg(unknown.size() - 4)
+                                                            : QStringLiteral(".")));
+    }
+    m_differences->setText(html);
+}
+
+void RackPage::refreshScreening() {
+    const Test& test = m_session.test();
+    if (test.stage == record::Stage::test)
+        return;
+    const auto leads = leadsOf(test);
+    const Metric metric = metricOf(test);
+    const record::MetricFormat format(metric, m_session.units());
+    QString text;
+    std::vector<int> shots;
+    for (const Lead& lead : leads) {
+        text += tr("%1: %2\n")
+                    .arg(QString::fromStdString(test.builds[lead.build].name),
+                         lead.shots == 0 ? tr("no shots yet")
+                                         : tr("%1 on average of %2")
+                                               .arg(QString::fromStdString(format.withUnit(lead.mean)),
+                                                    QString::fromStdString(record::counted(
+                                                        static_cast<std::size_t>(lead.shots), "shot"))));
+        if (lead.shots > 0)
+            shots.push_back(lead.shots);
+    }
+    if (shots.size() > 2) {
+        const auto usual = plan::usualSpreads(metric, plan::Level::club);
+        const double risk = plan::riskOfDroppingBest(shots, 2, test.card.margin(metric), usual.sdTurn, usual.sdShot);
+        text +=
+            tr("\nKeeping only the first two drops the best one %1 times in 100 (a club player, clubs that differ by "
+               "about the worthwhile gap).")
+                .arg(QString::fromStdString(record::fixed(100 * risk, 0)));
+    } else if (leads.size() == 2) {
+        text += tr("\nTwo are left. A fair test of the two needs fresh shots.");
+    }
+    m_leads->setText(text);
+    m_shot->setRemark(
+        tr("%1 of %2")
+            .arg(QString::fromStdString(format.unitText()), QString::fromStdString(record::info(metric).label)));
+    m_confirm->setEnabled(leads.size() >= 2);
+    m_confirm->setText(leads.size() > 2 ? tr("Confirm the first two") : tr("Confirm the last two"));
+}
+
+QString RackPage::subtitle() const {
+    return tr("Rack · %1").arg(QString::fromStdString(record::counted(clubsOf(m_session.test()).size(), "club")));
+}
+
+void RackPage::takeFocus() {
+    m_list->setFocus();
+}
+
+} // namespace knot::app

@@ -1,0 +1,58 @@
+#pragma once
+
+#include <QWidget>
+
+class QLabel;
+class QLineEdit;
+class QListWidget;
+class QPushButton;
+
+namespace knot::app {
+
+class ClubEditor;
+class NumberField;
+class Panel;
+class Session;
+
+/// The clubs on test: their parts, what they add up to, and everything in which they differ besides
+/// the factor. In a screening clubs come and go here, with leads instead of verdicts.
+class RackPage : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit RackPage(Session& session, QWidget* parent = nullptr);
+    void takeFocus();
+    QString subtitle() const;
+
+signals:
+    void shotsRequested();
+    void testMade();
+
+private:
+    QWidget* buildList();
+    QWidget* buildDifferences();
+    QWidget* buildScreening();
+    void buildKeys();
+    void wire();
+    void refresh();
+    void refreshDifferences();
+    void refreshScreening();
+    void addClub(bool copy);
+    void removeClub();
+    void makeBaseline();
+    void strikeOff();
+    void confirm();
+
+    Session& m_session;
+    QListWidget* m_list = nullptr;
+    ClubEditor* m_editor = nullptr;
+    QLabel* m_listText = nullptr;
+    QLabel* m_differences = nullptr;
+    QWidget* m_screening = nullptr;
+    QLabel* m_leads = nullptr;
+    NumberField* m_shot = nullptr;
+    QLineEdit* m_reason = nullptr;
+    QPushButton* m_confirm = nullptr;
+};
+
+} // namespace knot::app

@@ -1,0 +1,389 @@
+#include "app/sheet_page/sheet_page.h"
+
+#include "app/form/number_field.h"
+#include "app/form/panel.h"
+#include "app/session.h"
+#include "app/sheet_page/outcome_rows.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+#include "core/record/control.h"
+#include "core/record/number_text.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+using record::Test;
+
+struct AboutPlayer {
+    const char* name;
+    const char* label;
+    std::string record::Player::*member;
+};
+
+constexpr AboutPlayer about[] = {{"shape", QT_TR_NOOP("Usual shape"), &record::Player::shape},
+                                 {"miss", QT_TR_NOOP("Usual miss"), &record::Player::miss},
+                                 {"tempo", QT_TR_NOOP("Tempo and transition"), &record::Player::tempo},
+                                 {"goals", QT_TR_NOOP("Wants"), &record::Player::goals},
+                                 {"health", QT_TR_NOOP("To look after"), &record::Player::health}};
+
+QString ruleText(record::SetAsideRule rule) {
+    switch (rule) {
+    case record::SetAsideRule::keepAll:
+        return SheetPage::tr("Every shot counts. Nothing can be picked; a few bad ones widen everything.");
+    case record::SetAsideRule::called:
+        return SheetPage::tr(
+            "The player calls a bad one before its number shows. Costs little, if the call is honest.");
+    case record::SetAsideRule::untilGood:
+        return SheetPage::tr("Each stint goes on until enough good ones are hit. The share set aside is judged too: "
+                             "a club that needs more tries is harder to hit.");
+    case record::SetAsideRule::byNumbers:
+        return SheetPage::tr("A rule that looks at numbers makes chance finds of 5 in 100 into 8 to 12. Verdicts then "
+                             "come from all read shots, with the rest beside them.");
+    case record::SetAsideRule::bestAndWorst:
+        return SheetPage::tr(
+            "Dropping best and worst hides the spread and makes chance finds of 5 in 100 into 8 to 12. "
+            "Verdicts then come from all read shots.");
+    }
+    return {};
+}
+
+void showText(QLineEdit* field, const std::string& text) {
+    if (!field->hasFocus())
+        field->setText(QString::fromStdString(text));
+}
+
+} // namespace
+
+SheetPage::SheetPage(Session& session, QWidget* parent)
+    : QWidget(parent)
+    , m_session(session) {
+    auto* content = new QWidget;
+    auto* row = new QHBoxLayout(content);
+    row->setContentsMargins(0, 0, 6, 0);
+    row->setSpacing(2 * size::grid);
+    auto* left = new QVBoxLayout;
+    auto* right = new QVBoxLayout;
+    for (QVBoxLayout* column : {left, right})
+        column->setSpacing(2 * size::grid);
+    left->addWidget(buildQuestion());
+    left->addWidget(buildControls());
+    left->addWidget(buildWindows());
+    left->addStretch();
+    right->addWidget(buildOutcomes());
+    right->addWidget(buildSetAsides());
+    right->addWidget(buildPlayer());
+    right->addStretch();
+    row->addLayout(left, 5);
+    row->addLayout(right, 7);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->addWidget(scrolling(content));
+    wire();
+}
+
+QWidget* SheetPage::buildQuestion() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("The question"), column);
+    m_question = new QLineEdit;
+    m_question->setPlaceholderText(tr("Does the lighter shaft cost me control?"));
+    m_kind = choiceBox({tr("something of my own"), tr("shaft"), tr("head"), tr("loft setting"), tr("length"), tr("lie"),
+                        tr("grip"), tr("ball"), tr("delivery"), tr("whole clubs, knowingly")});
+    m_kind->setMaxVisibleItems(10);
+    m_factor = new QLineEdit;
+    m_factor->setPlaceholderText(tr("what differs"));
+    m_comparison = choiceBox({tr("against my club"), tr("which of these")});
+    m_frozen = captionLabel("frozen");
+    column->addWidget(labelled(tr("In &words"), m_question, "question"));
+    auto* row = new QHBoxLayout;
+    row->addWidget(labelled(tr("&Tests the"), m_kind, "kind"), 3);
+    row->addWidget(labelled(tr("Namely"), m_factor, "factor"), 3);
+    row->addWidget(labelled(tr("&Compares"), m_comparison, "comparison"), 3);
+    column->addLayout(row);
+    column->addWidget(m_frozen);
+    return panel;
+}
+
+QWidget* SheetPage::buildPlayer() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("The player"), column);
+    m_player = new QLineEdit;
+    m_hand = choiceBox({tr("right-handed"), tr("left-handed")});
+    m_speed = new NumberField({.low = 10, .high = 150});
+    auto* row = new QHBoxLayout;
+    row->addWidget(labelled(tr("&Name"), m_player, "player"), 4);
+    row->addWidget(labelled(tr("Hand"), m_hand, "hand"), 3);
+    row->addWidget(labelled(tr("Driver speed"), m_speed, "speed"), 2);
+    column->addLayout(row);
+    auto* lines = new QGridLayout;
+    lines->setHorizontalSpacing(10);
+    lines->setVerticalSpacing(6);
+    for (std::size_t i = 0; i < std::size(about); ++i) {
+        m_about << new QLineEdit;
+        lines->addWidget(labelled(tr(about[i].label), m_about.back(), about[i].name), static_cast<int>(i) / 3,
+                         static_cast<int>(i) % 3);
+    }
+    column->addLayout(lines);
+    return panel;
+}
+
+QWidget* SheetPage::buildControls() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Held constant"), column);
+    column->addWidget(captionLabel("controlsHint", tr("Untick what slipped and say how; the reading will tell.")));
+    m_controls = new QVBoxLayout;
+    m_controls->setSpacing(4);
+    column->addLayout(m_controls);
+    return panel;
+}
+
+QWidget* SheetPage::buildOutcomes() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Judged by, in order of weight"), column);
+    m_outcomes = new OutcomeRows(m_session);
+    column->addWidget(m_outcomes);
+    return panel;
+}
+
+QWidget* SheetPage::buildSetAsides() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Bad shots, and looking"), column);
+    m_rule = choiceBox({tr("keep every shot"), tr("called before the number shows"), tr("hit until enough are good"),
+                        tr("by a rule on numbers"), tr("best and worst dropped")});
+    m_replace = new QCheckBox(tr("hit it again"));
+    m_replace->setObjectName(QStringLiteral("replace"));
+    m_ruleText = captionLabel("ruleText");
+    m_looks = choiceBox({tr("not before the plan is done"), tr("after each lap from the second")});
+    m_alpha = new NumberField({.low = 0, .high = 0.5, .mayBeEmpty = false, .aboveLow = true});
+    m_looksText = captionLabel("looksText");
+    auto* first = new QHBoxLayout;
+    first->addWidget(labelled(tr("&Set aside"), m_rule, "rule"), 4);
+    first->addWidget(m_replace, 2, Qt::AlignBottom);
+    column->addLayout(first);
+    column->addWidget(m_ruleText);
+    auto* second = new QHBoxLayout;
+    second->addWidget(labelled(tr("Comparisons are &looked at"), m_looks, "looks"), 4);
+    second->addWidget(labelled(tr("Error rate α"), m_alpha, "alpha"), 2);
+    column->addLayout(second);
+    column->addWidget(m_looksText);
+    return panel;
+}
+
+QWidget* SheetPage::buildWindows() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Wanted windows"), column);
+    m_windowMetric = choiceBox({});
+    for (const auto metric : record::allMetrics())
+        m_windowMetric->addItem(QString::fromStdString(record::info(metric).label), static_cast<int>(metric));
+    m_windowMetric->setMaxVisibleItems(24);
+    m_windowMetric->setCurrentIndex(static_cast<int>(record::Metric::launch));
+    m_windowLow = new NumberField({.low = -1e6, .high = 1e6});
+    m_windowHigh = new NumberField({.low = -1e6, .high = 1e6});
+    auto* add = new QPushButton(tr("Add"));
+    auto* row = new QHBoxLayout;
+    row->addWidget(labelled(tr("Number"), m_windowMetric, "windowMetric"), 3);
+    row->addWidget(labelled(tr("From"), m_windowLow, "windowLow"), 2);
+    row->addWidget(labelled(tr("To, if a window"), m_windowHigh, "windowHigh"), 3);
+    row->addWidget(labelled(QStringLiteral(" "), add, "addWindow"), 1);
+    column->addLayout(row);
+    m_windows = captionLabel("windows");
+    m_windows->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
+    column->addWidget(m_windows);
+    connect(add, &QPushButton::clicked, this, [this] {
+        const auto metric = static_cast<record::Metric>(m_windowMetric->currentData().toInt());
+        const record::MetricFormat format(metric, m_session.units());
+        const auto low = record::numberFromText(m_windowLow->edit()->text().toStdString());
+        const auto high = record::numberFromText(m_windowHigh->edit()->text().toStdString());
+        if (!low || (high && *high < *low))
+            return m_windowLow->setRemark(tr("A number is needed here, no larger than the one beside it."));
+        m_windowLow->setRemark({});
+        m_session.change(tr("the wanted windows"), [&](Test& test) {
+            test.card.targets.push_back({metric, {}, format.internal(*low), format.internal(high.value_or(*low))});
+        });
+        m_windowLow->edit()->clear();
+        m_windowHigh->edit()->clear();
+    });
+    connect(m_windows, &QLabel::linkActivated, this, [this](const QString& link) {
+        m_session.change(tr("the wanted windows"), [&](Test& test) {
+            if (const auto at = link.toUInt(); at < test.card.targets.size())
+                test.card.targets.erase(test.card.targets.begin() + static_cast<std::ptrdiff_t>(at));
+        });
+    });
+    return panel;
+}
+
+void SheetPage::wire() {
+    auto text = [&](QLineEdit* field, const QString& what, auto put) {
+        connect(field, &QLineEdit::textEdited, this, [this, what, put](const QString& typed) {
+            m_session.change(what, [&](Test& test) { put(test, typed.toStdString()); });
+        });
+    };
+    text(m_question, tr("the question"), [](Test& test, const std::string& typed) {
+        test.question = typed;
+        test.title = typed.empty() ? tr("New test").toStdString() : typed;
+    });
+    text(m_factor, tr("the factor"), [](Test& test, const std::string& typed) { test.card.factor = typed; });
+    text(m_player, tr("the player"), [](Test& test, const std::string& typed) {
+        test.player = typed;
+        test.profile.name = typed;
+    });
+    for (std::size_t i = 0; i < std::size(about); ++i)
+        text(m_about[static_cast<qsizetype>(i)], tr(about[i].label),
+             [i](Test& test, const std::string& typed) { test.profile.*about[i].member = typed; });
+    connect(m_kind, &QComboBox::activated, this, &SheetPage::setKind);
+    connect(m_comparison, &QComboBox::activated, this,
+            [this](int which) { m_session.setComparison(static_cast<record::Comparison>(which)); });
+    connect(m_hand, &QComboBox::activated, this, [this](int hand) {
+        m_session.change(tr("the player"), [&](Test& test) { test.profile.leftHanded = hand == 1; });
+    });
+    connect(m_speed, &NumberField::edited, this, [this](std::optional<double> shown) {
+        const record::MetricFormat format(record::Metric::clubSpeed, m_session.units());
+        m_session.change(tr("the player's speed"), [&](Test& test) {
+            test.profile.clubSpeed = shown ? std::optional(format.internal(*shown)) : std::nullopt;
+        });
+    });
+    connect(m_rule, &QComboBox::activated, this, [this](int rule) {
+        m_session.change(tr("the rule for bad shots"),
+                         [&](Test& test) { test.card.setAsideRule = static_cast<record::SetAsideRule>(rule); });
+    });
+    connect(m_replace, &QCheckBox::clicked, this, [this](bool again) {
+        m_session.change(tr("what follows a bad shot"), [&](Test& test) { test.card.replaceSetAside = again; });
+    });
+    connect(m_looks, &QComboBox::activated, this, [this](int looks) {
+        m_session.change(tr("the looks"), [&](Test& test) { test.card.looks = static_cast<record::Looks>(looks); });
+    });
+    connect(m_alpha, &NumberField::edited, this, [this](std::optional<double> alpha) {
+        m_session.change(tr("the error rate"), [&](Test& test) { test.card.alpha = *alpha; });
+    });
+    connect(&m_session, &Session::testChanged, this, &SheetPage::refresh);
+    connect(&m_session, &Session::declarationChanged, this, &SheetPage::refresh);
+    connect(&m_session, &Session::unitsChanged, this, &SheetPage::refresh);
+}
+
+void SheetPage::setKind(int kind) {
+    m_session.change(tr("the kind of test"), [&](Test& test) {
+        auto& card = test.card;
+        card.kind = static_cast<record::TestKind>(kind);
+        card.held.clear();
+        for (auto control : record::usualControls(card.kind)) {
+            control.slip.clear();
+            card.held.push_back(std::move(control));
+        }
+    });
+}
+
+void SheetPage::refresh() {
+    if (!m_session.hasTest())
+        return;
+    const Test& test = m_session.test();
+    showText(m_question, test.question);
+    showText(m_factor, test.card.factor);
+    showText(m_player, test.player);
+    m_kind->setCurrentIndex(static_cast<int>(test.card.kind));
+    m_factor->parentWidget()->setVisible(test.card.kind == record::TestKind::own);
+    m_comparison->setCurrentIndex(static_cast<int>(test.card.comparison));
+    m_hand->setCurrentIndex(test.profile.leftHanded ? 1 : 0);
+    const record::MetricFormat speed(record::Metric::clubSpeed, m_session.units());
+    m_speed->show(test.profile.clubSpeed ? std::optional(speed.shown(*test.profile.clubSpeed)) : std::nullopt, 1);
+    m_speed->setRemark(QString::fromStdString(speed.unitText()));
+    for (std::size_t i = 0; i < std::size(about); ++i)
+        showText(m_about[static_cast<qsizetype>(i)], test.profile.*about[i].member);
+    m_rule->setCurrentIndex(static_cast<int>(test.card.setAsideRule));
+    m_ruleText->setText(ruleText(test.card.setAsideRule));
+    m_replace->setChecked(test.card.replaceSetAside);
+    m_looks->setCurrentIndex(static_cast<int>(test.card.looks));
+    m_looksText->setText(test.card.looks == record::Looks::none
+                             ? tr("Most power. Nobody may see a comparison before the last lap.")
+                             : tr("The test may stop early; each look spends a part of α, so every claim needs more."));
+    m_alpha->show(test.card.alpha, 2);
+    m_frozen->setText(!m_session.isFrozen() ? QString()
+                                            : tr("Frozen %1, %2…; changes are kept as amendments (%3 so far).")
+                                                  .arg(QString::fromStdString(test.frozenAt),
+                                                       QString::fromStdString(test.frozenHash).left(12))
+                                                  .arg(test.amendments.size()));
+    m_frozen->setVisible(m_session.isFrozen());
+    m_outcomes->refresh();
+    refreshControls();
+    refreshWindows();
+}
+
+void SheetPage::refreshControls() {
+    const auto& held = m_session.test().card.held;
+    if (m_held.size() != static_cast<qsizetype>(held.size())) {
+        while (QLayoutItem* item = m_controls->takeAt(0)) {
+            delete item->widget();
+            delete item;
+        }
+        m_held.clear();
+        m_slips.clear();
+        for (std::size_t i = 0; i < held.size(); ++i) {
+            auto* line = new QWidget;
+            auto* row = new QHBoxLayout(line);
+            row->setContentsMargins(0, 0, 0, 0);
+            m_held << new QCheckBox;
+            m_slips << new QLineEdit;
+            m_held.back()->setObjectName(QStringLiteral("held%1").arg(i));
+            m_slips.back()->setObjectName(QStringLiteral("slip%1").arg(i));
+            row->addWidget(m_held.back(), 4);
+            row->addWidget(m_slips.back(), 6);
+            m_controls->addWidget(line);
+            connect(m_held.back(), &QCheckBox::clicked, this, [this, i](bool on) {
+                m_session.change(tr("what is held constant"), [&](Test& test) { test.card.held[i].held = on; });
+            });
+            connect(m_slips.back(), &QLineEdit::textEdited, this, [this, i](const QString& typed) {
+                m_session.change(tr("what slipped"), [&](Test& test) { test.card.held[i].slip = typed.toStdString(); });
+            });
+        }
+    }
+    const auto usual = record::usualControls(m_session.test().card.kind);
+    for (std::size_t i = 0; i < held.size(); ++i) {
+        const auto at = static_cast<qsizetype>(i);
+        m_held[at]->setText(QString::fromStdString(held[i].what));
+        m_held[at]->setChecked(held[i].held);
+        m_slips[at]->setAccessibleName(tr("How “%1” slipped").arg(QString::fromStdString(held[i].what)));
+        const auto hint = std::ranges::find(usual, held[i].what, &record::Held::what);
+        m_slips[at]->setPlaceholderText(hint == usual.end() ? QString() : QString::fromStdString(hint->slip));
+        m_slips[at]->setToolTip(m_slips[at]->placeholderText());
+        showText(m_slips[at], held[i].slip);
+    }
+    m_controls->parentWidget()->setVisible(true);
+}
+
+void SheetPage::refreshWindows() {
+    QString html;
+    const auto& targets = m_session.test().card.targets;
+    for (std::size_t i = 0; i < targets.size(); ++i) {
+        const record::MetricFormat format(targets[i].metric, m_session.units());
+        const std::string what = targets[i].low == targets[i].high
+                                     ? format.withUnit(targets[i].low)
+                                     : format.number(targets[i].low) + " to " + format.withUnit(targets[i].high);
+        html += tr("%1 %2 <a href='%3' style='color:%4'>take back</a><br>")
+                    .arg(QString::fromStdString(record::info(targets[i].metric).label), QString::fromStdString(what))
+                    .arg(i)
+                    .arg(colours().link.name());
+    }
+    m_windows->setText(html);
+    m_windows->setVisible(!html.isEmpty());
+}
+
+QString SheetPage::subtitle() const {
+    const Test& test = m_session.test();
+    const QString kept = m_session.isKept() ? tr("kept as you type") : tr("not kept yet");
+    return tr("Test sheet · %1 declared · %2")
+        .arg(QString::fromStdString(record::counted(test.card.primary.size(), "outcome")), kept);
+}
+
+void SheetPage::takeFocus() {
+    m_question->setFocus();
+}
+
+} // namespace knot::app

@@ -1,0 +1,66 @@
+#pragma once
+
+#include <QWidget>
+
+class QCheckBox;
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QVBoxLayout;
+
+namespace knot::app {
+
+class NumberField;
+class OutcomeRows;
+class Session;
+
+/// The test sheet: what is asked, of whom, judged by what, and what is held constant. Every edit is
+/// kept as it is made; after the first counted shot it is an amendment.
+class SheetPage : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit SheetPage(Session& session, QWidget* parent = nullptr);
+    void takeFocus();
+    QString subtitle() const;
+
+private:
+    QWidget* buildQuestion();
+    QWidget* buildPlayer();
+    QWidget* buildControls();
+    QWidget* buildOutcomes();
+    QWidget* buildSetAsides();
+    QWidget* buildWindows();
+    void wire();
+    void refresh();
+    void refreshControls();
+    void refreshWindows();
+    void setKind(int kind);
+
+    Session& m_session;
+    QLineEdit* m_question = nullptr;
+    QComboBox* m_kind = nullptr;
+    QLineEdit* m_factor = nullptr;
+    QComboBox* m_comparison = nullptr;
+    QLabel* m_frozen = nullptr;
+    QLineEdit* m_player = nullptr;
+    QComboBox* m_hand = nullptr;
+    NumberField* m_speed = nullptr;
+    QList<QLineEdit*> m_about;
+    QVBoxLayout* m_controls = nullptr;
+    QList<QCheckBox*> m_held;
+    QList<QLineEdit*> m_slips;
+    OutcomeRows* m_outcomes = nullptr;
+    QComboBox* m_rule = nullptr;
+    QCheckBox* m_replace = nullptr;
+    QLabel* m_ruleText = nullptr;
+    QComboBox* m_looks = nullptr;
+    NumberField* m_alpha = nullptr;
+    QLabel* m_looksText = nullptr;
+    QComboBox* m_windowMetric = nullptr;
+    NumberField* m_windowLow = nullptr;
+    NumberField* m_windowHigh = nullptr;
+    QLabel* m_windows = nullptr;
+};
+
+} // namespace knot::app

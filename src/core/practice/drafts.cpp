@@ -1,0 +1,102 @@
+#include "core/practice/drafts.h"
+
+#include "core/plan/schedule.h"
+#include "core/random.h"
+#include "core/record/control.h"
+
+namespace knot::practice {
+namespace {
+
+using record::Metric;
+using record::PartKind;
+using record::Test;
+
+constexpr double mmPerInch = 25.4;
+
+record::Build shaftBuild(const char* name, double mass, double balance, const char* flex, double grip) {
+    record::Build build;
+    build.name = name;
+    build.club.head = {.kind = PartKind::head, .name = "Tarn 5", .mass = 218, .loft = 18, .lie = 58.5, .volume = 152};
+    build.club.shaft = {.kind = PartKind::shaft,
+                        .name = name,
+                        .mass = mass,
+                        .length = 40.8 * mmPerInch,
+                        .balance = balance * mmPerInch,
+                        .material = "graphite",
+                        .flex = flex};
+    build.club.grip = {.kind = PartKind::grip, .name = "Oakum", .mass = grip, .balance = 4.2 * mmPerInch};
+    build.club.ball = "Lapwing";
+    build.club.length = 42.25 * mmPerInch;
+    build.club.headAt = 41.5 * mmPerInch;
+    return build;
+}
+
+void holdTheUsual(record::Card& card) {
+    for (auto control : record::usualControls(card.kind)) {
+        control.slip.clear();
+        card.held.push_back(std::move(control));
+    }
+}
+
+} // namespace
+
+Test plannedShaftTest() {
+    Test test;
+    test.question = "Does the lighter shaft cost me my line?";
+    test.title = test.question;
+    test.player = "Marit Aasgaard";
+    test.profile = {.name = test.player,
+                    .leftHanded = true,
+                    .clubSpeed = 41.5,
+                    .tempo = "smooth, late",
+                    .shape = "low fade",
+                    .miss = "high and left",
+                    .goals = "height into greens, no wider"};
+    test.createdAt = "2026-05-20T17:00:00";
+    auto& card = test.card;
+    card.kind = record::TestKind::shaft;
+    card.baseline = "Alder 62";
+    card.primary = {{.metric = Metric::carry}, {.kind = record::OutcomeKind::spread, .metric = Metric::side}};
+    card.wants[card.primary[0]] = {record::Want::Kind::more, 0};
+    card.expectations = {{Metric::carry, record::Expectation::up}, {Metric::side, record::Expectation::up}};
+    card.blinding = record::Blinding::playerBlind;
+    card.targets = {{Metric::descent, {}, 42, 48}};
+    holdTheUsual(card);
+    card.held[3].held = false;
+    card.held[3].slip = "Reed came with a lighter one";
+    test.builds = {shaftBuild("Alder 62", 62, 20.9, "R", 50), shaftBuild("Reed 53", 53, 20.6, "R", 46),
+                   shaftBuild("Larch 71", 71, 21.3, "S", 50)};
+    test.plan.seed = 6;
+    test.plan.rounds = 6;
+    test.plan.turnLength = 4;
+    plan::planTurns(test);
+    return test;
+}
+
+Test headScreening() {
+    Test test;
+    test.stage = record::Stage::screening;
+    test.title = "Five heads, a few each";
+    test.player = "Runa Veld";
+    test.createdAt = "2026-05-18T18:30:00";
+    test.card.kind = record::TestKind::head;
+    test.card.primary = {{.metric = Metric::carry}};
+    test.card.wants[test.card.primary[0]] = {record::Want::Kind::more, 0};
+    Random random(21);
+    for (const char* name : {"Tarn 7", "Mere 7", "Fell 7", "Beck 7", "Scree 7"}) {
+        record::Build build;
+        build.name = name;
+        test.builds.push_back(build);
+        for (int shot = 0; shot < 5; ++shot) {
+            record::Shot struck;
+            struck.build = test.builds.size() - 1;
+            struck.readings.measure(Metric::carry,
+                                    139 + 1.5 * static_cast<double>(struck.build % 3) + 5 * random.normal());
+            test.shots.push_back(struck);
+        }
+    }
+    test.builds[4].struckOff = "too low";
+    return test;
+}
+
+} // namespace knot::practice

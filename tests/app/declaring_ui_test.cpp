@@ -1,0 +1,369 @@
+// Declaring a test with the real window: sheet, rack, plan and seal, by keyboard.
+#include "app/support.h"
+#include "core/plan/seal.h"
+#include "files/test_json.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QTextBrowser>
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+
+using namespace knot;
+using knot::test::Bench;
+
+namespace {
+
+// A person at the keys: types, tabs and presses, and never touches the mouse.
+class Hands {
+public:
+    explicit Hands(Bench& bench)
+        : m_bench(bench) {}
+
+    void press(Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier) {
+        QTest::keyClick(where(), key, modifiers);
+    }
+    void type(const QString& text) { QTest::keyClicks(where(), text); }
+    void tabTo(const char* name) {
+        for (int i = 0; i < 120; ++i) {
+            if (QWidget* at = m_bench.window->focusWidget();
+                at != nullptr && (at->objectName() == QLatin1String(name) ||
+                                  at->objectName() == QLatin1String(name) + QStringLiteral("Edit")))
+                return;
+            press(Qt::Key_Tab);
+        }
+        FAIL("no way by Tab to " << name);
+    }
+    void fill(const char* name, const QString& text) {
+        tabTo(name);
+        press(Qt::Key_A, Qt::ControlModifier);
+        type(text);
+    }
+    void choose(const char* name, int index) {
+        tabTo(name);
+        auto* box = qobject_cast<QComboBox*>(m_bench.window->focusWidget());
+        REQUIRE(box != nullptr);
+        for (int i = 0; i < 40 && box->currentIndex() != index; ++i)
+            press(box->currentIndex() < index ? Qt::Key_Down : Qt::Key_Up);
+        CHECK(box->currentIndex() == index);
+    }
+
+private:
+    QWidget* where() const {
+        QWidget* at = m_bench.window->focusWidget();
+        return at != nullptr ? at : m_bench.window.get();
+    }
+    Bench& m_bench;
+};
+
+void addClubs(Hands& hands, const QStringList& names) {
+    for (const QString& name : names) {
+        hands.tabTo("clubs");
+        hands.press(Qt::Key_A);
+        hands.press(Qt::Key_A, Qt::ControlModifier);
+        hands.type(name);
+        hands.press(Qt::Key_Return);
+    }
+}
+
+const QStringList shafts{"Reed 53", "Alder 62", "Larch 71"};
+
+// From nothing to a sealed test of three shafts.
+void declareThreeShafts(Bench& bench, Hands& hands, int way) {
+    hands.press(Qt::Key_N, Qt::ControlModifier);
+    REQUIRE(bench.session.hasTest());
+    hands.type("Which one holds my line?");
+    hands.choose("kind", 1);
+    hands.choose("outcome1", 1);
+    hands.choose("want1", 1);
+    hands.fill("gap1", "3.5");
+    hands.fill("player", "Runa Veld");
+    hands.press(Qt::Key_3, Qt::AltModifier);
+    addClubs(hands, shafts);
+    hands.press(Qt::Key_4, Qt::AltModifier);
+    hands.press(Qt::Key_Right);
+    hands.press(Qt::Key_Up);
+    hands.choose("grade", 3);
+    hands.choose("way", way);
+    hands.tabTo("pin");
+    hands.type("4711");
+    hands.press(Qt::Key_Return);
+    REQUIRE(bench.session.isSealed());
+}
+
+std::string shotsByTag(const record::Test& test) {
+    std::string csv = "build,round,carry_m\n";
+    for (int lap = 1; lap <= 3; ++lap)
+        for (const auto& build : test.builds)
+            for (int i = 0; i < 2; ++i)
+                csv += build.name + "," + std::to_string(lap) + "," + std::to_string(150 + lap + 2 * i) + "\n";
+    return csv;
+}
+
+bool names(const QString& text, const QStringList& clubs) {
+    return std::ranges::any_of(clubs, [&](const QString& club) { return text.contains(club); });
+}
+
+} // namespace
+
+TEST_CASE("a new user goes from nothing to a sealed test and its order slip by keyboard alone") {
+    Bench bench;
+    Hands hands(bench);
+    declareThreeShafts(bench, hands, 0);
+    const auto& test = bench.session.test();
+    CHECK(test.question == "Which one holds my line?");
+    CHECK(test.card.kind == record::TestKind::shaft);
+    CHECK(test.card.margins.at(record::Metric::carry) == Approx(3.5));
+    CHECK(!test.card.held.empty());
+    CHECK(test.plan.rounds == 6);
+    CHECK(test.plan.turnLength == 4);
+    CHECK(test.plan.turns.size() == 18);
+    CHECK(test.builds[0].name == "Fern");
+    CHECK(bench.session.isKept());
+    // The PIN still stands in its field: Enter shows the slip to the helper.
+    hands.press(Qt::Key_Return);
+    auto* slip = bench.find<QTextBrowser>("slipText");
+    REQUIRE(slip != nullptr);
+    const QString text = slip->toPlainText();
+    for (const QString& shaft : shafts)
+        CHECK(text.contains(shaft));
+    CHECK(text.contains(QString::fromStdString(test.seal.commitment)));
+    CHECK(text.contains("lap 6"));
+    // Printing asks where and writes a page.
+    const QString pdf = bench.path("slip.pdf");
+    bench.prompter->answers << pdf;
+    QTest::keyClick(bench.find<QPushButton>("printSlip"), Qt::Key_Space);
+    CHECK(QFileInfo(pdf).size() > 1000);
+    // Without the PIN the slip tells the order only.
+    hands.tabTo("slipButton");
+    hands.press(Qt::Key_Space);
+    const auto slips = bench.window->findChildren<QTextBrowser*>("slipText");
+    REQUIRE(slips.size() == 2);
+    CHECK(!names(slips.last()->toPlainText(), shafts));
+}
+
+TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
+    Bench bench;
+    Hands hands(bench);
+    declareThreeShafts(bench, hands, 1);
+    CHECK(bench.session.test().card.alone);
+    CHECK(bench.find<QLabel>("sealState")->text().contains("mix the clubs in a bag"));
+    hands.press(Qt::Key_Return);
+    CHECK(bench.find<QTextBrowser>("slipText")->toPlainText().contains("in which you draw them"));
+}
+
+TEST_CASE("while the seal is closed nothing that leaves, and no page but the rack's list, names a club") {
+    Bench bench;
+    Hands hands(bench);
+    declareThreeShafts(bench, hands, 0);
+    const QString csv = bench.writeFile("tags.csv", QByteArray::fromStdString(shotsByTag(bench.session.test())));
+    REQUIRE(bench.session.addShots(csv));
+    REQUIRE(bench.waitForReading());
+    for (const char* file : {"out.csv", "out.json"}) {
+        REQUIRE(bench.session.exportShots(bench.path(file)));
+        QFile written(bench.path(file));
+        REQUIRE(written.open(QIODevice::ReadOnly));
+        CHECK(!names(QString::fromUtf8(written.readAll()), shafts));
+    }
+    for (const auto page : {app::MainWindow::Page::logbook, app::MainWindow::Page::sheet, app::MainWindow::Page::plan,
+                            app::MainWindow::Page::reading}) {
+        bench.window->showPage(page);
+        for (const auto* label : bench.window->findChildren<QLabel*>())
+            if (label->isVisible())
+                CHECK(!names(label->text() + label->toolTip() + label->accessibleDescription(), shafts));
+        for (const auto* box : bench.window->findChildren<QComboBox*>())
+            for (int i = 0; box->isVisible() && i < box->count(); ++i)
+                CHECK(!names(box->itemText(i), shafts));
+        CHECK(!names(bench.window->windowTitle(), shafts));
+    }
+    for (const QString& sentence : bench.ledgerSentences())
+        CHECK(!names(sentence, shafts));
+    for (const auto& entry : bench.session.tests())
+        for (const auto& build : entry.builds)
+            CHECK(!names(QString::fromStdString(build.name), shafts));
+    // An export comes back, and its seal opens with the same PIN to the same clubs.
+    auto exported = files::readTestFile(bench.path("out.json").toStdString());
+    REQUIRE(exported);
+    auto opened = std::get<plan::Opened>(plan::openSeal(exported->test.seal, "4711"));
+    REQUIRE(files::restoreHiddenParts(exported->test, opened.attachment));
+    const auto revealed = plan::revealed(exported->test, opened, "now");
+    REQUIRE(revealed);
+    for (const QString& shaft : shafts)
+        CHECK(revealed->buildIndex(shaft.toStdString()));
+}
+
+TEST_CASE("the reveal needs the PIN, and shows that nothing was switched") {
+    Bench bench;
+    Hands hands(bench);
+    declareThreeShafts(bench, hands, 0);
+    const std::string hash = bench.session.test().seal.commitment;
+    CHECK(!bench.session.reveal("0000"));
+    CHECK(bench.message().contains("does not open the seal"));
+    CHECK(bench.session.isSealed());
+    hands.tabTo("sealButton");
+    hands.press(Qt::Key_Space); // the PIN stands in its field
+    REQUIRE(!bench.session.isSealed());
+    CHECK(plan::sha256(bench.session.test().seal.sealedText) == hash);
+    CHECK(bench.find<QLabel>("sealState")->text().contains("nothing was switched"));
+    CHECK(bench.session.test().buildIndex("Reed 53"));
+    CHECK(!bench.session.canUndo());
+}
+
+TEST_CASE("a screening of five heads ends in a test of two on fresh shots") {
+    Bench bench;
+    Hands hands(bench);
+    hands.press(Qt::Key_N, Qt::ControlModifier | Qt::ShiftModifier);
+    addClubs(hands, {"Tarn", "Mere", "Fell", "Beck", "Scree"});
+    auto* clubs = bench.find<QListWidget>("clubs");
+    for (int club = 0; club < 5; ++club) {
+        clubs->setCurrentRow(club);
+        for (int shot = 0; shot < 3; ++shot) {
+            hands.fill("shot", QString::number(140 + 2 * club + shot));
+            hands.press(Qt::Key_Return);
+        }
+    }
+    CHECK(bench.session.test().shots.size() == 15);
+    CHECK(bench.find<QLabel>("leads")->text().startsWith("Scree: 149.0 m on average of 3 shots"));
+    CHECK(bench.find<QLabel>("leads")->text().contains("drops the best one"));
+    for (const char* reason : {"too low", "harsh", "too short"}) {
+        hands.tabTo("clubs");
+        const int row = reason == std::string("too low") ? 0 : reason == std::string("harsh") ? 1 : 2;
+        while (clubs->currentRow() != row)
+            hands.press(clubs->currentRow() < row ? Qt::Key_Down : Qt::Key_Up);
+        hands.press(Qt::Key_X);
+        hands.type(reason);
+        hands.press(Qt::Key_Return);
+    }
+    CHECK(bench.session.test().builds[1].struckOff == "harsh");
+    CHECK(bench.session.test().frozenHash.empty());
+    hands.tabTo("confirm");
+    hands.press(Qt::Key_Space);
+    const auto& test = bench.session.test();
+    CHECK(test.stage == record::Stage::test);
+    CHECK(test.shots.empty());
+    REQUIRE(test.builds.size() == 2);
+    CHECK(test.buildIndex("Scree"));
+    CHECK(test.buildIndex("Beck"));
+    CHECK(test.plan.turns.size() == 2U * static_cast<std::size_t>(test.plan.rounds));
+    CHECK(bench.session.tests().size() == 2);
+}
+
+TEST_CASE("what can't be taken is answered beside its field, stays there, and the value before stands") {
+    Bench bench;
+    Hands hands(bench);
+    bench.session.newTest(record::Stage::test);
+    bench.window->showPage(app::MainWindow::Page::rack);
+    addClubs(hands, {"Reed", "Alder"});
+    struct Bad {
+        app::MainWindow::Page page;
+        const char* field;
+        const char* typed;
+        const char* answer;
+    };
+    bench.session.change("outcome", [](record::Test& t) { t.card.primary = {{.metric = record::Metric::carry}}; });
+    const auto before = bench.session.test();
+    using Page = app::MainWindow::Page;
+    for (const Bad& bad :
+         {Bad{Page::rack, "headMass", "-5", "More than 0, up to 1000."},
+          Bad{Page::rack, "shaftMass", "heavy", "“heavy” is not a number."},
+          Bad{Page::sheet, "gap1", "0", "More than 0"}, Bad{Page::sheet, "alpha", "2", "More than 0, up to 0.5."},
+          Bad{Page::plan, "rounds", "0", "From 1 to 60."},
+          Bad{Page::plan, "turnLength", "2.5", "Only whole numbers here."},
+          Bad{Page::plan, "minutes", "", "A number is needed here."}}) {
+        INFO(bad.field);
+        bench.window->showPage(bad.page);
+        auto* edit = bench.find<QLineEdit>((std::string(bad.field) + "Edit").c_str());
+        REQUIRE(edit != nullptr);
+        edit->setFocus();
+        QTest::keyClick(edit, Qt::Key_A, Qt::ControlModifier);
+        QTest::keyClick(edit, Qt::Key_Delete);
+        QTest::keyClicks(edit, QString::fromUtf8(bad.typed));
+        CHECK(edit->text() == QString::fromUtf8(bad.typed));
+        CHECK(edit->accessibleDescription().contains(QString::fromUtf8(bad.answer)));
+    }
+    CHECK(bench.session.test().plan.rounds == before.plan.rounds);
+    CHECK(bench.session.test().card.margins == before.card.margins);
+    CHECK(!bench.session.test().builds[1].club.head.mass);
+    bench.session.change("grade", [](record::Test& t) { t.card.blinding = record::Blinding::playerBlind; });
+    CHECK(!bench.session.seal("12"));
+    CHECK(bench.message().contains("at least 4 characters"));
+}
+
+TEST_CASE("the rack holds no more clubs than a test can take, and no two of one name") {
+    Bench bench;
+    Hands hands(bench);
+    bench.session.newTest(record::Stage::test);
+    bench.window->showPage(app::MainWindow::Page::rack);
+    auto* clubs = bench.find<QListWidget>("clubs");
+    for (int i = 0; i < 40; ++i) {
+        clubs->setFocus();
+        QTest::keyClick(clubs, Qt::Key_A);
+    }
+    CHECK(bench.session.test().builds.size() == 12);
+    CHECK(bench.message().contains("12 clubs are the most"));
+    clubs->setCurrentRow(0);
+    auto* name = bench.find<QLineEdit>("clubName");
+    name->setFocus();
+    QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
+    QTest::keyClicks(name, "Club 2");
+    CHECK(bench.find<QLabel>("clubNameFault")->text() == "Another club has this name.");
+    CHECK(bench.session.test().builds[0].name != "Club 2");
+}
+
+TEST_CASE("edits are undone and done again, and a draft is on disk as it is typed") {
+    Bench bench;
+    Hands hands(bench);
+    hands.press(Qt::Key_N, Qt::ControlModifier);
+    hands.type("Is it the loft?");
+    const auto id = bench.session.test().id;
+    auto book = *logbook::Logbook::open(bench.session.logbookPath().toStdString());
+    CHECK(book.load(id)->question == "Is it the loft?");
+    hands.choose("kind", 3);
+    CHECK(!bench.session.test().card.held.empty());
+    bench.trigger("actionUndo");
+    CHECK(bench.session.test().card.kind == record::TestKind::own);
+    bench.trigger("actionUndo"); // the whole typing at once
+    CHECK(bench.session.test().question.empty());
+    bench.trigger("actionRedo");
+    bench.trigger("actionRedo");
+    CHECK(bench.session.test().question == "Is it the loft?");
+    CHECK(bench.session.test().card.kind == record::TestKind::loft);
+    CHECK(book.load(id)->card.kind == record::TestKind::loft);
+}
+
+TEST_CASE("the first counted shot freezes the sheet; later edits are amendments that the reading lists") {
+    Bench bench;
+    bench.session.newTest(record::Stage::test);
+    bench.session.change("clubs", [](record::Test& t) {
+        t.builds.resize(2);
+        t.builds[0].name = "Oak";
+        t.builds[1].name = "Elm";
+        t.card.primary = {{.metric = record::Metric::carry}};
+    });
+    CHECK(!bench.session.isFrozen());
+    const QString csv = bench.writeFile("shots.csv", "build,round,carry_m\nOak,1,150\nOak,1,151\nElm,1,155\nElm,1,156\n"
+                                                     "Elm,2,155\nElm,2,157\nOak,2,149\nOak,2,150\n");
+    REQUIRE(bench.session.addShots(csv));
+    REQUIRE(bench.waitForReading());
+    REQUIRE(bench.session.isFrozen());
+    const auto frozen = bench.session.test();
+    CHECK(frozen.frozenHash == plan::sha256(files::declarationText(frozen)));
+    bench.session.setMargin(record::Metric::carry, 5);
+    bench.session.setMargin(record::Metric::carry, 6); // one thing, one amendment
+    REQUIRE(bench.session.test().amendments.size() == 1);
+    CHECK(bench.session.test().amendments[0].text == "the worthwhile gap in carry was changed");
+    CHECK(QTest::qWaitFor([&] {
+        const auto& checks = bench.session.reading()->checks;
+        return std::ranges::any_of(checks, [](const auto& check) { return check.code == "amended"; });
+    }));
+    CHECK(!bench.session.addShots(bench.writeFile("other.csv", "build,carry_m\nAsh,150\n")));
+    CHECK(bench.message().contains("“Ash”"));
+    REQUIRE(bench.session.copyDeclaration());
+    CHECK(bench.session.test().shots.empty());
+    CHECK(bench.session.test().amendments.empty());
+    CHECK(!bench.session.isFrozen());
+}
