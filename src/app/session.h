@@ -64,6 +64,10 @@ public:
     /// Opens the seal for the slip alone: tag and build, nothing of the test changes.
     std::optional<std::vector<std::pair<std::string, std::string>>> peek(const QString& pin);
     bool reveal(const QString& pin);
+    /// Parts of the logbook's clubs, to build others from.
+    std::vector<record::Part> knownParts();
+    QString setting(const char* key);
+    void setSetting(const char* key, const QString& value);
     /// The tests of the player in hand, with their shots, for the planner.
     std::vector<record::Test> ownTests();
 

@@ -305,6 +305,25 @@ bool Session::reveal(const QString& pin) {
     return true;
 }
 
+std::vector<record::Part> Session::knownParts() {
+    if (m_logbook)
+        if (auto parts = m_logbook->parts())
+            return std::move(*parts);
+    return {};
+}
+
+QString Session::setting(const char* key) {
+    if (m_logbook)
+        if (const auto value = m_logbook->setting(key))
+            return QString::fromStdString(*value);
+    return {};
+}
+
+void Session::setSetting(const char* key, const QString& value) {
+    if (m_logbook)
+        ok(m_logbook->setSetting(key, value.toStdString()));
+}
+
 std::vector<record::Test> Session::ownTests() {
     std::vector<record::Test> tests;
     if (!m_logbook || !m_test || m_test->player.empty())

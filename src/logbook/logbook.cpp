@@ -1,5 +1,6 @@
 #include "logbook/logbook.h"
 
+#include "files/test_json.h"
 #include "logbook/migration.h"
 #include "logbook/rows.h"
 #include "logbook/schema.h"
@@ -9,6 +10,7 @@
 
 #include <algorithm>
 #include <filesystem>
+#include <map>
 
 namespace knot::logbook {
 namespace {
@@ -267,6 +269,44 @@ Result<void> Logbook::setUnits(const record::DisplayUnits& units) {
         put("distance_unit", record::Quantity::distance);
         put("speed_unit", record::Quantity::speed);
         transaction.commit();
+    });
+}
+
+Result<std::vector<record::Part>> Logbook::parts() {
+    return guarded(m_path, [&] {
+        std::map<std::pair<record::PartKind, std::string>, record::Part> known;
+        Statement s(m_connection->database, "SELECT head FROM test ORDER BY created_at");
+        while (s.executeStep()) {
+            const auto head = files::readTestHeadJson(m_path, s.getColumn(0).getString());
+            if (!head)
+                continue;
+            for (const auto* builds : {&head->builds, &head->sealedBuilds})
+                for (const auto& build : *builds)
+                    for (const auto* part : {&build.club.head, &build.club.shaft, &build.club.grip})
+                        if (!part->name.empty())
+                            known[{part->kind, part->name}] = *part;
+        }
+        std::vector<record::Part> parts;
+        for (auto& [key, part] : known)
+            parts.push_back(std::move(part));
+        return parts;
+    });
+}
+
+Result<std::string> Logbook::setting(const std::string& key) {
+    return guarded(m_path, [&] {
+        Statement s(m_connection->database, "SELECT value FROM setting WHERE key = ?");
+        s.bind(1, key);
+        return s.executeStep() ? s.getColumn(0).getString() : std::string();
+    });
+}
+
+Result<void> Logbook::setSetting(const std::string& key, const std::string& value) {
+    return guarded(m_path, [&] {
+        Statement s(m_connection->database, "INSERT OR REPLACE INTO setting(key, value) VALUES(?, ?)");
+        s.bind(1, key);
+        s.bind(2, value);
+        s.exec();
     });
 }
 

@@ -50,6 +50,13 @@ public:
     Result<record::DisplayUnits> units();
     Result<void> setUnits(const record::DisplayUnits& units);
 
+    /// Every part that a build of some test was made of, by kind and name, each as last used.
+    Result<std::vector<record::Part>> parts();
+
+    /// A text kept with the logbook; empty where none was kept.
+    Result<std::string> setting(const std::string& key);
+    Result<void> setSetting(const std::string& key, const std::string& value);
+
     /// SQLite's own check of the whole file and of its references; an empty list means sound.
     Result<std::vector<std::string>> integrityFaults();
 

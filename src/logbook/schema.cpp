@@ -11,13 +11,6 @@ namespace {
 
 constexpr const char* tables = R"(
 CREATE TABLE setting(key TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID;
-CREATE TABLE player(name TEXT PRIMARY KEY, profile TEXT NOT NULL DEFAULT '{}') WITHOUT ROWID;
-CREATE TABLE part(
-  id TEXT PRIMARY KEY,
-  kind TEXT NOT NULL CHECK(kind IN ('head', 'shaft', 'grip', 'ball')),
-  name TEXT NOT NULL,
-  properties TEXT NOT NULL DEFAULT '{}'
-) WITHOUT ROWID;
 CREATE TABLE test(
   id TEXT PRIMARY KEY,
   title TEXT NOT NULL,

@@ -4,9 +4,11 @@
 #include "files/test_json.h"
 
 #include <QComboBox>
+#include <QCompleter>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTextBrowser>
 #include <catch2/catch.hpp>
@@ -366,4 +368,82 @@ TEST_CASE("the first counted shot freezes the sheet; later edits are amendments 
     CHECK(bench.session.test().shots.empty());
     CHECK(bench.session.test().amendments.empty());
     CHECK(!bench.session.isFrozen());
+}
+
+TEST_CASE("a part that the logbook knows completes itself and brings its numbers") {
+    Bench bench;
+    bench.openDemo();
+    bench.session.newTest(record::Stage::test);
+    bench.window->showPage(app::MainWindow::Page::rack);
+    Hands hands(bench);
+    addClubs(hands, {"Reed"});
+    bench.window->showPage(app::MainWindow::Page::rack);
+    auto* shaft = bench.find<QLineEdit>("shaftName");
+    REQUIRE(shaft->completer() != nullptr);
+    emit shaft->completer()->activated(QStringLiteral("Larch 71"));
+    CHECK(bench.session.test().builds[0].club.shaft.mass == 71.0);
+    CHECK(bench.find<QLineEdit>("shaftMassEdit")->text() == "71");
+}
+
+TEST_CASE("the starting tables are edited and kept, and a bad line changes nothing") {
+    Bench bench;
+    bench.openDemo();
+    bench.session.newTest(record::Stage::test);
+    bench.session.change("player", [](record::Test& t) { t.profile.clubSpeed = 40; });
+    bench.window->showPage(app::MainWindow::Page::rack);
+    auto* line = bench.find<QLabel>("starting");
+    CHECK(line->text().contains("52 to 66 g, R by speed"));
+    emit line->linkActivated("tables");
+    auto* table = bench.find<QPlainTextEdit>("speedTable");
+    REQUIRE(table->isVisible());
+    table->setPlainText("0, 200, 60, 70, M\n");
+    CHECK(line->text().contains("60 to 70 g, M by speed"));
+    table->setPlainText("0, 200, heavy\n");
+    CHECK(bench.find<QLabel>("tableFault")->text().startsWith("Line 1:"));
+    CHECK(line->text().contains("60 to 70 g, M by speed"));
+    CHECK(bench.session.setting("start_speed") == "0, 200, 60, 70, M\n");
+}
+
+TEST_CASE("a slow change is planned around, and keeps the clubs from being sealed") {
+    Bench bench;
+    bench.session.newTest(record::Stage::test);
+    bench.session.change("clubs", [](record::Test& t) {
+        t.builds.resize(4);
+        for (std::size_t i = 0; i < 4; ++i)
+            t.builds[i].name = std::string(1, static_cast<char>('A' + i));
+        t.plan.rounds = 2;
+        t.card.blinding = record::Blinding::playerBlind;
+    });
+    bench.window->showPage(app::MainWindow::Page::plan);
+    auto* seconds = bench.find<QLineEdit>("slowSecondsEdit");
+    seconds->setFocus();
+    QTest::keyClicks(seconds, "400");
+    REQUIRE(bench.session.test().plan.changeTimes.size() == 1);
+    const auto& turns = bench.session.test().plan.turns;
+    for (std::size_t i = 1; i < turns.size(); ++i)
+        CHECK(turns[i].build + turns[i - 1].build != 1); // A and B never follow each other
+    CHECK(!bench.session.seal("123456"));
+    CHECK(bench.message().contains("share parts"));
+}
+
+TEST_CASE("dragging the strip's end adds a lap, and dragging upward a shot") {
+    Bench bench;
+    bench.session.newTest(record::Stage::test);
+    bench.session.change("clubs", [](record::Test& t) {
+        t.builds.resize(2);
+        t.builds[0].name = "Oak";
+        t.builds[1].name = "Elm";
+    });
+    bench.window->showPage(app::MainWindow::Page::plan);
+    auto* strip = bench.find<QWidget>("strip");
+    const int laps = bench.session.test().plan.rounds;
+    QTest::mousePress(strip, Qt::LeftButton, {}, {100, 20});
+    QTest::mouseMove(strip, {220, 20});
+    QTest::mouseRelease(strip, Qt::LeftButton, {}, {220, 20});
+    CHECK(bench.session.test().plan.rounds == laps + 1);
+    const int shots = bench.session.test().plan.turnLength;
+    QTest::mousePress(strip, Qt::LeftButton, {}, {100, 30});
+    QTest::mouseMove(strip, {100, 5});
+    QTest::mouseRelease(strip, Qt::LeftButton, {}, {100, 5});
+    CHECK(bench.session.test().plan.turnLength == shots + 1);
 }

@@ -1,4 +1,5 @@
 #include "app/picture/cords.h"
+#include "app/picture/strip.h"
 #include "app/picture/swarm.h"
 
 #include <catch2/catch.hpp>
@@ -94,4 +95,26 @@ TEST_CASE("pictures of nothing are empty, and an endless interval does not squee
     const auto layout = layOutCords(wide, {0, 0, 300, 100});
     CHECK(layout.axis.high - layout.axis.low < 10);
     CHECK(*layout.cords[0].lowX >= 0);
+}
+
+TEST_CASE("a strip places every shot once, rounds under each other, inside the width") {
+    for (const int rounds : {1, 6, 40})
+        for (const int shots : {1, 4, 30}) {
+            std::vector<knot::record::PlannedTurn> turns;
+            for (int round = 1; round <= rounds; ++round)
+                for (std::size_t build = 0; build < 3; ++build)
+                    turns.push_back({build, round, shots});
+            const auto layout = layoutStrip(turns, 900);
+            REQUIRE(layout.turns.size() == turns.size());
+            CHECK(layout.rounds.size() == static_cast<std::size_t>(rounds));
+            for (const auto& turn : layout.turns) {
+                CHECK(turn.knots.size() == static_cast<std::size_t>(shots));
+                CHECK(turn.left >= 0);
+                CHECK(turn.right <= 900);
+                CHECK(turn.y < layout.height);
+                CHECK(turnAt(layout, (turn.left + turn.right) / 2, turn.y) == turn.turn);
+            }
+        }
+    CHECK(layoutStrip({}, 900).turns.empty());
+    CHECK(!turnAt(layoutStrip({}, 900), 5, 5));
 }

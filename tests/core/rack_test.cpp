@@ -1,5 +1,6 @@
 #include "core/rack/difference.h"
 #include "core/rack/figures.h"
+#include "core/rack/starting.h"
 #include "support/reference.h"
 
 #include <catch2/catch.hpp>
@@ -142,4 +143,30 @@ TEST_CASE("the difference sheet lists what differs besides the factor, the unask
     CHECK(rack::differenceSheet({}, record::TestKind::own).empty());
     builds[0].club.grip.mass.reset();
     CHECK(rack::unknowns(builds) == std::vector<std::string>{"the grip's mass of Reed"});
+}
+
+TEST_CASE("the starting tables give a bracket by speed, and another by tempo") {
+    const auto& tables = rack::usualStartingTables();
+    REQUIRE(rack::bySpeed(tables, 40));
+    CHECK(rack::bySpeed(tables, 40)->flex == "R");
+    CHECK(!rack::bySpeed(tables, 200));
+    const auto quick = *rack::bySpeedAndTempo(tables, 40, "quick, late");
+    CHECK(quick.flex == "S");
+    CHECK(quick.fromGrams == rack::bySpeed(tables, 40)->fromGrams + 5);
+    CHECK(*rack::bySpeedAndTempo(tables, 40, "") == *rack::bySpeed(tables, 40));
+    CHECK(rack::bySpeedAndTempo(tables, 60, "hard")->flex == "X"); // no step beyond the last
+    CHECK(rack::bySpeedAndTempo(tables, 40, "quick start, smooth end")->flex == "S"); // the first word counts
+}
+
+TEST_CASE("starting tables are written and read back, and a bad line is named") {
+    const auto& tables = rack::usualStartingTables();
+    std::string reason;
+    CHECK(*rack::speedTableFrom(rack::speedTableText(tables.speed), reason) == tables.speed);
+    CHECK(*rack::tempoTableFrom(rack::tempoTableText(tables.tempo), reason) == tables.tempo);
+    CHECK(!rack::speedTableFrom("0, 31, 40, 52, L\n31, x, 45, 58, A\n", reason));
+    CHECK(reason == "Line 2: 'x' is not a number from 0 on.");
+    CHECK(!rack::speedTableFrom("40, 31, 40, 52, L\n", reason));
+    CHECK(!rack::speedTableFrom("1, 2, 3\n", reason));
+    CHECK(!rack::tempoTableFrom("smooth, 1.5, 0.5\n", reason));
+    CHECK(rack::tempoTableFrom("\n\n", reason)->empty());
 }

@@ -60,7 +60,12 @@ TEST_CASE("a whole test goes through JSON and back unchanged") {
     test.plan = {.schedule = record::Schedule::sandwich, .rounds = 4, .turnLength = 2, .seed = 1ULL << 63U};
     test.plan.changeTimes = {{0, 1, 240}};
     test.plan.turns = {{0, 1, 2}, {1, 1, 2}};
-    test.seal = {.commitment = "ab", .box = "cd", .nonce = "ef", .keySalt = "01", .sealedAt = "2026-05-01T09:00"};
+    test.seal = {.commitment = "ab",
+                 .box = "cd",
+                 .nonce = "ef",
+                 .keySalt = "01",
+                 .sealedAt = "2026-05-01T09:00",
+                 .revealedAt = "2026-05-01T11:00"};
     test.builds[0].struckOff = "too low";
     test.builds[1].tag = "Fern";
     test.builds[1].club.head = {.kind = record::PartKind::head, .name = "Tarn 54", .mass = 302, .loft = 54};

@@ -74,17 +74,59 @@ QWidget* PlanPage::buildStrip() {
     return panel;
 }
 
+// A change that takes its own time, such as one head that goes from shaft to shaft.
+QWidget* PlanPage::buildSlowChanges() {
+    m_slowPair = choiceBox({});
+    m_slowSeconds = new NumberField({.low = 0, .high = 3600});
+    m_slow = new QWidget;
+    auto* row = new QHBoxLayout(m_slow);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->addWidget(labelled(tr("The change between"), m_slowPair, "slowPair"), 3);
+    row->addWidget(labelled(tr("takes, s"), m_slowSeconds, "slowSeconds"), 2);
+    connect(m_slowPair, &QComboBox::activated, this, &PlanPage::refreshSlowChanges);
+    connect(m_slowSeconds, &NumberField::edited, this, [this](std::optional<double> seconds) {
+        const QPoint pair = m_slowPair->currentData().toPoint();
+        const auto a = static_cast<std::size_t>(pair.x());
+        const auto b = static_cast<std::size_t>(pair.y());
+        m_session.change(tr("the time of one change"), [&](Test& test) {
+            std::erase_if(test.plan.changeTimes, [&](const auto& time) { return time.a == a && time.b == b; });
+            if (seconds)
+                test.plan.changeTimes.push_back({a, b, *seconds});
+        });
+    });
+    return m_slow;
+}
+
+void PlanPage::refreshSlowChanges() {
+    const Test& test = m_session.test();
+    m_slow->setVisible(test.builds.size() > 2 && !m_session.isSealed());
+    const QPoint chosen = m_slowPair->currentData().toPoint();
+    m_slowPair->clear();
+    for (int a = 0; a < static_cast<int>(test.builds.size()); ++a)
+        for (int b = a + 1; b < static_cast<int>(test.builds.size()); ++b)
+            m_slowPair->addItem(tr("%1 and %2")
+                                    .arg(QString::fromStdString(test.builds[static_cast<std::size_t>(a)].name),
+                                         QString::fromStdString(test.builds[static_cast<std::size_t>(b)].name)),
+                                QPoint(a, b));
+    m_slowPair->setCurrentIndex(std::max(0, m_slowPair->findData(chosen)));
+    const QPoint pair = m_slowPair->currentData().toPoint();
+    std::optional<double> seconds;
+    for (const auto& time : test.plan.changeTimes)
+        if (static_cast<int>(time.a) == pair.x() && static_cast<int>(time.b) == pair.y())
+            seconds = time.seconds;
+    m_slowSeconds->show(seconds, 0);
+}
+
 QWidget* PlanPage::buildPlanner() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("What it can show"), column);
     m_minutes = new NumberField({.low = 5, .high = 600, .mayBeEmpty = false});
-    m_level = choiceBox(
-        {tr("a steady player"), tr("a club player"), tr("an occasional player"), tr("this player's own shots")});
+    m_level = choiceBox({tr("a steady player"), tr("a club player"), tr("an occasional player"), tr("this player")});
     m_level->setCurrentIndex(1);
     auto* row = new QHBoxLayout;
     row->addWidget(labelled(tr("&Minutes there are"), m_minutes, "minutes"), 1);
     row->addWidget(labelled(tr("Spread of"), m_level, "level"), 2);
-    row->addStretch(1);
+    row->addWidget(buildSlowChanges(), 4);
     column->addLayout(row);
     m_power = new PowerView;
     column->addWidget(m_power, 1);
@@ -180,6 +222,7 @@ void PlanPage::refresh() {
     m_warmUp->show(plan.warmUp, 0);
     m_rest->show(plan.restEvery, 0);
     m_minutes->show(m_minutesThere, 0);
+    refreshSlowChanges();
     m_totals->setText(tr("%1 swings, %2 of them to warm up · about %3 minutes with changes and rests · Left and Right "
                          "change the laps, "
                          "Up and Down the stints")

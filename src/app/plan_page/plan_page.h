@@ -31,6 +31,8 @@ public:
 private:
     QWidget* buildStrip();
     QWidget* buildPlanner();
+    QWidget* buildSlowChanges();
+    void refreshSlowChanges();
     void wire();
     void refresh();
     void refreshPower(const Planning& planning);
@@ -46,6 +48,9 @@ private:
     NumberField* m_shot = nullptr;
     NumberField* m_warmUp = nullptr;
     NumberField* m_rest = nullptr;
+    QWidget* m_slow = nullptr;
+    QComboBox* m_slowPair = nullptr;
+    NumberField* m_slowSeconds = nullptr;
     NumberField* m_minutes = nullptr;
     QComboBox* m_level = nullptr;
     QPushButton* m_another = nullptr;

@@ -101,7 +101,8 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
                              "fewer clubs bring it nearer.")
                               .arg(shown(q.gap)));
     }
-    return html + paragraph(tr("<b>Three shots each</b> would see %1, and a spread %2 times as wide.")
+    return html + paragraph(tr("<b>Three shots each</b> would see %1 and a spread %2 times as wide, and could "
+                               "not tell the club from the moment.")
                                 .arg(shown(plan::gapSeenByRuns(q, 3)), ratio(plan::spreadSeenByRuns(3))));
 }
 

@@ -7,6 +7,7 @@
 #include "core/rack/figures.h"
 #include "core/record/number_text.h"
 
+#include <QCompleter>
 #include <QGridLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -129,6 +130,39 @@ void ClubEditor::buildUi() {
     column->addWidget(m_figures);
 }
 
+// Names of parts in the logbook complete themselves; choosing one brings what is known of it.
+void ClubEditor::offerParts() {
+    m_known = m_session.knownParts();
+    constexpr std::array fields = {"headName", "shaftName", "gripName"};
+    for (int kind = 0; kind < 3; ++kind) {
+        auto* field = findChild<QLineEdit*>(QLatin1String(fields[static_cast<std::size_t>(kind)]));
+        QStringList names;
+        for (const Part& part : m_known)
+            if (static_cast<int>(part.kind) == kind)
+                names << QString::fromStdString(part.name);
+        auto* completer = new QCompleter(names, field);
+        completer->setCaseSensitivity(Qt::CaseInsensitive);
+        if (field->completer() != nullptr)
+            field->completer()->deleteLater();
+        field->setCompleter(completer);
+        connect(completer, qOverload<const QString&>(&QCompleter::activated), this,
+                [this, kind](const QString& name) { usePart(static_cast<record::PartKind>(kind), name); });
+    }
+}
+
+void ClubEditor::usePart(record::PartKind kind, const QString& name) {
+    const auto part =
+        std::ranges::find_if(m_known, [&](const Part& p) { return p.kind == kind && p.name == name.toStdString(); });
+    if (part == m_known.end())
+        return;
+    const Part chosen = *part;
+    change(tr("a part"), [&](Club& club) {
+        (kind == record::PartKind::head    ? club.head
+         : kind == record::PartKind::shaft ? club.shaft
+                                           : club.grip) = chosen;
+    });
+}
+
 void ClubEditor::change(const QString& what, const std::function<void(Club&)>& edit) {
     if (!m_session.hasTest() || m_session.isSealed() || m_build >= m_session.test().builds.size())
         return;
@@ -150,6 +184,9 @@ void ClubEditor::rename(const QString& typed) {
     m_session.change(tr("the name of a club"), [&](record::Test& test) {
         if (test.card.baseline == test.builds[m_build].name)
             test.card.baseline = name;
+        for (auto& target : test.card.targets)
+            if (target.build == test.builds[m_build].name)
+                target.build = name;
         test.builds[m_build].name = name;
     });
 }

@@ -23,6 +23,8 @@ public:
     explicit ClubEditor(Session& session, QWidget* parent = nullptr);
     void setBuild(std::size_t build);
     void refresh();
+    /// Names of parts in the logbook complete themselves from then on.
+    void offerParts();
     QLineEdit* nameField() const { return m_name; }
 
 private:
@@ -37,6 +39,7 @@ private:
     };
     void buildUi();
     void rename(const QString& typed);
+    void usePart(record::PartKind kind, const QString& name);
     void change(const QString& what, const std::function<void(record::Club&)>& edit);
 
     Session& m_session;
@@ -45,6 +48,7 @@ private:
     QLabel* m_nameFault = nullptr;
     std::vector<Number> m_numbers;
     std::vector<Text> m_texts;
+    std::vector<record::Part> m_known;
     QLabel* m_figures = nullptr;
 };
 

@@ -16,6 +16,7 @@
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPainter>
+#include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QShortcut>
@@ -105,12 +106,22 @@ RackPage::RackPage(Session& session, QWidget* parent)
     Panel* editor = headedPanel({}, column);
     m_editor = new ClubEditor(m_session);
     column->addWidget(m_editor);
+    m_starting = captionLabel("starting");
+    m_starting->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
+    column->addWidget(m_starting);
+    connect(m_starting, &QLabel::linkActivated, this, [this] {
+        m_tables->setVisible(!m_tables->isVisible());
+        editTables();
+    });
     grid->addWidget(editor, 0, 1);
     auto* below = new QHBoxLayout;
     below->setSpacing(2 * size::grid);
     below->addWidget(buildDifferences(), 3);
     m_screening = buildScreening();
     below->addWidget(m_screening, 2);
+    m_tables = buildStarting();
+    m_tables->hide();
+    below->addWidget(m_tables, 2);
     grid->addLayout(below, 1, 1);
     grid->setColumnStretch(0, 2);
     grid->setColumnStretch(1, 7);
@@ -181,6 +192,79 @@ QWidget* RackPage::buildScreening() {
     return panel;
 }
 
+QWidget* RackPage::buildStarting() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Where to start looking"), column);
+    column->addWidget(captionLabel("tablesText", tr("By driver speed alone, m/s: from, to, grams from, to, flex")));
+    m_speedTable = new QPlainTextEdit;
+    m_speedTable->setObjectName(QStringLiteral("speedTable"));
+    m_speedTable->setAccessibleName(tr("Bracket by speed"));
+    column->addWidget(m_speedTable, 3);
+    column->addWidget(captionLabel("tempoText", tr("With tempo and transition: word, grams more, flex steps")));
+    m_tempoTable = new QPlainTextEdit;
+    m_tempoTable->setObjectName(QStringLiteral("tempoTable"));
+    m_tempoTable->setAccessibleName(tr("What tempo adds"));
+    column->addWidget(m_tempoTable, 2);
+    m_tableFault = captionLabel("tableFault");
+    column->addWidget(m_tableFault);
+    for (QPlainTextEdit* table : {m_speedTable, m_tempoTable}) {
+        table->setTabChangesFocus(true);
+        connect(table, &QPlainTextEdit::textChanged, this, [this] {
+            std::string reason;
+            const std::string speed = m_speedTable->toPlainText().toStdString();
+            const std::string tempo = m_tempoTable->toPlainText().toStdString();
+            const bool good = rack::speedTableFrom(speed, reason) && rack::tempoTableFrom(tempo, reason);
+            m_tableFault->setText(good ? tr("Kept with the logbook. Only ever a bracket to start from.")
+                                       : QString::fromStdString(reason));
+            if (good && m_tables->isVisible()) {
+                m_session.setSetting("start_speed", QString::fromStdString(speed));
+                m_session.setSetting("start_tempo", QString::fromStdString(tempo));
+                refreshStarting();
+            }
+        });
+    }
+    return panel;
+}
+
+rack::StartingTables RackPage::tables() {
+    rack::StartingTables own = rack::usualStartingTables();
+    std::string reason;
+    if (const QString text = m_session.setting("start_speed"); !text.isEmpty())
+        own.speed = rack::speedTableFrom(text.toStdString(), reason).value_or(own.speed);
+    if (const QString text = m_session.setting("start_tempo"); !text.isEmpty())
+        own.tempo = rack::tempoTableFrom(text.toStdString(), reason).value_or(own.tempo);
+    return own;
+}
+
+void RackPage::editTables() {
+    const auto own = tables();
+    const QSignalBlocker quietSpeed(m_speedTable);
+    const QSignalBlocker quietTempo(m_tempoTable);
+    m_speedTable->setPlainText(QString::fromStdString(rack::speedTableText(own.speed)));
+    m_tempoTable->setPlainText(QString::fromStdString(rack::tempoTableText(own.tempo)));
+    m_tableFault->setText(tr("Kept with the logbook. Only ever a bracket to start from."));
+}
+
+void RackPage::refreshStarting() {
+    const auto& profile = m_session.test().profile;
+    const QString link = tr(" <a href='tables' style='color:%1'>The tables</a>").arg(colours().link.name());
+    auto words = [](const rack::Bracket& bracket) {
+        return tr("%1 to %2 g, %3")
+            .arg(bracket.fromGrams)
+            .arg(bracket.toGrams)
+            .arg(QString::fromStdString(bracket.flex));
+    };
+    const auto own = tables();
+    const auto speed = profile.clubSpeed ? rack::bySpeed(own, *profile.clubSpeed) : std::nullopt;
+    if (!speed)
+        return m_starting->setText(tr("A driver speed on the sheet gives a shaft weight and flex to start from.") +
+                                   link);
+    const auto tempo = *rack::bySpeedAndTempo(own, *profile.clubSpeed, profile.tempo);
+    m_starting->setText(
+        tr("To start from, for a wood: %1 by speed; %2 with tempo and transition.").arg(words(*speed), words(tempo)) +
+        link);
+}
+
 void RackPage::buildKeys() {
     auto key = [&](const QKeySequence& keys, auto action) {
         auto* shortcut = new QShortcut(keys, m_list);
@@ -197,8 +281,10 @@ void RackPage::buildKeys() {
 
 void RackPage::wire() {
     connect(m_list, &QListWidget::currentRowChanged, this, [this](int row) {
-        if (row >= 0)
+        if (row >= 0) {
+            m_editor->offerParts();
             m_editor->setBuild(static_cast<std::size_t>(row));
+        }
     });
     connect(m_shot->edit(), &QLineEdit::returnPressed, this, [this] {
         const Metric metric = metricOf(m_session.test());
@@ -317,6 +403,7 @@ void RackPage::refresh() {
     m_screening->setVisible(test.stage != record::Stage::test);
     refreshDifferences();
     refreshScreening();
+    refreshStarting();
 }
 
 void RackPage::refreshDifferences() {
@@ -405,6 +492,7 @@ QString RackPage::subtitle() const {
 }
 
 void RackPage::takeFocus() {
+    m_editor->offerParts();
     m_list->setFocus();
 }
 

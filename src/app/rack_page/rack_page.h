@@ -1,10 +1,13 @@
 #pragma once
 
+#include "core/rack/starting.h"
+
 #include <QWidget>
 
 class QLabel;
 class QLineEdit;
 class QListWidget;
+class QPlainTextEdit;
 class QPushButton;
 
 namespace knot::app {
@@ -32,9 +35,13 @@ private:
     QWidget* buildList();
     QWidget* buildDifferences();
     QWidget* buildScreening();
+    QWidget* buildStarting();
+    void refreshStarting();
+    void editTables();
     void buildKeys();
     void wire();
     void refresh();
+    rack::StartingTables tables();
     void refreshDifferences();
     void refreshScreening();
     void addClub(bool copy);
@@ -48,6 +55,11 @@ private:
     ClubEditor* m_editor = nullptr;
     QLabel* m_listText = nullptr;
     QLabel* m_differences = nullptr;
+    QLabel* m_starting = nullptr;
+    QWidget* m_tables = nullptr;
+    QPlainTextEdit* m_speedTable = nullptr;
+    QPlainTextEdit* m_tempoTable = nullptr;
+    QLabel* m_tableFault = nullptr;
     QWidget* m_screening = nullptr;
     QLabel* m_leads = nullptr;
     NumberField* m_shot = nullptr;

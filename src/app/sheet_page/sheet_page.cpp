@@ -167,6 +167,8 @@ QWidget* SheetPage::buildSetAsides() {
     m_looksText = captionLabel("looksText");
     auto* first = new QHBoxLayout;
     first->addWidget(labelled(tr("&Set aside"), m_rule, "rule"), 4);
+    m_good = new NumberField({.low = 1, .high = 30, .whole = true});
+    first->addWidget(labelled(tr("Good ones a stint"), m_good, "goodShots"), 2);
     first->addWidget(m_replace, 2, Qt::AlignBottom);
     column->addLayout(first);
     column->addWidget(m_ruleText);
@@ -191,6 +193,8 @@ QWidget* SheetPage::buildWindows() {
     auto* add = new QPushButton(tr("Add"));
     auto* row = new QHBoxLayout;
     row->addWidget(labelled(tr("Number"), m_windowMetric, "windowMetric"), 3);
+    m_windowBuild = choiceBox({});
+    row->addWidget(labelled(tr("Of"), m_windowBuild, "windowBuild"), 3);
     row->addWidget(labelled(tr("From"), m_windowLow, "windowLow"), 2);
     row->addWidget(labelled(tr("To, if a window"), m_windowHigh, "windowHigh"), 3);
     row->addWidget(labelled(QStringLiteral(" "), add, "addWindow"), 1);
@@ -207,7 +211,8 @@ QWidget* SheetPage::buildWindows() {
             return m_windowLow->setRemark(tr("A number is needed here, no larger than the one beside it."));
         m_windowLow->setRemark({});
         m_session.change(tr("the wanted windows"), [&](Test& test) {
-            test.card.targets.push_back({metric, {}, format.internal(*low), format.internal(high.value_or(*low))});
+            test.card.targets.push_back({metric, m_windowBuild->currentData().toString().toStdString(),
+                                         format.internal(*low), format.internal(high.value_or(*low))});
         });
         m_windowLow->edit()->clear();
         m_windowHigh->edit()->clear();
@@ -258,6 +263,10 @@ void SheetPage::wire() {
     connect(m_replace, &QCheckBox::clicked, this, [this](bool again) {
         m_session.change(tr("what follows a bad shot"), [&](Test& test) { test.card.replaceSetAside = again; });
     });
+    connect(m_good, &NumberField::edited, this, [this](std::optional<double> good) {
+        m_session.change(tr("how many good shots a stint needs"),
+                         [&](Test& test) { test.card.goodShots = static_cast<int>(good.value_or(0)); });
+    });
     connect(m_looks, &QComboBox::activated, this, [this](int looks) {
         m_session.change(tr("the looks"), [&](Test& test) { test.card.looks = static_cast<record::Looks>(looks); });
     });
@@ -300,6 +309,10 @@ void SheetPage::refresh() {
     m_rule->setCurrentIndex(static_cast<int>(test.card.setAsideRule));
     m_ruleText->setText(ruleText(test.card.setAsideRule));
     m_replace->setChecked(test.card.replaceSetAside);
+    const bool untilGood = test.card.setAsideRule == record::SetAsideRule::untilGood;
+    m_good->parentWidget()->setVisible(untilGood);
+    m_good->show(test.card.goodShots > 0 ? std::optional<double>(test.card.goodShots) : std::nullopt, 0);
+    m_replace->setVisible(!untilGood);
     m_looks->setCurrentIndex(static_cast<int>(test.card.looks));
     m_looksText->setText(test.card.looks == record::Looks::none
                              ? tr("Most power. Nobody may see a comparison before the last lap.")
@@ -366,11 +379,19 @@ void SheetPage::refreshWindows() {
         const std::string what = targets[i].low == targets[i].high
                                      ? format.withUnit(targets[i].low)
                                      : format.number(targets[i].low) + " to " + format.withUnit(targets[i].high);
-        html += tr("%1 %2 <a href='%3' style='color:%4'>take back</a><br>")
+        const QString whose = targets[i].build.empty() || m_session.isSealed()
+                                  ? QString()
+                                  : QString::fromStdString(targets[i].build).toHtmlEscaped() + ", ";
+        html += whose +
+                tr("%1 %2 <a href='%3' style='color:%4'>take back</a><br>")
                     .arg(QString::fromStdString(record::info(targets[i].metric).label), QString::fromStdString(what))
                     .arg(i)
                     .arg(colours().link.name());
     }
+    m_windowBuild->clear();
+    m_windowBuild->addItem(tr("every club"), QString());
+    for (const auto& build : m_session.test().builds)
+        m_windowBuild->addItem(QString::fromStdString(build.name), QString::fromStdString(build.name));
     m_windows->setText(html);
     m_windows->setVisible(!html.isEmpty());
 }

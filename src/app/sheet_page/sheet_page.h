@@ -53,11 +53,13 @@ private:
     OutcomeRows* m_outcomes = nullptr;
     QComboBox* m_rule = nullptr;
     QCheckBox* m_replace = nullptr;
+    NumberField* m_good = nullptr;
     QLabel* m_ruleText = nullptr;
     QComboBox* m_looks = nullptr;
     NumberField* m_alpha = nullptr;
     QLabel* m_looksText = nullptr;
     QComboBox* m_windowMetric = nullptr;
+    QComboBox* m_windowBuild = nullptr;
     NumberField* m_windowLow = nullptr;
     NumberField* m_windowHigh = nullptr;
     QLabel* m_windows = nullptr;

@@ -1,5 +1,6 @@
 #include "core/judge/checks.h"
 
+#include "core/rack/difference.h"
 #include "core/record/number_text.h"
 
 #include <algorithm>
@@ -24,6 +25,7 @@ public:
         thinRecord();
         plan();
         lateSetAsides();
+        otherDifferences();
         monitorLimits();
         std::ranges::stable_sort(m_checks, std::greater{}, &Check::severity);
         return std::move(m_checks);
@@ -116,6 +118,25 @@ private:
         for (const auto& amendment : m_reading.amendments)
             add("amended", Severity::caution,
                 "The test sheet was amended after its first shot, " + amendment.at + ": " + amendment.text);
+    }
+
+    // What differs between the clubs besides the factor, and what was not held constant.
+    void otherDifferences() {
+        std::string text;
+        for (const auto& row : rack::differenceSheet(m_test.builds, m_test.card.kind)) {
+            if (row.follows || row.weight == rack::Weight::slight)
+                continue;
+            text += (text.empty() ? "" : "; ") + row.what + " (";
+            for (std::size_t b = 0; b < row.values.size(); ++b)
+                text += (b == 0 ? "" : ", ") + row.values[b];
+            text += row.unit.empty() || row.unit == "points" ? ")" : " " + row.unit + ")";
+        }
+        if (!text.empty())
+            add("specs_differ", Severity::caution, "The clubs also differ in " + text + ", which may be what is seen.");
+        for (const auto& held : m_test.card.held)
+            if (!held.held)
+                add("not_held", Severity::caution,
+                    "Not held constant: " + held.what + (held.slip.empty() ? "." : " (" + held.slip + ")."));
     }
 
     void lateSetAsides() {
