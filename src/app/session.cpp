@@ -43,6 +43,8 @@ bool Session::openLogbook(const QString& path) {
 }
 
 void Session::listTests() {
+    if (!m_logbook)
+        return; // a test in hand that is not kept yet
     auto tests = m_logbook->tests();
     if (ok(tests))
         m_tests = std::move(*tests);
