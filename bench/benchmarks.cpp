@@ -3,6 +3,9 @@
 #include "core/judge/judge.h"
 #include "core/judge/models.h"
 #include "core/judge/shuffle.h"
+#include "core/plan/looks.h"
+#include "core/plan/planner.h"
+#include "core/plan/schedule.h"
 #include "core/random.h"
 #include "files/csv_reader.h"
 
@@ -112,6 +115,28 @@ void startToPicture(benchmark::State& state) {
         (void)!std::system(command.c_str());
 }
 BENCHMARK(startToPicture)->Unit(benchmark::kMillisecond)->Iterations(5)->UseRealTime();
+
+void bestPlanSearch(benchmark::State& state) {
+    const plan::Question question{.sdTurn = 2.4, .sdShot = 6.5, .gap = 2.7, .alpha = 0.0125, .builds = 5};
+    for (auto _ : state)
+        benchmark::DoNotOptimize(plan::bestIn(180, question, {.warmUp = 8, .restEvery = 25}));
+}
+BENCHMARK(bestPlanSearch)->Unit(benchmark::kMillisecond);
+
+void orderForTwelve(benchmark::State& state) {
+    for (auto _ : state)
+        benchmark::DoNotOptimize(plan::scheduled({.builds = 12, .rounds = 24, .turnLength = 4}));
+}
+BENCHMARK(orderForTwelve)->Unit(benchmark::kMillisecond);
+
+void lookBoundariesOfTwenty(benchmark::State& state) {
+    std::vector<double> information;
+    for (int lap = 2; lap <= 20; ++lap)
+        information.push_back(lap / 20.0);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(plan::lookBoundaries(information, 0.05));
+}
+BENCHMARK(lookBoundariesOfTwenty)->Unit(benchmark::kMillisecond);
 
 } // namespace
 

@@ -162,7 +162,7 @@ void Session::setComparison(record::Comparison comparison) {
 }
 
 void Session::setBaseline(std::size_t build) {
-    if (!m_test || build >= m_test->builds.size() || build == m_test->baselineIndex())
+    if (!m_test || isSealed() || build >= m_test->builds.size() || build == m_test->baselineIndex())
         return;
     changeCard(tr("the baseline"), [&](record::Card& card) { card.baseline = m_test->builds[build].name; });
 }

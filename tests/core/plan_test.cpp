@@ -1,6 +1,8 @@
 #include "core/judge/average.h"
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
+#include "core/plan/screening.h"
+#include "core/plan/spreads.h"
 #include "core/random.h"
 
 #include <catch2/catch.hpp>
@@ -172,4 +174,23 @@ TEST_CASE("three shots each see a gap of three standard deviations and twelvefol
     CHECK(!plan::spreadSeen(4, 1, 0.05));
     CHECK(!plan::areaSeen(3, 5, 0.05));
     CHECK(*plan::areaSeen(8, 4, 0.05) > 1.5);
+}
+
+TEST_CASE("screening drops the best the more often, the less steady the player and the fewer are kept") {
+    const std::vector<int> six(6, 5);
+    auto risk = [&](std::size_t kept, plan::Level level) {
+        const auto spread = plan::usualSpreads(record::Metric::carry, level);
+        return plan::riskOfDroppingBest(six, kept, 2.7, spread.sdTurn, spread.sdShot);
+    };
+    const double steady = risk(2, plan::Level::steady);
+    const double club = risk(2, plan::Level::club);
+    const double occasional = risk(2, plan::Level::occasional);
+    INFO(steady << " " << club << " " << occasional);
+    CHECK((0 < steady && steady < club && club < occasional && occasional < 4.0 / 6));
+    CHECK(risk(3, plan::Level::club) < club);
+    CHECK(risk(6, plan::Level::club) == 0);
+    CHECK(plan::riskOfDroppingBest({}, 2, 1, 1, 1) == 0);
+    // Shots that say nothing keep the best by luck alone.
+    CHECK(plan::riskOfDroppingBest(six, 2, 1, 1000, 1) == Approx(4.0 / 6).margin(0.02));
+    CHECK(risk(2, plan::Level::club) == club);
 }

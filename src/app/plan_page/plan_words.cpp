@@ -1,5 +1,6 @@
 #include "app/plan_page/plan_words.h"
 
+#include "core/judge/level.h"
 #include "core/plan/schedule.h"
 #include "core/record/control.h"
 #include "core/record/number_text.h"
@@ -49,10 +50,13 @@ Planning planningOf(const record::Test& test, const plan::Spreads& spreads) {
     const std::size_t comparisons =
         test.card.comparison == record::Comparison::whichOfThese ? builds * (builds - 1) / 2 : builds - 1;
     const std::size_t family = comparisons * std::max<std::size_t>(test.card.primary.size(), 1);
+    // With looks the last one has less than α left.
+    const auto rounds = static_cast<std::size_t>(std::max(test.card.plannedRounds, 2));
+    const double level = judge::levelNow(test.card, rounds);
     planning.question = {.sdTurn = spreads.sdTurn,
                          .sdShot = spreads.sdShot,
                          .gap = test.card.margin(planning.metric),
-                         .alpha = test.card.alpha / static_cast<double>(family),
+                         .alpha = level / static_cast<double>(family),
                          .builds = builds};
     planning.pace = {.changeSeconds = test.plan.changeSeconds,
                      .shotSeconds = test.plan.shotSeconds,

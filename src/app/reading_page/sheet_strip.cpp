@@ -108,7 +108,8 @@ void SheetStrip::refresh() {
     m_baseline->clear();
     for (const auto& build : test.builds)
         m_baseline->addItem(QString::fromStdString(build.name));
-    m_baseline->setCurrentIndex(static_cast<int>(test.baselineIndex()));
+    m_baseline->setCurrentIndex(m_session.isSealed() ? -1 : static_cast<int>(test.baselineIndex()));
+    m_baseline->setEnabled(!m_session.isSealed());
     const auto& primary = test.card.primary;
     const bool declared = std::ranges::find(primary, averageOf(m_metric)) != primary.end();
     m_declared->setChecked(declared);
