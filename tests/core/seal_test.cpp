@@ -69,7 +69,7 @@ TEST_CASE("a wrong PIN, a switched assignment and a broken box are refused") {
 
 TEST_CASE("every assignment is as likely as any other") {
     std::map<std::string, int> drawn;
-    constexpr int draws = 60; // each costs the time that makes guessing PINs slow
+    constexpr int draws = 24; // each costs the time that makes guessing PINs slow
     for (int i = 0; i < draws; ++i) {
         record::Test two = threeShafts();
         two.builds.pop_back();
@@ -77,8 +77,8 @@ TEST_CASE("every assignment is as likely as any other") {
         ++drawn[std::get<plan::Opened>(plan::openSeal(sealed.seal, "1234")).tags[0].second];
     }
     CHECK(drawn.size() == 2);
-    CHECK(drawn["Reed 53"] > 10); // fewer: 1 in 10 million for a fair draw
-    CHECK(drawn["Reed 53"] < 50);
+    CHECK(drawn["Reed 53"] > 2); // fewer: 1 in 50,000 for a fair draw
+    CHECK(drawn["Reed 53"] < 22);
 }
 
 TEST_CASE("hashes are those of sha256sum") {

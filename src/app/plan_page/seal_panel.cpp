@@ -19,6 +19,12 @@ namespace {
 using record::Blinding;
 using record::Test;
 
+// In two lines, since it has no place to break.
+QString hashText(const std::string& hash) {
+    const QString text = QString::fromStdString(hash);
+    return text.left(32) + QLatin1Char('\n') + text.mid(32);
+}
+
 QString gradeText(Blinding grade) {
     switch (grade) {
     case Blinding::open:
@@ -172,12 +178,12 @@ void SealPanel::refresh() {
                "lets a machine try all PINs of four digits has it within the hour; a longer PIN takes longer. If the "
                "PIN "
                "is lost, the tags on the clubs still tell, but not that nothing was switched.\n\n%3")
-                .arg(QString::fromStdString(test.seal.sealedAt), QString::fromStdString(test.seal.commitment),
+                .arg(QString::fromStdString(test.seal.sealedAt), hashText(test.seal.commitment),
                      maskingAdvice(card.alone));
     else if (wasSealed)
         state = tr("Revealed %1. The sealed text, to the letter:\n\n%2\nIts hash, as sha256sum gives it:\n%3\n%4")
                     .arg(QString::fromStdString(test.seal.revealedAt), QString::fromStdString(test.seal.sealedText),
-                         QString::fromStdString(test.seal.commitment),
+                         hashText(test.seal.commitment),
                          plan::sha256(test.seal.sealedText) == test.seal.commitment
                              ? tr("They agree: nothing was switched.")
                              : tr("They do not agree: the assignment was changed."));

@@ -114,7 +114,8 @@ void ClubEditor::buildUi() {
     text(tr("Grip"), "gripName", 2, [](Club& c) -> std::string& { return c.grip.name; });
     number(tr("mass, g"), "gripMass", mass, 0, [](Club& c) -> std::optional<double>& { return c.grip.mass; });
     text(tr("Material of the shaft"), "shaftMaterial", 1, [](Club& c) -> std::string& { return c.shaft.material; });
-    text(tr("Ball"), "ball", 2, [](Club& c) -> std::string& { return c.ball; });
+    text(tr("Size of the head"), "sizeClass", 1, [](Club& c) -> std::string& { return c.head.sizeClass; });
+    text(tr("Ball"), "ball", 1, [](Club& c) -> std::string& { return c.ball; });
     newLine();
     number(tr("Club length, mm"), "clubLength", place_, 0, [](Club& c) -> std::optional<double>& { return c.length; });
     number(tr("gripped down, mm"), "grippedDown", {.low = 0, .high = 200}, 0,
@@ -123,6 +124,17 @@ void ClubEditor::buildUi() {
     number(tr("sleeve: loft, °"), "sleeveLoft", angle, 1, [](Club& c) -> double& { return c.sleeve.loft; });
     number(tr("face, °"), "sleeveFace", angle, 1, [](Club& c) -> double& { return c.sleeve.face; });
     number(tr("lie, °"), "sleeveLie", angle, 1, [](Club& c) -> double& { return c.sleeve.lie; });
+    newLine();
+    number(tr("head's centre at, mm"), "headAt", place_, 0, [](Club& c) -> std::optional<double>& { return c.headAt; });
+    number(tr("grip's centre, mm"), "gripBalance", place_, 0,
+           [](Club& c) -> std::optional<double>& { return c.grip.balance; });
+    const NumberRange stiffness{.low = 0, .high = 1e5, .aboveLow = true};
+    number(tr("butt stiffness"), "buttStiffness", stiffness, 0,
+           [](Club& c) -> std::optional<double>& { return c.shaft.buttStiffness; });
+    number(tr("tip stiffness"), "tipStiffness", stiffness, 0,
+           [](Club& c) -> std::optional<double>& { return c.shaft.tipStiffness; });
+    number(tr("bent: loft, °"), "bentLoft", angle, 1, [](Club& c) -> double& { return c.bentLoft; });
+    number(tr("lie, °"), "bentLie", angle, 1, [](Club& c) -> double& { return c.bentLie; });
     m_figures = new QLabel;
     m_figures->setObjectName(QStringLiteral("figures"));
     m_figures->setWordWrap(true);
@@ -213,7 +225,7 @@ void ClubEditor::refresh() {
         if (!text.field->hasFocus())
             text.field->setText(QString::fromStdString(text.read(build.club)));
     for (const Number& number : m_numbers) {
-        auto value = number.read(build.club);
+        const auto value = number.read(build.club);
         number.field->show(value && *value == 0 ? std::nullopt : value, number.decimals);
     }
     const auto f = rack::figuresOf(build.club);

@@ -40,7 +40,9 @@ QIcon tagIcon(std::size_t build) {
     painter.setRenderHint(QPainter::Antialiasing);
     drawTag(painter, QRectF(5, 5, 18, 18), build);
     pixmap.setDevicePixelRatio(2);
-    return QIcon(pixmap);
+    QIcon icon(pixmap);
+    icon.addPixmap(pixmap, QIcon::Selected); // else it is tinted
+    return icon;
 }
 
 Metric metricOf(const Test& test) {

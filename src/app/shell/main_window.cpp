@@ -81,7 +81,7 @@ void MainWindow::buildUi() {
     column->addWidget(m_subtitle);
     column->addSpacing(10);
     column->addWidget(m_messages);
-    column->addSpacing(2);
+    column->addSpacing(size::grid);
     column->addWidget(m_pages, 1);
     auto* body = new QWidget;
     auto* row = new QHBoxLayout(body);
@@ -134,15 +134,15 @@ void MainWindow::buildMenus() {
         edit, tr("&Redo"), QKeySequence::Redo, [this] { m_session.redo(); }, "actionRedo");
     QMenu* go = menuBar()->addMenu(tr("&Go"));
     add(
-        go, tr("&Logbook"), QKeySequence(Qt::ALT | Qt::Key_1), [this] { showPage(Page::logbook); }, "actionLogbook");
+        go, tr("&Logbook"), QKeySequence(Qt::ALT | Qt::Key_1), [this] { goTo(Page::logbook); }, "actionLogbook");
     add(
-        go, tr("&Sheet"), QKeySequence(Qt::ALT | Qt::Key_2), [this] { showPage(Page::sheet); }, "actionSheet");
+        go, tr("&Sheet"), QKeySequence(Qt::ALT | Qt::Key_2), [this] { goTo(Page::sheet); }, "actionSheet");
     add(
-        go, tr("R&ack"), QKeySequence(Qt::ALT | Qt::Key_3), [this] { showPage(Page::rack); }, "actionRack");
+        go, tr("R&ack"), QKeySequence(Qt::ALT | Qt::Key_3), [this] { goTo(Page::rack); }, "actionRack");
     add(
-        go, tr("&Plan"), QKeySequence(Qt::ALT | Qt::Key_4), [this] { showPage(Page::plan); }, "actionPlan");
+        go, tr("&Plan"), QKeySequence(Qt::ALT | Qt::Key_4), [this] { goTo(Page::plan); }, "actionPlan");
     add(
-        go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_5), [this] { showPage(Page::reading); }, "actionReading");
+        go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_5), [this] { goTo(Page::reading); }, "actionReading");
     QMenu* view = menuBar()->addMenu(tr("&View"));
     add(view, tr("&Light or dark"), QKeySequence(Qt::CTRL | Qt::Key_D), &MainWindow::switchTheme, "actionTheme");
     auto* escape = new QAction(this);
@@ -152,7 +152,7 @@ void MainWindow::buildMenus() {
 }
 
 void MainWindow::wire() {
-    connect(m_spine, &Spine::chosen, this, [this](int stage) { showPage(static_cast<Page>(stage)); });
+    connect(m_spine, &Spine::chosen, this, [this](int stage) { goTo(static_cast<Page>(stage)); });
     connect(m_logbookPage, &LogbookPage::openRequested, this, [this](const std::string& id) {
         if (m_session.openTest(id)) {
             const auto& test = m_session.test();
@@ -201,6 +201,12 @@ void MainWindow::showPage(Page page) {
         break;
     }
     refreshHeading();
+}
+
+// The user turns the page, and has read what was said.
+void MainWindow::goTo(Page page) {
+    m_messages->clear();
+    showPage(page);
 }
 
 void MainWindow::startTest(record::Stage stage) {

@@ -50,6 +50,7 @@ private:
     void askExport();
     void askShots();
     void askPrint(const QString& html);
+    void goTo(Page page);
     void startTest(record::Stage stage);
     void refreshHeading();
     void switchTheme();
