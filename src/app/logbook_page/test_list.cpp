@@ -29,8 +29,11 @@ QString factsOf(const logbook::TestEntry& test) {
         facts << QString::fromStdString(test.player);
     if (const QString day = dayText(test.createdAt); !day.isEmpty())
         facts << day;
-    facts << QString::fromStdString(record::counted(test.counted, "knot"));
-    facts << QString::fromStdString(record::counted(test.turns, "stint"));
+    if (test.counted == 0 && test.setAside == 0)
+        facts << QCoreApplication::translate("TestList", "not struck yet");
+    else
+        facts << QString::fromStdString(record::counted(test.counted, "knot"))
+              << QString::fromStdString(record::counted(test.turns, "stint"));
     if (test.setAside > 0)
         facts << QStringLiteral("%1 set aside").arg(test.setAside);
     return facts.join(QStringLiteral(" · "));

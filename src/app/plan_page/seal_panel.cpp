@@ -32,7 +32,7 @@ QString gradeText(Blinding grade) {
     case Blinding::readingBlind:
         return SealPanel::tr("The player sees the club; the reading speaks in tags, so nobody roots for one.");
     case Blinding::playerBlind:
-        return SealPanel::tr("The fitter knows, the player does not.");
+        return SealPanel::tr("The fitter holds the PIN and knows; the player does not.");
     case Blinding::bothBlind:
         return SealPanel::tr("Neither player nor fitter knows until the decision is written.");
     }
