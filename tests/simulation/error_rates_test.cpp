@@ -4,6 +4,7 @@
 #include "core/judge/columns.h"
 #include "core/judge/distributions.h"
 #include "core/plan/looks.h"
+#include "core/plan/planner.h"
 #include "core/plan/power.h"
 #include "simulation/trial.h"
 
@@ -213,6 +214,39 @@ TEST_CASE("planned power is achieved by the judge that will do the judging") {
         CHECK(seen.isAtMost(planned));
         CHECK(seen.isAtLeast(planned));
     }
+}
+
+TEST_CASE("the planner's power for a family, and for saying that there is no gap, is achieved by the judge") {
+    Random random(18);
+    printRow("3 builds, 6 laps of 3, one declared outcome | planned | achieved");
+    Trial trial{.builds = 3, .rounds = 6, .turnLength = 3, .sdTurn = 0.4, .margin = 1.3};
+    trial.gaps = {0, 0, 1.3};
+    const plan::Question question{.sdTurn = 0.4, .sdShot = 1, .gap = 1.3, .alpha = 0.05 / 2, .builds = 3};
+    const auto planned = plan::optionOf(question, {}, 6, 3);
+    Rate seen;
+    Rate same;
+    for (int i = 0; i < repetitions(1500); ++i) {
+        auto test = trial.strike(random);
+        test.card.primary = {{.metric = Metric::carry}};
+        for (const auto& row : verdictsOf(test).average) {
+            const auto& claim = row.claim;
+            if (row.build == 2)
+                seen.count(*claim.pAdjusted < 0.05);
+            else
+                same.count(*claim.pSameAdjusted < 0.05);
+        }
+    }
+    char text[80];
+    std::snprintf(text, sizeof text, "the gap is seen | %.1f | %s", 100 * planned.power, seen.percent().c_str());
+    printRow(text);
+    std::snprintf(text, sizeof text, "no gap is called none | %.1f | %s", 100 * planned.powerSame,
+                  same.percent().c_str());
+    printRow(text);
+    // Holm gives away a little less than the plan's α/m, so that more is achieved than planned.
+    CHECK(seen.isAtLeast(planned.power));
+    CHECK(seen.isAtMost(planned.power + 0.1));
+    CHECK(same.isAtLeast(planned.powerSame));
+    CHECK(same.isAtMost(planned.powerSame + 0.1));
 }
 
 TEST_CASE("one run each and a t-test per number would have called luck real far more often") {
