@@ -135,6 +135,7 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
         CHECK(text.contains(shaft));
     CHECK(text.contains(QString::fromStdString(test.seal.commitment)));
     CHECK(text.contains("lap 6"));
+    CHECK(text.contains(QString::fromStdString(plan::sha256(files::declarationText(test)))));
     // Printing asks where and writes a page.
     const QString pdf = bench.path("slip.pdf");
     bench.prompter->answers << pdf;
@@ -354,6 +355,11 @@ TEST_CASE("the first counted shot freezes the sheet; later edits are amendments 
     REQUIRE(bench.session.isFrozen());
     const auto frozen = bench.session.test();
     CHECK(frozen.frozenHash == plan::sha256(files::declarationText(frozen)));
+    // The plan is not done, and the sheet has no looks: the reading stays behind its curtain.
+    bench.window->showPage(app::MainWindow::Page::reading);
+    CHECK(bench.find<QLabel>("curtain")->isVisible());
+    CHECK(bench.find<QLabel>("curtain")->text().startsWith("Laps done: 1 of 5."));
+    CHECK(!bench.find<QWidget>("ledger")->isVisible());
     bench.session.setMargin(record::Metric::carry, 5);
     bench.session.setMargin(record::Metric::carry, 6); // one thing, one amendment
     REQUIRE(bench.session.test().amendments.size() == 1);
@@ -362,6 +368,9 @@ TEST_CASE("the first counted shot freezes the sheet; later edits are amendments 
         const auto& checks = bench.session.reading()->checks;
         return std::ranges::any_of(checks, [](const auto& check) { return check.code == "amended"; });
     }));
+    QTest::keyClick(bench.find<QPushButton>("lookNow"), Qt::Key_Space);
+    CHECK(QTest::qWaitFor([&] { return bench.find<QWidget>("ledger")->isVisible(); }));
+    CHECK(bench.session.test().amendments.size() == 2);
     CHECK(!bench.session.addShots(bench.writeFile("other.csv", "build,carry_m\nAsh,150\n")));
     CHECK(bench.message().contains("“Ash”"));
     REQUIRE(bench.session.copyDeclaration());

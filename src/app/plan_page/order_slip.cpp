@@ -4,7 +4,9 @@
 #include "app/style/palette.h"
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
+#include "core/plan/seal.h"
 #include "core/record/number_text.h"
+#include "files/test_json.h"
 
 #include <QFile>
 #include <QPageSize>
@@ -78,6 +80,8 @@ QString orderSlipHtml(const record::Test& test, const std::vector<std::pair<std:
                           "<p>After the reveal the program shows the sealed text. Saved as a file, <tt>sha256sum</tt> "
                           "gives this number: nothing was switched.</p>")
                 .arg(named(test.seal.commitment));
+    html += OrderSlip::tr("<p>SHA-256 of the test sheet as it stands:<br><tt>%1</tt></p>")
+                .arg(QString::fromStdString(plan::sha256(files::declarationText(test))));
     html +=
         OrderSlip::tr("<p>Clear space around and above the swing; nobody in front or beside. Check balls and heads for "
                       "cracks and the hosel screw for its maker's torque. Stop on pain.</p>");

@@ -96,11 +96,18 @@ QString againstText(const judge::Reading* reading) {
 ReadingPage::ReadingPage(Session& session, QWidget* parent)
     : QWidget(parent)
     , m_session(session) {
-    auto* row = new QHBoxLayout(this);
+    m_body = new QWidget;
+    auto* row = new QHBoxLayout(m_body);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(2 * size::grid);
     row->addWidget(buildLedger(), 5);
     row->addWidget(buildPicture(), 8);
+    m_curtain = buildCurtain();
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->addWidget(m_body);
+    whole->addWidget(m_curtain);
+    m_curtain->hide();
     buildKeys();
     wire();
 }
@@ -175,6 +182,35 @@ QWidget* ReadingPage::buildPicture() {
     return sheet;
 }
 
+QWidget* ReadingPage::buildCurtain() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel({}, column);
+    m_curtainText = new QLabel;
+    m_curtainText->setObjectName(QStringLiteral("curtain"));
+    m_curtainText->setAlignment(Qt::AlignCenter);
+    m_curtainText->setWordWrap(true);
+    auto* look = new QPushButton(tr("Look now, and have it noted"));
+    look->setObjectName(QStringLiteral("lookNow"));
+    column->addStretch(2);
+    column->addWidget(m_curtainText);
+    column->addSpacing(size::grid);
+    column->addWidget(look, 0, Qt::AlignCenter);
+    column->addStretch(3);
+    connect(look, &QPushButton::clicked, this, [this] {
+        m_session.change(tr("who sees comparisons before the plan is done"),
+                         [](record::Test& test) { test.card.visibility.comparisons = record::Sees::everyone; });
+    });
+    return panel;
+}
+
+// A planned test without looks whose laps are not done, and of which nobody is to see comparisons.
+bool ReadingPage::isCurtained() const {
+    const judge::Reading* reading = m_session.reading();
+    return reading != nullptr && m_session.isFrozen() && reading->card.looks == record::Looks::none &&
+           reading->card.visibility.comparisons == record::Sees::nobody &&
+           reading->roundsDone < static_cast<std::size_t>(reading->card.plannedRounds);
+}
+
 void ReadingPage::buildKeys() {
     auto key = [&](Qt::Key which, auto action) {
         auto* shortcut = new QShortcut(which, this);
@@ -223,6 +259,15 @@ void ReadingPage::wire() {
 void ReadingPage::refresh() {
     const judge::Reading* reading = m_session.reading();
     m_keep->setVisible(m_session.hasTest() && !m_session.isKept());
+    const bool curtained = isCurtained();
+    m_curtain->setVisible(curtained);
+    m_body->setVisible(!curtained);
+    if (curtained)
+        m_curtainText->setText(
+            tr("Laps done: %1 of %2. The sheet says that nobody sees a comparison before the last: "
+               "a look now would break the error rates.")
+                .arg(reading->roundsDone)
+                .arg(reading->card.plannedRounds));
     // While the judge is at work the last answer stays, unless the test itself has changed.
     if (reading == nullptr && m_session.hasTest() && m_model->rowCount() > 0 && m_against->text().isEmpty())
         return;

@@ -20,7 +20,8 @@ class Session;
 class SheetStrip;
 
 /// What the shots say: the ledger of verdicts, what to keep in mind or how the line in hand was
-/// reckoned (Enter), and the cords of the metric in hand.
+/// reckoned (Enter), and the cords of the metric in hand. Behind a curtain while the sheet says that
+/// nobody sees comparisons before the plan is done.
 class ReadingPage : public QWidget {
     Q_OBJECT
 
@@ -36,6 +37,8 @@ signals:
 private:
     QWidget* buildLedger();
     QWidget* buildPicture();
+    QWidget* buildCurtain();
+    bool isCurtained() const;
     void buildKeys();
     void wire();
     void refresh();
@@ -51,6 +54,9 @@ private:
     std::optional<record::Metric> m_metric;
     std::size_t m_build = 0;
     bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind
+    QWidget* m_body = nullptr;
+    QWidget* m_curtain = nullptr;
+    QLabel* m_curtainText = nullptr;
     LedgerModel* m_model = nullptr;
     QListView* m_ledger = nullptr;
     QLabel* m_against = nullptr;
