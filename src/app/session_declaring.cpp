@@ -3,7 +3,7 @@
 
 #include "core/plan/schedule.h"
 #include "core/plan/seal.h"
-#include "core/record/number_text.h"
+#include "core/record/control.h"
 #include "files/csv_reader.h"
 #include "files/test_json.h"
 
@@ -61,6 +61,10 @@ bool Session::newTest(record::Stage stage) {
     test.createdAt = now();
     if (stage == record::Stage::test) {
         test.card.blinding = record::Blinding::open;
+        for (auto control : record::usualControls(test.card.kind)) {
+            control.slip.clear();
+            test.card.held.push_back(std::move(control));
+        }
         test.card.plannedRounds = test.plan.rounds;
         test.plan.seed = QRandomGenerator::system()->generate64();
     }

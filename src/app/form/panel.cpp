@@ -77,7 +77,8 @@ QComboBox* choiceBox(const QStringList& texts) {
     auto* box = new QComboBox;
     box->addItems(texts);
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box->setMinimumContentsLength(8);
+    box->setMinimumContentsLength(4);
+    box->setMinimumWidth(0);
     return box;
 }
 

@@ -15,7 +15,7 @@ PowerView::PowerView(QWidget* parent)
     : QWidget(parent) {
     setObjectName(QStringLiteral("power"));
     setAccessibleName(tr("How often a gap is seen"));
-    setMinimumHeight(150);
+    setMinimumHeight(84);
 }
 
 void PowerView::setPicture(Picture picture) {

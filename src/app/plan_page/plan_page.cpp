@@ -15,6 +15,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QRandomGenerator>
+#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -26,6 +27,7 @@ namespace {
 using record::Test;
 
 constexpr int mostRounds = 60, longestTurn = 30;
+constexpr int mostStripHeight = 120; // two rows and a half: beyond that it scrolls
 
 } // namespace
 
@@ -49,7 +51,10 @@ QWidget* PlanPage::buildStrip() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel({}, column);
     m_strip = new StripView;
-    column->addWidget(m_strip);
+    QScrollArea* laps = scrolling(m_strip);
+    laps->setMaximumHeight(mostStripHeight);
+    m_stripArea = laps;
+    column->addWidget(laps);
     m_schedule = choiceBox({tr("rotated laps"), tr("sandwich"), tr("shot by shot"), tr("one run each")});
     m_rounds = new NumberField({.low = 1, .high = mostRounds, .whole = true, .mayBeEmpty = false});
     m_length = new NumberField({.low = 1, .high = longestTurn, .whole = true, .mayBeEmpty = false});
@@ -211,6 +216,8 @@ void PlanPage::refresh() {
     const bool changeable = test.shots.empty() && !m_session.isSealed();
     m_strip->setChangeable(changeable);
     m_strip->setPlan(plan.turns, names);
+    m_stripArea->setFixedHeight(
+        std::min(mostStripHeight, m_strip->heightForWidth(std::max(600, m_stripArea->width()))));
     for (QWidget* field : {static_cast<QWidget*>(m_schedule), static_cast<QWidget*>(m_rounds),
                            static_cast<QWidget*>(m_length), static_cast<QWidget*>(m_another)})
         field->setEnabled(changeable);

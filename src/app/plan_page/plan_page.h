@@ -9,6 +9,7 @@ class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
+class QScrollArea;
 
 namespace knot::app {
 
@@ -40,6 +41,7 @@ private:
 
     Session& m_session;
     StripView* m_strip = nullptr;
+    QScrollArea* m_stripArea = nullptr;
     QLabel* m_totals = nullptr;
     QComboBox* m_schedule = nullptr;
     NumberField* m_rounds = nullptr;

@@ -52,6 +52,13 @@ QString freshName(const Test& test, QString stem) {
             return name;
 }
 
+// A name short enough for the head of a column.
+QString columnHead(const std::string& name, std::size_t columns) {
+    const qsizetype most = columns > 6 ? 8 : columns > 3 ? 14 : 22;
+    const QString text = QString::fromStdString(name);
+    return (text.size() > most ? text.left(most - 1) + QStringLiteral("…") : text).toHtmlEscaped();
+}
+
 QPushButton* button(const QString& text, const char* name) {
     auto* made = new QPushButton(text);
     made->setObjectName(QLatin1String(name));
@@ -104,6 +111,8 @@ QWidget* RackPage::buildList() {
     m_list->setAccessibleName(tr("Clubs on test"));
     m_list->setFrameShape(QFrame::NoFrame);
     m_list->setSpacing(2);
+    m_list->setWordWrap(true);
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     column->addWidget(m_list, 1);
     m_listText = captionLabel("clubsText");
     column->addWidget(m_listText);
@@ -382,8 +391,7 @@ void RackPage::refreshDifferences() {
     const QString faint = colours().faint.name();
     QString html = QStringLiteral("<table cellspacing='0' cellpadding='3' width='100%'><tr><td></td>");
     for (const Build& club : clubs)
-        html +=
-            QStringLiteral("<td align='right'><b>%1</b></td>").arg(QString::fromStdString(club.name).toHtmlEscaped());
+        html += QStringLiteral("<td align='right'><b>%1</b></td>").arg(columnHead(club.name, clubs.size()));
     html += QStringLiteral("<td></td></tr>");
     for (const auto& row : sheet) {
         const bool heavy = row.weight == rack::Weight::large && !row.follows;

@@ -263,11 +263,10 @@ void ReadingPage::refresh() {
     m_curtain->setVisible(curtained);
     m_body->setVisible(!curtained);
     if (curtained)
-        m_curtainText->setText(
-            tr("Laps done: %1 of %2. The sheet says that nobody sees a comparison before the last: "
-               "a look now would break the error rates.")
-                .arg(reading->roundsDone)
-                .arg(reading->card.plannedRounds));
+        m_curtainText->setText(tr("Laps done: %1 of %2. The sheet says that nobody sees a comparison before the last: "
+                                  "a look now would break the error rates.")
+                                   .arg(reading->roundsDone)
+                                   .arg(reading->card.plannedRounds));
     // While the judge is at work the last answer stays, unless the test itself has changed.
     if (reading == nullptr && m_session.hasTest() && m_model->rowCount() > 0 && m_against->text().isEmpty())
         return;

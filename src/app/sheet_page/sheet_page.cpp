@@ -85,6 +85,9 @@ SheetPage::SheetPage(Session& session, QWidget* parent)
     right->addStretch();
     row->addLayout(left, 5);
     row->addLayout(right, 7);
+    // Fields may grow narrow; the sheet is never wider than its window.
+    for (QLineEdit* field : content->findChildren<QLineEdit*>())
+        field->setMinimumWidth(40);
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
     whole->addWidget(scrolling(content));
@@ -96,7 +99,7 @@ QWidget* SheetPage::buildQuestion() {
     Panel* panel = headedPanel(tr("The question"), column);
     m_question = new QLineEdit;
     m_question->setPlaceholderText(tr("Does the lighter shaft cost me control?"));
-    m_kind = choiceBox({tr("something of my own"), tr("shaft"), tr("head"), tr("loft setting"), tr("length"), tr("lie"),
+    m_kind = choiceBox({tr("something else"), tr("shaft"), tr("head"), tr("loft setting"), tr("length"), tr("lie"),
                         tr("grip"), tr("ball"), tr("delivery"), tr("whole clubs, knowingly")});
     m_kind->setMaxVisibleItems(10);
     m_factor = new QLineEdit;
@@ -194,10 +197,11 @@ QWidget* SheetPage::buildWindows() {
     auto* row = new QHBoxLayout;
     row->addWidget(labelled(tr("Number"), m_windowMetric, "windowMetric"), 3);
     m_windowBuild = choiceBox({});
-    row->addWidget(labelled(tr("Of"), m_windowBuild, "windowBuild"), 3);
+    row->addWidget(labelled(tr("Of"), m_windowBuild, "windowBuild"), 4);
     row->addWidget(labelled(tr("From"), m_windowLow, "windowLow"), 2);
-    row->addWidget(labelled(tr("To, if a window"), m_windowHigh, "windowHigh"), 3);
+    row->addWidget(labelled(tr("To"), m_windowHigh, "windowHigh"), 2);
     row->addWidget(labelled(QStringLiteral(" "), add, "addWindow"), 1);
+    m_windowHigh->edit()->setPlaceholderText(tr("same"));
     column->addLayout(row);
     m_windows = captionLabel("windows");
     m_windows->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
