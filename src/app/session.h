@@ -64,6 +64,8 @@ public:
     /// Opens the seal for the slip alone: tag and build, nothing of the test changes.
     std::optional<std::vector<std::pair<std::string, std::string>>> peek(const QString& pin);
     bool reveal(const QString& pin);
+    /// Where the PIN is lost: the clubs in the order of the tags, as the tags on them say.
+    bool revealByHand(const QStringList& clubs);
     /// Parts of the logbook's clubs, to build others from.
     std::vector<record::Part> knownParts();
     QString setting(const char* key);
@@ -115,6 +117,7 @@ private:
     bool keepAndUse(record::Test test);
     bool keepHead(record::Test changed);
     bool takeShots(const record::Test& from);
+    bool showRevealed(record::Test test);
     void freeze(record::Test& test) const;
     void changeCard(const QString& what, const std::function<void(record::Card&)>& edit);
     void judgeAgain();

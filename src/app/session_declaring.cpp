@@ -299,7 +299,23 @@ bool Session::reveal(const QString& pin) {
         emit refused(tr("The seal opened, but names clubs that are not in this test."));
         return false;
     }
-    if (!keepHead(std::move(*revealed)))
+    return showRevealed(std::move(*revealed));
+}
+
+bool Session::revealByHand(const QStringList& clubs) {
+    std::vector<std::string> names;
+    for (const QString& club : clubs)
+        names.push_back(club.trimmed().toStdString());
+    auto revealed = isSealed() ? plan::revealedByHand(*m_test, names, now()) : std::nullopt;
+    if (!revealed) {
+        emit refused(tr("Name every club of the rack once, in the order of the tags, with commas between."));
+        return false;
+    }
+    return showRevealed(std::move(*revealed));
+}
+
+bool Session::showRevealed(record::Test test) {
+    if (!keepHead(std::move(test)))
         return false;
     m_undo.clear();
     m_redo.clear();

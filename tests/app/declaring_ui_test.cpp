@@ -216,6 +216,36 @@ TEST_CASE("the reveal needs the PIN, and shows that nothing was switched") {
     CHECK(!bench.session.canUndo());
 }
 
+TEST_CASE("where the PIN is lost the clubs are named from their tags, and the reading says so") {
+    Bench bench;
+    Hands hands(bench);
+    declareThreeShafts(bench, hands, 0);
+    hands.fill("byHand", "Reed 53, Reed 53, Larch 71");
+    hands.press(Qt::Key_Return);
+    CHECK(bench.message().contains("Name every club of the rack once"));
+    CHECK(bench.find<QLineEdit>("byHand")->text() == "Reed 53, Reed 53, Larch 71");
+    REQUIRE(bench.session.isSealed());
+    hands.fill("byHand", "Larch 71, Reed 53,Alder 62");
+    hands.press(Qt::Key_Return);
+    REQUIRE(!bench.session.isSealed());
+    CHECK(bench.session.test().builds[0].name == "Larch 71");
+    CHECK(bench.session.test().builds[0].tag == "Fern");
+    CHECK(bench.session.test().amendments.back().text.find("without the PIN") != std::string::npos);
+    CHECK(bench.find<QLabel>("sealState")->text().contains("by hand"));
+}
+
+TEST_CASE("expectations are kept for numbers that are not declared, too") {
+    Bench bench;
+    Hands hands(bench);
+    hands.press(Qt::Key_N, Qt::ControlModifier);
+    hands.choose("expectMetric", static_cast<int>(record::Metric::spin));
+    hands.choose("expect", 3);
+    CHECK(bench.session.test().card.expectations.at(record::Metric::spin) == record::Expectation::down);
+    CHECK(bench.find<QLabel>("expectedText")->text() == "spin down");
+    hands.choose("expect", 0);
+    CHECK(bench.session.test().card.expectations.empty());
+}
+
 TEST_CASE("a screening of five heads ends in a test of two on fresh shots") {
     Bench bench;
     Hands hands(bench);

@@ -85,6 +85,8 @@ void SealPanel::buildUi() {
     m_state->setFocusPolicy(Qt::NoFocus);
     m_state->setAlignment(Qt::AlignTop);
     column->addWidget(scrolling(m_state), 1);
+    m_byHand = new QLineEdit;
+    column->addWidget(labelled(tr("PIN lost? The clubs by their tags, then Enter"), m_byHand, "byHand"));
 }
 
 void SealPanel::wire() {
@@ -108,6 +110,10 @@ void SealPanel::wire() {
             sealOrReveal();
         else
             showSlip();
+    });
+    connect(m_byHand, &QLineEdit::returnPressed, this, [this] {
+        if (m_session.revealByHand(m_byHand->text().split(QLatin1Char(','))))
+            m_byHand->clear();
     });
     connect(m_slip, &QPushButton::clicked, this, &SealPanel::showSlip);
     connect(&m_session, &Session::testChanged, this, [this] {
@@ -169,6 +175,13 @@ void SealPanel::refresh() {
     m_pin->setEnabled(blind && (sealed || !wasSealed));
     m_act->setEnabled(m_pin->isEnabled());
     m_act->setText(sealed ? tr("Reveal") : tr("Seal"));
+    m_byHand->parentWidget()->setVisible(sealed);
+    if (sealed) {
+        QStringList tags;
+        for (const auto& build : test.builds)
+            tags << QString::fromStdString(build.name);
+        m_byHand->setPlaceholderText(tr("clubs of %1").arg(tags.join(QStringLiteral(", "))));
+    }
     m_slip->setEnabled(!test.plan.turns.empty());
     QString state;
     if (sealed)
@@ -180,6 +193,9 @@ void SealPanel::refresh() {
                "is lost, the tags on the clubs still tell, but not that nothing was switched.\n\n%3")
                 .arg(QString::fromStdString(test.seal.sealedAt), hashText(test.seal.commitment),
                      maskingAdvice(card.alone));
+    else if (wasSealed && test.seal.sealedText.empty())
+        state = tr("Revealed %1 by hand, without the PIN: that nothing was switched can't be checked.")
+                    .arg(QString::fromStdString(test.seal.revealedAt));
     else if (wasSealed)
         state = tr("Revealed %1. The sealed text, to the letter:\n\n%2\nIts hash, as sha256sum gives it:\n%3\n%4")
                     .arg(QString::fromStdString(test.seal.revealedAt), QString::fromStdString(test.seal.sealedText),

@@ -38,6 +38,7 @@ private:
     QPushButton* m_act = nullptr;
     QPushButton* m_slip = nullptr;
     QLabel* m_state = nullptr;
+    QLineEdit* m_byHand = nullptr; ///< where the PIN is lost
 };
 
 } // namespace knot::app

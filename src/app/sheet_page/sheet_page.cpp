@@ -154,6 +154,29 @@ QWidget* SheetPage::buildOutcomes() {
     Panel* panel = headedPanel(tr("Judged by, in order of weight"), column);
     m_outcomes = new OutcomeRows(m_session);
     column->addWidget(m_outcomes);
+    m_expectMetric = choiceBox({});
+    for (const auto metric : record::allMetrics())
+        m_expectMetric->addItem(QString::fromStdString(record::info(metric).label), static_cast<int>(metric));
+    m_expectMetric->setMaxVisibleItems(24);
+    m_expectMetric->setCurrentIndex(static_cast<int>(record::Metric::spin));
+    m_expect = choiceBox({QStringLiteral("–"), tr("no change"), tr("up"), tr("down")});
+    m_expected = captionLabel("expectedText");
+    auto* row = new QHBoxLayout;
+    row->addWidget(labelled(tr("Also expected of"), m_expectMetric, "expectMetric"), 2);
+    row->addWidget(labelled(QStringLiteral(" "), m_expect, "expect"), 1);
+    row->addWidget(m_expected, 4, Qt::AlignBottom);
+    column->addLayout(row);
+    m_expect->setAccessibleName(tr("Expectation of the number beside"));
+    connect(m_expectMetric, &QComboBox::activated, this, &SheetPage::refreshExpected);
+    connect(m_expect, &QComboBox::activated, this, [this](int index) {
+        const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
+        m_session.change(tr("the expectation"), [&](Test& test) {
+            if (index == 0)
+                test.card.expectations.erase(metric);
+            else
+                test.card.expectations[metric] = static_cast<record::Expectation>(index - 1);
+        });
+    });
     return panel;
 }
 
@@ -331,6 +354,7 @@ void SheetPage::refresh() {
     m_outcomes->refresh();
     refreshControls();
     refreshWindows();
+    refreshExpected();
 }
 
 void SheetPage::refreshControls() {
@@ -398,6 +422,18 @@ void SheetPage::refreshWindows() {
         m_windowBuild->addItem(QString::fromStdString(build.name), QString::fromStdString(build.name));
     m_windows->setText(html);
     m_windows->setVisible(!html.isEmpty());
+}
+
+void SheetPage::refreshExpected() {
+    const auto& expectations = m_session.test().card.expectations;
+    const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
+    const auto own = expectations.find(metric);
+    m_expect->setCurrentIndex(own == expectations.end() ? 0 : static_cast<int>(own->second) + 1);
+    QStringList words;
+    for (const auto& [expected, way] : expectations)
+        words << QString::fromStdString(record::info(expected).label) + QLatin1Char(' ') +
+                     m_expect->itemText(static_cast<int>(way) + 1);
+    m_expected->setText(words.join(QStringLiteral(", ")));
 }
 
 QString SheetPage::subtitle() const {

@@ -35,6 +35,7 @@ private:
     void refresh();
     void refreshControls();
     void refreshWindows();
+    void refreshExpected();
     void setKind(int kind);
 
     Session& m_session;
@@ -62,6 +63,9 @@ private:
     QComboBox* m_windowBuild = nullptr;
     NumberField* m_windowLow = nullptr;
     NumberField* m_windowHigh = nullptr;
+    QComboBox* m_expectMetric = nullptr;
+    QComboBox* m_expect = nullptr;
+    QLabel* m_expected = nullptr;
     QLabel* m_windows = nullptr;
 };
 

@@ -46,6 +46,11 @@ std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::st
 /// `opened` must be those of `sealedBuilds`.
 std::optional<record::Test> revealed(record::Test test, const Opened& opened, const std::string& at);
 
+/// The same without the PIN, from what the tags on the clubs themselves say: for each tag in its order
+/// the name of its club, each club once. That nothing was switched can't be checked then.
+std::optional<record::Test> revealedByHand(record::Test test, const std::vector<std::string>& clubs,
+                                           const std::string& at);
+
 /// SHA-256 in hexadecimal, as `sha256sum` writes it.
 std::string sha256(const std::string& text);
 
