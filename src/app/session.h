@@ -116,6 +116,7 @@ private:
     void useTest(record::Test test);
     bool keepAndUse(record::Test test);
     bool keepHead(record::Test changed);
+    void step(std::vector<record::Test>& from, std::vector<record::Test>& to, const QString& noted);
     bool takeShots(const record::Test& from);
     bool showRevealed(record::Test test);
     void freeze(record::Test& test) const;

@@ -61,10 +61,7 @@ bool Session::newTest(record::Stage stage) {
     test.createdAt = now();
     if (stage == record::Stage::test) {
         test.card.blinding = record::Blinding::open;
-        for (auto control : record::usualControls(test.card.kind)) {
-            control.slip.clear();
-            test.card.held.push_back(std::move(control));
-        }
+        test.card.held = record::heldAsUsual(test.card.kind);
         test.card.plannedRounds = test.plan.rounds;
         test.plan.seed = QRandomGenerator::system()->generate64();
     }
@@ -140,33 +137,28 @@ void Session::change(const QString& what, const std::function<void(record::Test&
 }
 
 void Session::undo() {
-    if (m_undo.empty())
-        return;
-    record::Test back = m_undo.back();
-    back.shots = m_test->shots;
-    if (isFrozen()) {
-        back.amendments = m_test->amendments;
-        back.amendments.push_back({now(), tr("a change was taken back").toStdString()});
-    }
-    record::Test undone = declarationOf(*m_test);
-    if (!keepHead(std::move(back)))
-        return;
-    m_undo.pop_back();
-    m_redo.push_back(std::move(undone));
-    m_lastChange.clear();
-    listTests();
+    step(m_undo, m_redo, tr("a change was taken back"));
 }
 
 void Session::redo() {
-    if (m_redo.empty())
+    step(m_redo, m_undo, tr("a change was made again"));
+}
+
+// Goes to the declaration on top of one stack and leaves the present one on the other. Shots stay, and
+// so do amendments: what was noted is never taken back.
+void Session::step(std::vector<record::Test>& from, std::vector<record::Test>& to, const QString& noted) {
+    if (from.empty())
         return;
-    record::Test again = m_redo.back();
-    again.shots = m_test->shots;
-    record::Test before = declarationOf(*m_test);
-    if (!keepHead(std::move(again)))
+    record::Test next = from.back();
+    next.shots = m_test->shots;
+    next.amendments = m_test->amendments;
+    if (isFrozen())
+        next.amendments.push_back({now(), noted.toStdString()});
+    record::Test present = declarationOf(*m_test);
+    if (!keepHead(std::move(next)))
         return;
-    m_redo.pop_back();
-    m_undo.push_back(std::move(before));
+    from.pop_back();
+    to.push_back(std::move(present));
     m_lastChange.clear();
     listTests();
 }
@@ -321,7 +313,6 @@ bool Session::showRevealed(record::Test test) {
     m_redo.clear();
     listTests();
     emit testChanged();
-    judgeAgain();
     return true;
 }
 

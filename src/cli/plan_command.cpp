@@ -1,12 +1,11 @@
 #include "cli/commands.h"
 
 #include "core/plan/looks.h"
-#include "core/plan/power.h"
+#include "core/plan/planner.h"
 #include "core/record/number_text.h"
 
 #include <nlohmann/json.hpp>
 
-#include <cmath>
 #include <iostream>
 #include <memory>
 
@@ -21,57 +20,45 @@ struct PlanOptions {
 
 constexpr double alpha = 0.05;
 
-plan::PairPlan pairOf(const PlanOptions& o) {
-    return {.varTurn = o.sdTurn * o.sdTurn,
-            .varShot = o.sdShot * o.sdShot,
-            .rounds = static_cast<double>(o.rounds),
-            .turnLength = static_cast<double>(o.turnLength)};
+plan::Question questionOf(const PlanOptions& o) {
+    return {.sdTurn = o.sdTurn,
+            .sdShot = o.sdShot,
+            .gap = o.gap,
+            .alpha = alpha,
+            .builds = static_cast<std::size_t>(o.builds)};
 }
 
-double minutesOf(const PlanOptions& o) {
-    return o.rounds * o.builds * (o.changeSeconds + o.turnLength * o.shotSeconds) / 60;
+plan::Pace paceOf(const PlanOptions& o) {
+    return {.changeSeconds = o.changeSeconds, .shotSeconds = o.shotSeconds};
 }
 
-// The rounds and turn length that fit into the minutes and see the gap most often.
-void fitIntoMinutes(PlanOptions& options) {
-    PlanOptions best = options;
-    double most = -1;
-    for (int length = 1; length <= 12; ++length) {
-        PlanOptions tried = options;
-        tried.turnLength = length;
-        tried.rounds = 1;
-        tried.rounds = static_cast<int>(std::floor(options.minutes / minutesOf(tried)));
-        if (tried.rounds < 2)
-            continue;
-        if (const double power = plan::powerToSee(pairOf(tried), options.gap, alpha); power > most) {
-            most = power;
-            best = tried;
-        }
+plan::Option optionFor(const PlanOptions& o) {
+    if (o.minutes > 0) {
+        const auto best = plan::bestIn(o.minutes, questionOf(o), paceOf(o));
+        if (!best)
+            throw Refusal{"plan: two laps with every club do not fit into --minutes; allow more time or fewer clubs."};
+        return *best;
     }
-    if (most < 0)
-        throw Refusal{"plan: two laps with every club do not fit into --minutes; allow more time or fewer clubs."};
-    options = best;
+    if (o.rounds < 2 || o.turnLength < 1)
+        throw Refusal{"plan: give --rounds (2 or more) and --turn-length (1 or more), or --minutes."};
+    return plan::optionOf(questionOf(o), paceOf(o), o.rounds, o.turnLength);
 }
 
-void answer(PlanOptions options) {
-    if (options.minutes > 0)
-        fitIntoMinutes(options);
-    else if (options.rounds < 2 || options.turnLength < 1)
-        throw Refusal{"plan: give --rounds (2 or more) and --turn-length (1 or more), or --minutes."};
-    const plan::PairPlan pair = pairOf(options);
+void answer(const PlanOptions& options) {
+    const plan::Option option = optionFor(options);
     nlohmann::ordered_json out;
-    out["power"] = plan::powerToSee(pair, options.gap, alpha);
-    out["smallest_gap_80"] = plan::smallestGap(pair, 0.8, alpha);
-    out["power_to_say_same"] = plan::powerToSaySame(pair, options.gap, alpha);
-    out["rounds"] = options.rounds;
-    out["turn_length"] = options.turnLength;
-    out["shots"] = options.rounds * options.turnLength * options.builds;
-    out["minutes"] = minutesOf(options);
+    out["power"] = option.power;
+    out["smallest_gap_80"] = option.smallestGap;
+    out["power_to_say_same"] = option.powerSame;
+    out["rounds"] = option.rounds;
+    out["turn_length"] = option.turnLength;
+    out["shots"] = option.shots;
+    out["minutes"] = option.minutes;
     out["look_levels"] = nlohmann::ordered_json::array();
     if (options.looks) {
         std::vector<double> information;
-        for (int lap = 2; lap <= options.rounds; ++lap)
-            information.push_back(static_cast<double>(lap) / options.rounds);
+        for (int lap = 2; lap <= option.rounds; ++lap)
+            information.push_back(static_cast<double>(lap) / option.rounds);
         for (const auto& look : plan::lookBoundaries(information, alpha))
             out["look_levels"].push_back(look.level);
     }
@@ -79,9 +66,9 @@ void answer(PlanOptions options) {
         std::cout << out.dump(2) << "\n";
         return;
     }
-    std::cout << record::counted(static_cast<std::size_t>(options.rounds), "lap") << " of " << options.turnLength
+    std::cout << record::counted(static_cast<std::size_t>(option.rounds), "lap") << " of " << option.turnLength
               << " with " << record::counted(static_cast<std::size_t>(options.builds), "club") << ": " << out["shots"]
-              << " shots in " << record::fixed(minutesOf(options), 0) << " minutes.\n"
+              << " shots in " << record::fixed(option.minutes, 0) << " minutes.\n"
               << "A gap of " << record::fixed(options.gap, 2) << " is seen "
               << record::fixed(100 * out["power"].get<double>(), 0)
               << " times in 100; the smallest gap seen 80 times is "

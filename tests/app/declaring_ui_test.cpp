@@ -401,6 +401,9 @@ TEST_CASE("the first counted shot freezes the sheet; later edits are amendments 
     QTest::keyClick(bench.find<QPushButton>("lookNow"), Qt::Key_Space);
     CHECK(QTest::qWaitFor([&] { return bench.find<QWidget>("ledger")->isVisible(); }));
     CHECK(bench.session.test().amendments.size() == 2);
+    bench.session.undo();
+    bench.session.redo();
+    CHECK(bench.session.test().amendments.size() == 4); // what was noted is never taken back
     CHECK(!bench.session.addShots(bench.writeFile("other.csv", "build,carry_m\nAsh,150\n")));
     CHECK(bench.message().contains("“Ash”"));
     REQUIRE(bench.session.copyDeclaration());

@@ -194,3 +194,10 @@ TEST_CASE("screening drops the best the more often, the less steady the player a
     CHECK(plan::riskOfDroppingBest(six, 2, 1, 1000, 1) == Approx(4.0 / 6).margin(0.02));
     CHECK(risk(2, plan::Level::club) == club);
 }
+
+TEST_CASE("shot by shot a turn is one shot, whatever the stint's length was") {
+    record::Plan plan{.turnLength = 4};
+    CHECK(plan::shotsATurn(plan) == 4);
+    plan.schedule = record::Schedule::shotByShot;
+    CHECK(plan::shotsATurn(plan) == 1);
+}

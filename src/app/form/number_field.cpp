@@ -72,6 +72,12 @@ QString NumberField::whyRefused(const QString& text, std::optional<double>& valu
     return {};
 }
 
+std::optional<double> NumberField::value() const {
+    std::optional<double> value;
+    (void)whyRefused(m_edit->text(), value);
+    return value;
+}
+
 void NumberField::take(const QString& text) {
     std::optional<double> value;
     const QString why = whyRefused(text, value);

@@ -30,6 +30,8 @@ public:
     void setRange(const NumberRange& range) { m_range = range; }
     /// A remark under the field that is not a fault.
     void setRemark(const QString& text);
+    /// What is typed, where it can be taken.
+    std::optional<double> value() const;
     QLineEdit* edit() const { return m_edit; }
     QString fault() const;
 

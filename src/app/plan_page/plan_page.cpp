@@ -257,7 +257,7 @@ void PlanPage::refreshPower(const Planning& planning) {
     const plan::PairPlan pair{.varTurn = planning.question.sdTurn * planning.question.sdTurn,
                               .varShot = planning.question.sdShot * planning.question.sdShot,
                               .rounds = static_cast<double>(std::max(2, plan.rounds)),
-                              .turnLength = static_cast<double>(std::max(1, plan.turnLength))};
+                              .turnLength = static_cast<double>(plan::shotsATurn(plan))};
     for (int i = 0; i <= steps; ++i) {
         const double gap = largest * i / steps;
         picture.plan.push_back(judged ? plan::powerToSee(pair, gap, planning.question.alpha) : 0);

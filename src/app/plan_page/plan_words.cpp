@@ -74,7 +74,7 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
     const QString name = QString::fromStdString(record::info(planning.metric).label);
     QString html;
     if (test.plan.schedule != record::Schedule::oneRunEach && test.plan.rounds >= 2) {
-        const auto now = plan::optionOf(q, planning.pace, test.plan.rounds, test.plan.turnLength);
+        const auto now = plan::optionOf(q, planning.pace, test.plan.rounds, plan::shotsATurn(test.plan));
         html += paragraph(tr("<b>This plan</b> sees a gap of %1 in %2 80 times in 100, and the worthwhile %3 %4 times. "
                              "Where there is none it can say so %5 times.")
                               .arg(shown(now.smallestGap), name, shown(q.gap), times(now.power), times(now.powerSame)));
@@ -86,7 +86,7 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
                               .arg(times(best->power)));
     else
         html += paragraph(tr("<b>In %1</b> two laps with every club do not fit.").arg(minutesText(minutes)));
-    const int length = test.plan.schedule == record::Schedule::shotByShot ? 1 : std::max(1, test.plan.turnLength);
+    const int length = plan::shotsATurn(test.plan);
     const auto see = plan::toSee(q, planning.pace, length);
     const auto same = plan::toSaySame(q, planning.pace, length);
     if (see && same) {
@@ -119,7 +119,7 @@ QString limitsHtml(const record::Test& test, const Planning& planning) {
         html += paragraph(tr("One lap has no known error: two laps are the least."));
     if (p.schedule == record::Schedule::sandwich)
         html += paragraph(tr("A sandwich spends twice the swings on the baseline and shows which club it is."));
-    const int length = p.schedule == record::Schedule::shotByShot ? 1 : p.turnLength;
+    const int length = plan::shotsATurn(p);
     if (p.schedule != record::Schedule::oneRunEach && p.rounds >= 2) {
         if (const auto spread = plan::spreadSeen(p.rounds, length, planning.question.alpha))
             html += paragraph(tr("Spreads that differ by less than %1 times will not be seen.").arg(ratio(*spread)));

@@ -263,7 +263,7 @@ void RackPage::wire() {
     });
     connect(m_shot->edit(), &QLineEdit::returnPressed, this, [this] {
         const Metric metric = leadMetric(m_session.test());
-        const auto shown = record::numberFromText(m_shot->edit()->text().replace(',', '.').toStdString());
+        const auto shown = m_shot->value();
         const int row = m_list->currentRow();
         if (!shown || row < 0)
             return;

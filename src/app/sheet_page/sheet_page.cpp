@@ -232,8 +232,8 @@ QWidget* SheetPage::buildWindows() {
     connect(add, &QPushButton::clicked, this, [this] {
         const auto metric = static_cast<record::Metric>(m_windowMetric->currentData().toInt());
         const record::MetricFormat format(metric, m_session.units());
-        const auto low = record::numberFromText(m_windowLow->edit()->text().toStdString());
-        const auto high = record::numberFromText(m_windowHigh->edit()->text().toStdString());
+        const auto low = m_windowLow->value();
+        const auto high = m_windowHigh->value();
         if (!low || (high && *high < *low))
             return m_windowLow->setRemark(tr("A number is needed here, no larger than the one beside it."));
         m_windowLow->setRemark({});
@@ -309,11 +309,7 @@ void SheetPage::setKind(int kind) {
     m_session.change(tr("the kind of test"), [&](Test& test) {
         auto& card = test.card;
         card.kind = static_cast<record::TestKind>(kind);
-        card.held.clear();
-        for (auto control : record::usualControls(card.kind)) {
-            control.slip.clear();
-            card.held.push_back(std::move(control));
-        }
+        card.held = record::heldAsUsual(card.kind);
     });
 }
 

@@ -11,8 +11,6 @@
 namespace knot::judge {
 namespace {
 
-constexpr double shareMargin = 0.10;
-
 // What is known of the builds in one declared outcome.
 struct Known {
     std::vector<Standing> standings;
@@ -84,7 +82,8 @@ private:
         const auto shape = std::ranges::find(m_reading.card.shapes, outcome.shape, &record::Shape::name);
         if (shape == m_reading.card.shapes.end())
             return {};
-        const Column hits = hitsOf(m_test, m_structure, *shape, Taken::counted);
+        const Taken taken = m_reading.card.setsAsideByNumbers() ? Taken::allRead : Taken::counted; // as the verdicts
+        const Column hits = hitsOf(m_test, m_structure, *shape, taken);
         return {standings(hits), bestSet(hits, want, m_reading.level), LossScale::plain, shareMargin};
     }
 

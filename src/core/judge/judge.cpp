@@ -223,7 +223,6 @@ public:
     }
 
     void shares(Taken taken) {
-        constexpr double shareMargin = 0.10;
         for (const auto& shape : m_reading.card.shapes) {
             const Column hits = hitsOf(m_test, m_structure, shape, taken);
             for (const Pair& pair : m_pairs)

@@ -69,6 +69,8 @@ struct AverageGap {
 };
 
 inline constexpr int tooManyRounds = 60;
+/// The worthwhile gap of a share of shots inside a shape.
+inline constexpr double shareMargin = 0.10;
 
 struct Summary {
     Metric metric = Metric::carry;

@@ -5,6 +5,7 @@
 #include <boost/math/distributions/fisher_f.hpp>
 #include <boost/math/tools/roots.hpp>
 
+#include <algorithm>
 #include <cmath>
 
 namespace knot::plan {
@@ -52,6 +53,10 @@ double minutesFor(const Question& question, const Pace& pace, int rounds, int tu
     const int turns = rounds * static_cast<int>(question.builds);
     const int swings = turns * turnLength + pace.warmUp;
     return (turns * pace.changeSeconds + swings * pace.shotSeconds + restsFor(pace, swings)) / 60;
+}
+
+int shotsATurn(const record::Plan& plan) {
+    return plan.schedule == record::Schedule::shotByShot ? 1 : std::max(1, plan.turnLength);
 }
 
 int swingsOf(const record::Plan& plan) {

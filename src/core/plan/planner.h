@@ -36,6 +36,9 @@ struct Option {
 /// Swings with every build, rests and changes included; warm-up swings too.
 double minutesFor(const Question& question, const Pace& pace, int rounds, int turnLength);
 
+/// Shots of a turn under a plan's schedule: one when it goes shot by shot.
+int shotsATurn(const record::Plan& plan);
+
 /// The minutes of turns as planned, change by change.
 double minutesOf(const record::Plan& plan);
 /// Swings of the turns as planned, warm-up included.

@@ -31,13 +31,6 @@ record::Build shaftBuild(const char* name, double mass, double balance, const ch
     return build;
 }
 
-void holdTheUsual(record::Card& card) {
-    for (auto control : record::usualControls(card.kind)) {
-        control.slip.clear();
-        card.held.push_back(std::move(control));
-    }
-}
-
 } // namespace
 
 Test plannedShaftTest() {
@@ -61,7 +54,7 @@ Test plannedShaftTest() {
     card.expectations = {{Metric::carry, record::Expectation::up}, {Metric::side, record::Expectation::up}};
     card.blinding = record::Blinding::playerBlind;
     card.targets = {{Metric::descent, {}, 42, 48}};
-    holdTheUsual(card);
+    card.held = record::heldAsUsual(card.kind);
     card.held[3].held = false;
     card.held[3].slip = "Reed came with a lighter one";
     test.builds = {shaftBuild("Alder 62", 62, 20.9, "R", 50), shaftBuild("Reed 53", 53, 20.6, "R", 46),

@@ -21,6 +21,13 @@ std::vector<Held> usualControls(TestKind kind) {
     return controls;
 }
 
+std::vector<Held> heldAsUsual(TestKind kind) {
+    auto controls = usualControls(kind);
+    for (Held& control : controls)
+        control.slip.clear();
+    return controls;
+}
+
 std::string whyVisible(TestKind kind) {
     switch (kind) {
     case TestKind::head:
