@@ -184,6 +184,7 @@ QWidget* RackPage::buildStarting() {
     column->addWidget(m_tableFault);
     for (QPlainTextEdit* table : {m_speedTable, m_tempoTable}) {
         table->setTabChangesFocus(true);
+        table->setFixedHeight(54); // the fields above keep their height
         connect(table, &QPlainTextEdit::textChanged, this, [this] {
             std::string reason;
             const std::string speed = m_speedTable->toPlainText().toStdString();
