@@ -1,5 +1,6 @@
 #include "files/test_json.h"
 
+#include "files/bay_json.h"
 #include "files/card_json.h"
 #include "files/club_json.h"
 #include "files/text_decoding.h"
@@ -22,15 +23,16 @@ using record::Test;
 constexpr int version = 1;
 
 // Text members of a shot, which are left out when empty.
-constexpr std::array<std::pair<const char*, std::string Shot::*>, 9> textMembers = {{{"shot", &Shot::number},
-                                                                                     {"sitting", &Shot::sitting},
-                                                                                     {"player", &Shot::player},
-                                                                                     {"round", &Shot::round},
-                                                                                     {"turn", &Shot::turn},
-                                                                                     {"delivery", &Shot::delivery},
-                                                                                     {"reason", &Shot::reason},
-                                                                                     {"taken_at", &Shot::takenAt},
-                                                                                     {"note", &Shot::note}}};
+constexpr std::array<std::pair<const char*, std::string Shot::*>, 10> textMembers = {{{"shot", &Shot::number},
+                                                                                      {"sitting", &Shot::sitting},
+                                                                                      {"player", &Shot::player},
+                                                                                      {"round", &Shot::round},
+                                                                                      {"turn", &Shot::turn},
+                                                                                      {"delivery", &Shot::delivery},
+                                                                                      {"reason", &Shot::reason},
+                                                                                      {"taken_at", &Shot::takenAt},
+                                                                                      {"note", &Shot::note},
+                                                                                      {"read_id", &Shot::readId}}};
 
 ordered_json shotJson(const Test& test, const Shot& shot) {
     ordered_json out;
@@ -185,6 +187,7 @@ ordered_json headOf(const Test& test) {
     for (const auto& amendment : test.amendments)
         out["amendments"].push_back({{"at", amendment.at}, {"text", amendment.text}});
     out["frozen"] = {{"at", test.frozenAt}, {"hash", test.frozenHash}};
+    writeBay(out, test);
     return out;
 }
 
@@ -222,6 +225,7 @@ Test headFrom(const json& in) {
         test.frozenAt = frozen->value("at", "");
         test.frozenHash = frozen->value("hash", "");
     }
+    readBay(in, test);
     return test;
 }
 

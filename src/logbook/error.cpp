@@ -24,6 +24,10 @@ std::string sentence(const Error& e) {
         return e.file + " may not be written. Check its permissions, or save a copy elsewhere.";
     case ErrorKind::noSuchTest:
         return e.file + " holds no test " + e.detail + ".";
+    case ErrorKind::gone:
+        return e.file + " is no longer there.";
+    case ErrorKind::replaced:
+        return e.file + " is another file now than the one that was opened. Keep this test in a logbook of its own.";
     case ErrorKind::storage:
         return e.file + " could not be read or written (" + e.detail + ").";
     }

@@ -5,7 +5,20 @@
 
 namespace knot::logbook {
 
-enum class ErrorKind { cannotOpen, notALogbook, damaged, newer, exists, busy, full, readOnly, noSuchTest, storage };
+enum class ErrorKind {
+    cannotOpen,
+    notALogbook,
+    damaged,
+    newer,
+    exists,
+    busy,
+    full,
+    readOnly,
+    noSuchTest,
+    gone,
+    replaced,
+    storage
+};
 
 /// What went wrong with a logbook file.
 struct Error {

@@ -1,12 +1,14 @@
 #include "logbook/logbook.h"
 
 #include "files/test_json.h"
+#include "logbook/listing.h"
 #include "logbook/migration.h"
 #include "logbook/rows.h"
 #include "logbook/schema.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <sqlite3.h>
+#include <sys/stat.h>
 
 #include <algorithm>
 #include <filesystem>
@@ -123,9 +125,16 @@ void keepCopy(Database& database, const std::string& path, int version) {
 
 struct Logbook::Connection {
     Database database;
+    dev_t device = 0;
+    ino_t inode = 0; ///< of the file as it was opened, to see when another takes its place
     explicit Connection(const std::string& path, int flags)
         : database(path, flags, 2000) {
         configureConnection(database);
+        struct stat opened {};
+        if (::stat(path.c_str(), &opened) == 0) {
+            device = opened.st_dev;
+            inode = opened.st_ino;
+        }
     }
 };
 
@@ -162,42 +171,7 @@ Result<Logbook> Logbook::open(const std::string& path) {
 }
 
 Result<std::vector<TestEntry>> Logbook::tests() {
-    return guarded(m_path, [&] {
-        Database& database = m_connection->database;
-        std::vector<TestEntry> entries;
-        Statement heads(database, "SELECT id, title, question, player, created_at FROM test "
-                                  "ORDER BY created_at DESC, title");
-        Statement builds(database, "SELECT name FROM test_build WHERE test_id = ? ORDER BY position");
-        Statement turns(database, "SELECT t.build, (SELECT count(*) FROM shot x WHERE x.test_id = t.test_id AND "
-                                  "x.turn = t.position AND x.status = 'counted'), (SELECT count(*) FROM shot x WHERE "
-                                  "x.test_id = t.test_id AND x.turn = t.position AND x.status = 'set_aside') "
-                                  "FROM turn t WHERE t.test_id = ? ORDER BY t.position");
-        while (heads.executeStep()) {
-            TestEntry entry{.id = heads.getColumn(0).getString(),
-                            .title = heads.getColumn(1).getString(),
-                            .question = heads.getColumn(2).getString(),
-                            .player = heads.getColumn(3).getString(),
-                            .createdAt = heads.getColumn(4).getString(),
-                            .builds = {}};
-            builds.reset();
-            builds.bind(1, entry.id);
-            while (builds.executeStep())
-                entry.builds.push_back({builds.getColumn(0).getString(), {}});
-            turns.reset();
-            turns.bind(1, entry.id);
-            while (turns.executeStep()) {
-                const auto counted = static_cast<std::size_t>(turns.getColumn(1).getInt64());
-                entry.setAside += static_cast<std::size_t>(turns.getColumn(2).getInt64());
-                entry.counted += counted;
-                if (counted == 0)
-                    continue;
-                ++entry.turns;
-                entry.builds.at(static_cast<std::size_t>(turns.getColumn(0).getInt64())).counted.push_back(counted);
-            }
-            entries.push_back(std::move(entry));
-        }
-        return entries;
-    });
+    return guarded(m_path, [&] { return listTests(m_connection->database); });
 }
 
 Result<record::Test> Logbook::load(const std::string& testId) {
@@ -220,10 +194,60 @@ Result<std::string> Logbook::save(const record::Test& test) {
 }
 
 Result<void> Logbook::saveHead(const record::Test& test) {
+    if (auto there = stillThere(); !there)
+        return there;
     return guarded(m_path, [&] {
         SQLite::Transaction transaction(m_connection->database);
         updateHead(m_connection->database, test);
         transaction.commit();
+    });
+}
+
+Result<void> Logbook::saveShots(const record::Test& test, std::size_t from) {
+    if (auto there = stillThere(); !there)
+        return there;
+    return guarded(m_path, [&] {
+        SQLite::Transaction transaction(m_connection->database);
+        replaceShots(m_connection->database, test, from);
+        transaction.commit();
+    });
+}
+
+Result<void> Logbook::saveShotsAndHead(const record::Test& test, std::size_t from) {
+    if (auto there = stillThere(); !there)
+        return there;
+    return guarded(m_path, [&] {
+        SQLite::Transaction transaction(m_connection->database);
+        updateHead(m_connection->database, test);
+        replaceShots(m_connection->database, test, from);
+        transaction.commit();
+    });
+}
+
+Result<void> Logbook::stillThere() const {
+    struct stat now {};
+    if (::stat(m_path.c_str(), &now) != 0)
+        return refuse(ErrorKind::gone, m_path);
+    if (now.st_ino != m_connection->inode || now.st_dev != m_connection->device)
+        return refuse(ErrorKind::replaced, m_path);
+    return {};
+}
+
+Result<void> Logbook::writeAnew() {
+    return guarded(m_path, [&] {
+        // Beside the place first: the old connection's journal must be gone before the new file stands there.
+        const std::string beside = m_path + ".anew";
+        std::filesystem::remove(beside);
+        {
+            Statement copy(m_connection->database, "VACUUM INTO ?");
+            copy.bind(1, beside);
+            copy.exec();
+        }
+        m_connection.reset();
+        std::filesystem::remove(m_path + "-wal");
+        std::filesystem::remove(m_path + "-shm");
+        std::filesystem::rename(beside, m_path);
+        m_connection = std::make_unique<Connection>(m_path, SQLite::OPEN_READWRITE);
     });
 }
 

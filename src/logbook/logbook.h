@@ -45,6 +45,15 @@ public:
     Result<std::string> save(const record::Test& test);
     /// Replaces all of a known test but its shots. A build that was struck may not be taken away.
     Result<void> saveHead(const record::Test& test);
+    /// The shots of a known test from place `from` on become those of `test`; those before it stand
+    /// there already. One transaction, of as many shots as came together: once it returns, they are on
+    /// disk. `from` equal to the number of shots takes away what stands beyond.
+    Result<void> saveShots(const record::Test& test, std::size_t from);
+    Result<void> saveShotsAndHead(const record::Test& test, std::size_t from);
+    /// Whether the file that was opened still stands at its path.
+    Result<void> stillThere() const;
+    /// Puts a file that was deleted while it was open back to its path, with all that was kept in it.
+    Result<void> writeAnew();
     Result<void> remove(const std::string& testId);
 
     Result<record::DisplayUnits> units();

@@ -130,13 +130,22 @@ void toFormat2(Database& database) {
     database.exec("DROP TABLE old_shot; DROP TABLE old_turn; DROP TABLE old_sitting; DROP TABLE old_setting");
 }
 
+// Format 3 knows what a monitor called a shot, and keeps each test's tally for the list.
+void toFormat3(Database& database) {
+    database.exec("ALTER TABLE shot ADD COLUMN read_id TEXT NOT NULL DEFAULT ''");
+    createTally(database);
+    database.exec("PRAGMA user_version = 3");
+}
+
 } // namespace
 
 void migrate(Database& database, int from) {
     database.exec("PRAGMA foreign_keys = OFF");
     SQLite::Transaction transaction(database);
     if (from < 2)
-        toFormat2(database);
+        toFormat2(database); // makes the newest tables
+    else if (from < 3)
+        toFormat3(database);
     Statement broken(database, "PRAGMA foreign_key_check");
     if (broken.executeStep())
         throw std::runtime_error("its references do not hold");

@@ -66,8 +66,11 @@ public:
                            "VALUES(?, ?, ?, ?, ?, ?, ?, ?)")
         , m_shot(database, shotSql()) {}
 
-    void writeAll() {
-        for (std::size_t i = 0; i < m_test.shots.size(); ++i) {
+    /// `sitting` and `turn` are those of the shot before `from`.
+    void writeFrom(std::size_t from, int64_t sitting = -1, int64_t turn = -1) {
+        m_sittings = sitting;
+        m_turns = turn;
+        for (std::size_t i = from; i < m_test.shots.size(); ++i) {
             const Shot& shot = m_test.shots[i];
             if (i == 0 || m_test.shots[i - 1].sitting != shot.sitting)
                 writeSitting(shot);
@@ -80,8 +83,8 @@ public:
 private:
     static std::string shotSql() {
         std::string names = "INSERT INTO shot(test_id, position, turn, number, status, reason, taken_at, delivery, "
-                            "feel, note, extra, modelled, mark, set_aside_when";
-        std::string marks = ") VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?";
+                            "feel, note, extra, modelled, mark, set_aside_when, read_id";
+        std::string marks = ") VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?";
         for (const Metric metric : record::allMetrics()) {
             names += ", " + record::info(metric).key;
             marks += ", ?";
@@ -125,8 +128,9 @@ private:
         m_shot.bind(11, shot.extra.empty() ? std::string() : nlohmann::json(shot.extra).dump());
         m_shot.bind(13, nameOf(record::markNames, shot.mark));
         m_shot.bind(14, nameOf(record::setAsideWhenNames, shot.setAsideWhen));
+        m_shot.bind(15, shot.readId);
         std::string modelled;
-        int at = 14;
+        int at = 15;
         for (const Metric metric : record::allMetrics()) {
             ++at;
             const auto value = shot.readings.at(metric);
@@ -148,8 +152,9 @@ private:
 };
 
 void readShots(Database& database, Test& test) {
-    std::string sql = "SELECT t.build, t.round, t.label, t.player, t.handed_over, s.label, x.turn, x.number, x.status, "
-                      "x.reason, x.taken_at, x.delivery, x.feel, x.note, x.extra, x.modelled, x.mark, x.set_aside_when";
+    std::string sql =
+        "SELECT t.build, t.round, t.label, t.player, t.handed_over, s.label, x.turn, x.number, x.status, "
+        "x.reason, x.taken_at, x.delivery, x.feel, x.note, x.extra, x.modelled, x.mark, x.set_aside_when, x.read_id";
     for (const Metric metric : record::allMetrics())
         sql += ", x." + record::info(metric).key;
     sql += " FROM shot x JOIN turn t ON t.test_id = x.test_id AND t.position = x.turn "
@@ -184,7 +189,8 @@ void readShots(Database& database, Test& test) {
         shot.setAsideWhen =
             record::valueNamed<record::SetAsideWhen>(record::setAsideWhenNames, q.getColumn(17).getString())
                 .value_or(record::SetAsideWhen::unknown);
-        int at = 17;
+        shot.readId = q.getColumn(18).getString();
+        int at = 18;
         for (const Metric metric : record::allMetrics()) {
             const auto column = q.getColumn(++at);
             if (column.isNull())
@@ -216,7 +222,32 @@ std::string newId() {
 void insertTest(Database& database, const Test& test) {
     insertHead(database, test);
     writeBuilds(database, test);
-    ShotWriter(database, test).writeAll();
+    ShotWriter(database, test).writeFrom(0);
+}
+
+void replaceShots(Database& database, const Test& test, std::size_t from) {
+    int64_t sitting = -1;
+    int64_t turn = -1;
+    if (from > 0) {
+        Statement before(database, "SELECT t.position, t.sitting FROM shot x JOIN turn t ON t.test_id = x.test_id AND "
+                                   "t.position = x.turn WHERE x.test_id = ? AND x.position = ?");
+        before.bind(1, test.id);
+        before.bind(2, static_cast<int64_t>(from) - 1);
+        if (!before.executeStep())
+            throw std::out_of_range(test.id);
+        turn = before.getColumn(0).getInt64();
+        sitting = before.getColumn(1).getInt64();
+    }
+    auto clear = [&](const char* sql, int64_t first) {
+        Statement s(database, sql);
+        s.bind(1, test.id);
+        s.bind(2, first);
+        s.exec();
+    };
+    clear("DELETE FROM shot WHERE test_id = ? AND position >= ?", static_cast<int64_t>(from));
+    clear("DELETE FROM turn WHERE test_id = ? AND position >= ?", turn + 1);
+    clear("DELETE FROM sitting WHERE test_id = ? AND position >= ?", sitting + 1);
+    ShotWriter(database, test).writeFrom(from, sitting, turn);
 }
 
 void updateHead(Database& database, const Test& test) {

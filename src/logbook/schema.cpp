@@ -62,6 +62,7 @@ CREATE TABLE shot(
   delivery TEXT NOT NULL DEFAULT '',
   feel INTEGER NOT NULL DEFAULT 0,
   note TEXT NOT NULL DEFAULT '',
+  read_id TEXT NOT NULL DEFAULT '',
   extra TEXT NOT NULL DEFAULT '',
   modelled TEXT NOT NULL DEFAULT '',
 )";
@@ -74,11 +75,26 @@ CREATE INDEX shot_by_turn ON shot(test_id, turn, status);
 )";
 }
 
+constexpr const char* tally = R"(
+CREATE TABLE tally(
+  test_id TEXT PRIMARY KEY REFERENCES test(id) ON DELETE CASCADE,
+  turns TEXT NOT NULL
+) WITHOUT ROWID;
+CREATE TRIGGER tally_after_insert AFTER INSERT ON shot BEGIN DELETE FROM tally WHERE test_id = new.test_id; END;
+CREATE TRIGGER tally_after_delete AFTER DELETE ON shot BEGIN DELETE FROM tally WHERE test_id = old.test_id; END;
+CREATE TRIGGER tally_after_update AFTER UPDATE ON shot BEGIN DELETE FROM tally WHERE test_id = new.test_id; END;
+)";
+
 } // namespace
+
+void createTally(SQLite::Database& database) {
+    database.exec(tally);
+}
 
 void createTables(SQLite::Database& database) {
     database.exec(tables);
     database.exec(shotTable());
+    createTally(database);
     database.exec("PRAGMA application_id = " + std::to_string(applicationId));
     database.exec("PRAGMA user_version = " + std::to_string(schemaVersion));
 }

@@ -14,6 +14,8 @@ forbid() { # folder, pattern, reason
 forbid core 'Q[A-Z]|Qt|files/|logbook/|link/|app/|cli/|SQLite|nlohmann|csv\.h|CLI/|fstream|iostream' 'the core has no interface, no files and no Qt'
 forbid files 'Q[A-Z]|Qt|logbook/|app/|cli/|SQLite' 'files stand on the core alone'
 forbid logbook 'Q[A-Z]|Qt|app/|cli/' 'the logbook stands on the core and on files'
+forbid link 'Q[A-Z]|Qt|files/|logbook/|app/|cli/' 'the link stands on the core alone'
+forbid monitor 'QApplication|QWidget|QtWidgets|app/|cli/' 'the simulated monitor has no window'
 forbid cli 'Q[A-Z]|Qt|app/' 'the command line has no window'
 headers=$(grep -rnE '#include <(boost|Eigen)' core --include='*.h')
 if [ -n "$headers" ]; then

@@ -1,42 +1,25 @@
 #include "core/practice/scenarios.h"
 #include "logbook/logbook.h"
 #include "support/build_test.h"
+#include "support/folder.h"
 
 #include <catch2/catch.hpp>
-#include <sqlite3.h>
-#include <unistd.h>
 
 #include <filesystem>
 #include <fstream>
 #include <iterator>
 
 using namespace knot;
+using knot::test::Folder;
 using logbook::ErrorKind;
 using logbook::Logbook;
 namespace fs = std::filesystem;
 
 namespace {
 
-// A folder of its own for each test, gone afterwards.
-struct Folder {
-    fs::path path =
-        fs::temp_directory_path() / ("knot_logbook_" + std::to_string(::getpid()) + "_" + std::to_string(++count));
-    Folder() { fs::create_directories(path); }
-    ~Folder() { fs::remove_all(path); }
-    std::string file(const std::string& name) const { return (path / name).string(); }
-    static inline int count = 0;
-};
-
 std::string bytesOf(const std::string& path) {
     std::ifstream in(path, std::ios::binary);
     return {std::istreambuf_iterator<char>(in), {}};
-}
-
-void runSql(const std::string& path, const char* sql) {
-    sqlite3* database = nullptr;
-    sqlite3_open(path.c_str(), &database);
-    sqlite3_exec(database, sql, nullptr, nullptr, nullptr);
-    sqlite3_close(database);
 }
 
 record::Test fullTest() {
@@ -53,6 +36,11 @@ record::Test fullTest() {
     test.shots[21].mark = record::Mark::player;
     test.shots[22].setAsideWhen = record::SetAsideWhen::byRule;
     test.guesses = {{1, "Fern", "2"}};
+    test.feels = {{"2", 1, {7, 0, 3, 10, 0, 1}, "lively, \"quick\""}};
+    test.sittings = {{"2026-05-02", "2026-05-02T09:00:00", {record::Place::outdoors, 3.5, 14, "range", "mat"}}};
+    test.events = {{record::EventKind::stop, "2026-05-02T09:40:00", 20, "elbow"}};
+    test.progress = {true, 3, 1, "2026-05-02T09:30:00", 1, true, record::Mark::club};
+    test.shots[23].readId = "link:23";
     test.extraColumns = {"weight_g"};
     for (auto& shot : test.shots)
         shot.extra = {"74"};
@@ -159,11 +147,11 @@ TEST_CASE("foreign, damaged and newer files are refused with a sentence and left
     std::ofstream(empty).close();
     refusedAs(empty, ErrorKind::notALogbook, "is not a Knot Count logbook");
     const auto foreign = folder.file("foreign.knotbook");
-    runSql(foreign, "CREATE TABLE x(y); INSERT INTO x VALUES(1)");
+    Folder::runSql(foreign, "CREATE TABLE x(y); INSERT INTO x VALUES(1)");
     refusedAs(foreign, ErrorKind::notALogbook, "is not a Knot Count logbook");
     const auto newer = folder.file("newer.knotbook");
     fs::copy_file(good, newer);
-    runSql(newer, "PRAGMA user_version = 99");
+    Folder::runSql(newer, "PRAGMA user_version = 99");
     refusedAs(newer, ErrorKind::newer, "written by a newer Knot Count (format 99)");
     const auto cut = folder.file("cut.knotbook");
     fs::copy_file(good, cut);
@@ -188,7 +176,7 @@ TEST_CASE("the file names itself and its format to any SQLite tool") {
     const auto bytes = bytesOf(path);
     REQUIRE(bytes.size() > 100);
     CHECK(bytes.substr(68, 4) == "Knot"); // application_id
-    CHECK(bytes[63] == 2);                // user_version
+    CHECK(bytes[63] == 3);                // user_version
     CHECK(bytes[18] == 2);                // write-ahead log
 }
 
@@ -198,7 +186,7 @@ TEST_CASE("a logbook of format 1 is kept beside as it was and brought up to date
     std::ifstream sql(std::string(KNOT_TEST_DATA) + "/logbook/format1.sql");
     const std::string script{std::istreambuf_iterator<char>(sql), {}};
     REQUIRE(!script.empty());
-    runSql(path, script.c_str());
+    Folder::runSql(path, script.c_str());
     auto book = Logbook::open(path);
     REQUIRE(book);
     CHECK(book->integrityFaults()->empty());
@@ -221,5 +209,5 @@ TEST_CASE("a logbook of format 1 is kept beside as it was and brought up to date
     CHECK(test.extraColumns == std::vector<std::string>{"bounce_deg"});
     CHECK(fs::exists(folder.file("old.format1.knotbook")));
     CHECK(Logbook::open(path));
-    CHECK(!fs::exists(folder.file("old.format2.knotbook")));
+    CHECK(!fs::exists(folder.file("old.format3.knotbook")));
 }

@@ -24,6 +24,9 @@ inline constexpr std::array expectationNames = {"no_change", "up", "down"};
 inline constexpr std::array blindingNames = {"open", "reading_blind", "player_blind", "both_blind"};
 inline constexpr std::array seesNames = {"nobody", "fitter", "everyone"};
 
+inline constexpr std::array feelNames = {"liveliness", "weight", "harshness", "control", "look", "confidence"};
+inline constexpr std::array placeNames = {"not_said", "indoors", "outdoors"};
+inline constexpr std::array eventNames = {"note", "rest", "stop"};
 inline constexpr std::array stageNames = {"test", "screening", "open_sitting"};
 inline constexpr std::array partNames = {"head", "shaft", "grip", "ball"};
 inline constexpr std::array scheduleNames = {"rotated", "sandwich", "shot_by_shot", "one_run_each"};

@@ -28,6 +28,7 @@ struct Shot {
     Readings readings;
     std::string number, sitting, player, round, turn;
     std::string delivery, reason, takenAt, note;
+    std::string readId;             ///< its name at the source that read it, to know it again; empty by hand
     std::vector<std::string> extra; ///< one cell for each extra column of the test
 
     bool isSetAsideLate() const {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/record/bay.h"
 #include "core/record/card.h"
 #include "core/record/club.h"
 #include "core/record/plan.h"
@@ -60,6 +61,10 @@ struct Test {
     std::vector<Shot> shots;
     std::vector<Guess> guesses;
     std::vector<Amendment> amendments;
+    std::vector<Feel> feels;
+    std::vector<Sitting> sittings; ///< those of the bay; a file's shots may name others
+    std::vector<Event> events;
+    Progress progress;
     std::string frozenAt, frozenHash; ///< the first counted shot, and the SHA-256 of the card then
 
     /// The index of a build by name, or nothing.

@@ -1,0 +1,96 @@
+PRAGMA application_id = 1265528692;
+PRAGMA user_version = 2;
+PRAGMA foreign_keys=OFF;
+BEGIN TRANSACTION;
+CREATE TABLE setting(key TEXT PRIMARY KEY, value TEXT NOT NULL) WITHOUT ROWID;
+CREATE TABLE test(
+  id TEXT PRIMARY KEY,
+  title TEXT NOT NULL,
+  question TEXT NOT NULL DEFAULT '',
+  player TEXT NOT NULL DEFAULT '',
+  created_at TEXT NOT NULL DEFAULT '',
+  head TEXT NOT NULL
+) WITHOUT ROWID;
+INSERT INTO test VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa','s','','','','{"format":"knotcount.test","version":1,"title":"s","question":"","player":"","created_at":"","stage":"test","profile":{},"builds":[{"build":"Birch","note":""},{"build":"Flint","note":""}],"extra_columns":[],"card":{"kind":"own","factor":"","comparison":"against_baseline","baseline":"","primary":[],"want":{},"margins":{},"expectations":{},"sd_ratio_margin":1.25,"area_ratio_margin":1.5,"alpha":0.05,"looks":"none","planned_rounds":0,"held":[],"blinding":"open","alone":false,"sees":{"shots":"everyone","averages":"nobody","comparisons":"nobody"},"trend_column":"","factor_column":"","covariates":[],"set_aside_rule":"called","replace_set_aside":true,"good_shots":0,"shapes":[],"targets":[]},"plan":{"schedule":"rotated","rounds":5,"turn_length":3,"seed":"1","change_seconds":90.0,"shot_seconds":30.0,"warm_up":8,"rest_every":25,"rest_seconds":180.0,"change_times":[],"turns":[]},"seal":{},"guesses":[],"amendments":[],"frozen":{"at":"","hash":""}}');
+CREATE TABLE test_build(
+  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
+  position INTEGER NOT NULL,
+  name TEXT NOT NULL,
+  PRIMARY KEY(test_id, position)
+) WITHOUT ROWID;
+INSERT INTO test_build VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',0,'Birch');
+INSERT INTO test_build VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',1,'Flint');
+CREATE TABLE sitting(
+  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
+  position INTEGER NOT NULL,
+  label TEXT NOT NULL DEFAULT '',
+  PRIMARY KEY(test_id, position)
+) WITHOUT ROWID;
+INSERT INTO sitting VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',0,'');
+CREATE TABLE turn(
+  test_id TEXT NOT NULL,
+  position INTEGER NOT NULL,
+  sitting INTEGER NOT NULL,
+  build INTEGER NOT NULL,
+  round TEXT NOT NULL DEFAULT '',
+  label TEXT NOT NULL DEFAULT '',
+  player TEXT NOT NULL DEFAULT '',
+  handed_over INTEGER NOT NULL DEFAULT 0,
+  PRIMARY KEY(test_id, position),
+  FOREIGN KEY(test_id, sitting) REFERENCES sitting(test_id, position) ON DELETE CASCADE,
+  FOREIGN KEY(test_id, build) REFERENCES test_build(test_id, position) ON DELETE CASCADE
+) WITHOUT ROWID;
+INSERT INTO turn VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',0,0,0,'','1','',0);
+INSERT INTO turn VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',1,0,0,'1','2','',1);
+INSERT INTO turn VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',2,0,1,'1','3','',0);
+INSERT INTO turn VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',3,0,1,'2','4','',1);
+INSERT INTO turn VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',4,0,0,'2','5','',0);
+CREATE TABLE shot(
+  test_id TEXT NOT NULL,
+  position INTEGER NOT NULL,
+  turn INTEGER NOT NULL,
+  number TEXT NOT NULL DEFAULT '',
+  status TEXT NOT NULL CHECK(status IN ('counted', 'set_aside', 'warm_up')),
+  mark TEXT NOT NULL DEFAULT 'none' CHECK(mark IN ('none', 'club', 'player')),
+  set_aside_when TEXT NOT NULL DEFAULT 'unknown'
+    CHECK(set_aside_when IN ('unknown', 'called', 'by_rule', 'after_number', 'after_reveal')),
+  reason TEXT NOT NULL DEFAULT '',
+  taken_at TEXT NOT NULL DEFAULT '',
+  delivery TEXT NOT NULL DEFAULT '',
+  feel INTEGER NOT NULL DEFAULT 0,
+  note TEXT NOT NULL DEFAULT '',
+  extra TEXT NOT NULL DEFAULT '',
+  modelled TEXT NOT NULL DEFAULT '',
+  club_speed_ms REAL,
+  ball_speed_ms REAL,
+  smash REAL,
+  attack_deg REAL,
+  path_deg REAL,
+  face_deg REAL,
+  face_to_path_deg REAL,
+  dynamic_loft_deg REAL,
+  spin_loft_deg REAL,
+  dynamic_lie_deg REAL,
+  launch_deg REAL,
+  launch_direction_deg REAL,
+  spin_rpm REAL,
+  spin_axis_deg REAL,
+  carry_m REAL,
+  total_m REAL,
+  side_m REAL,
+  curve_m REAL,
+  apex_m REAL,
+  descent_deg REAL,
+  hang_s REAL,
+  strike_toe_mm REAL,
+  strike_high_mm REAL,
+  PRIMARY KEY(test_id, position),
+  FOREIGN KEY(test_id, turn) REFERENCES turn(test_id, position) ON DELETE CASCADE
+);
+INSERT INTO shot VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',0,0,'','warm_up','none','unknown','','2026-05-02T09:00:00','',0,'','','',NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,5200.0,NULL,140.09999999999999432,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL);
+INSERT INTO shot VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',1,1,'','counted','none','unknown','','2026-05-02T09:01:00','',0,'','','',NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,5100.0,NULL,150.5,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL);
+INSERT INTO shot VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',2,2,'','counted','none','unknown','','2026-05-02T09:02:00','',0,'','','',NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,5000.0,NULL,152.25,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL);
+INSERT INTO shot VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',3,3,'','set_aside','none','called','thin','2026-05-02T09:03:00','',0,'','','',NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,6100.0,NULL,131.0,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL);
+INSERT INTO shot VALUES('951be337-3ed0-41d6-bdd9-79929fb241fa',4,4,'','counted','none','unknown','','2026-05-02T09:04:00','',0,'','','',NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL,149.0,NULL,NULL,NULL,NULL,NULL,NULL,NULL,NULL);
+CREATE INDEX shot_by_turn ON shot(test_id, turn, status);
+COMMIT;

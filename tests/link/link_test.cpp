@@ -1,0 +1,177 @@
+#include "core/random.h"
+#include "link/conversation.h"
+
+#include <catch2/catch.hpp>
+#include <rapidcheck.h>
+
+using namespace knot;
+using namespace knot::link;
+
+namespace {
+
+const std::string hello = R"({"type":"hello","device":"Stand-in","protocol":1,"reads":["carry_m"]})"
+                          "\n";
+
+std::string shot(const std::string& id, double carry = 150) {
+    record::Readings readings;
+    readings.measure(record::Metric::carry, carry);
+    return lineOf(ShotRead{id, "2026-05-02T09:00:00", readings, 0.9});
+}
+
+std::size_t shotsIn(const Heard& heard) {
+    std::size_t shots = 0;
+    for (const auto& message : heard.messages)
+        shots += std::holds_alternative<ShotRead>(message) ? 1 : 0;
+    return shots;
+}
+
+} // namespace
+
+TEST_CASE("a monitor says hello, is welcomed, and its shots come through") {
+    Receipts receipts;
+    Conversation conversation(receipts);
+    Heard heard = conversation.take(hello);
+    CHECK(heard.reply == "{\"type\":\"welcome\",\"protocol\":1}\n");
+    REQUIRE(heard.messages.size() == 1);
+    CHECK(std::get<Hello>(heard.messages[0]).device == "Stand-in");
+    heard = conversation.take(
+        R"({"type":"shot","id":"7","at":"2026-05-02T09:00:00","metrics":{"carry_m":151.5,"spin_rpm":null,"mood":3},"quality":0.8,"later":[1]})"
+        "\r\n\n{\"type\":\"no_read\",\"id\":\"8\",\"reason\":\"no ball\"}\n{\"type\":\"heartbeat\"}\n");
+    CHECK(heard.reply.empty()); // nothing is acknowledged before it is on disk
+    REQUIRE(heard.messages.size() == 3);
+    const auto& read = std::get<ShotRead>(heard.messages[0]);
+    CHECK(read.id == "7");
+    CHECK(read.readings.at(record::Metric::carry) == 151.5);
+    CHECK(!read.readings.has(record::Metric::spin));
+    CHECK(read.quality == 0.8);
+    CHECK(std::get<NoRead>(heard.messages[1]) == NoRead{"8", "", "no ball"});
+    CHECK(std::holds_alternative<Heartbeat>(heard.messages[2]));
+}
+
+TEST_CASE("a repeated id is acknowledged once it is kept, and never given twice") {
+    Receipts receipts;
+    Conversation conversation(receipts);
+    conversation.take(hello);
+    CHECK(shotsIn(conversation.take(shot("a"))) == 1);
+    Heard again = conversation.take(shot("a"));
+    CHECK(shotsIn(again) == 0);
+    CHECK(again.reply.empty()); // still on its way to the disk
+    CHECK(again.repeated == std::vector<std::string>{"a"});
+    receipts.keep("a");
+    again = conversation.take(shot("a"));
+    CHECK(shotsIn(again) == 0);
+    CHECK(again.reply == "{\"type\":\"ack\",\"id\":\"a\"}\n");
+    SECTION("also over another connection") {
+        Conversation next(receipts);
+        next.take(hello);
+        CHECK(next.take(shot("a")).reply == "{\"type\":\"ack\",\"id\":\"a\"}\n");
+        CHECK(shotsIn(next.take(shot("b"))) == 1);
+    }
+}
+
+TEST_CASE("what is not a message is refused with its reason and the line goes on") {
+    const auto [line, reason] = GENERATE(table<std::string, std::string>(
+        {{"nonsense", "the line is not JSON in UTF-8"},
+         {"\"\xff\xfe\"", "the line is not JSON in UTF-8"},
+         {"[1,2]", "the line is not a JSON object"},
+         {"{}", "type is missing"},
+         {R"({"type":5})", "type is not text"},
+         {R"({"type":"shot","metrics":{}})", "id is missing"},
+         {R"({"type":"shot","id":3,"metrics":{}})", "id is not text"},
+         {R"({"type":"shot","id":"x"})", "metrics is not an object"},
+         {R"({"type":"shot","id":"x","metrics":{"carry_m":"150"}})", "carry_m is not a number"},
+         {R"({"type":"shot","id":"x","metrics":{"carry_m":1e300}})", "carry_m is no reading of a golf shot"},
+         {R"({"type":"shot","id":"x","at":5,"metrics":{}})", "at is not text"},
+         {R"({"type":"shot","id":"x","metrics":{},"quality":2})", "quality is not from 0 to 1"},
+         {R"({"type":"no_read"})", "id is missing"}}));
+    Receipts receipts;
+    Conversation conversation(receipts);
+    conversation.take(hello);
+    const Heard heard = conversation.take(line + "\n" + shot("next"));
+    CHECK(heard.reply.find("\"type\":\"error\"") != std::string::npos);
+    CHECK(heard.reply.find("\"reason\":\"" + reason + "\"") != std::string::npos);
+    CHECK(shotsIn(heard) == 1);
+}
+
+TEST_CASE("a refusal names the shot it refuses") {
+    const auto message = messageFrom(R"({"type":"shot","id":"s9","metrics":{"spin_rpm":true}})");
+    CHECK(std::get<Unreadable>(message) == Unreadable{"s9", "spin_rpm is not a number"});
+    CHECK(lineOf(message) == "{\"type\":\"error\",\"id\":\"s9\",\"reason\":\"spin_rpm is not a number\"}\n");
+}
+
+TEST_CASE("a line beyond 64 KiB is dropped whole and the next one is heard") {
+    Receipts receipts;
+    Conversation conversation(receipts);
+    conversation.take(hello);
+    Heard heard = conversation.take(std::string(longestLine - 1, 'x'));
+    CHECK(heard.reply.empty());
+    heard = conversation.take(std::string(5000, 'x'));
+    CHECK(heard.reply.empty());
+    heard = conversation.take("x\n" + shot("after"));
+    CHECK(heard.reply.find("longer than 64 KiB") != std::string::npos);
+    CHECK(shotsIn(heard) == 1);
+}
+
+TEST_CASE("shots before hello, another protocol and a wrong pairing code are answered") {
+    Receipts receipts;
+    Conversation conversation(receipts, "2718");
+    Heard heard = conversation.take(shot("early"));
+    CHECK(shotsIn(heard) == 0);
+    CHECK(heard.reply.find("\"id\":\"early\",\"reason\":\"hello comes first\"") != std::string::npos);
+    CHECK(!heard.hangUp);
+    heard = conversation.take(R"({"type":"hello","device":"x","protocol":2})"
+                              "\n");
+    CHECK(heard.hangUp);
+    heard = Conversation(receipts, "2718").take(lineOf(Hello{"x", 1, {}, "2717"}) + shot("early"));
+    CHECK(heard.hangUp);
+    CHECK(shotsIn(heard) == 0);
+    heard = Conversation(receipts, "2718").take(lineOf(Hello{"x", 1, {}, "2718"}) + shot("early"));
+    CHECK(!heard.hangUp);
+    CHECK(shotsIn(heard) == 1); // the refused one was not taken
+}
+
+TEST_CASE("every message reads back as it was written") {
+    record::Readings readings;
+    readings.measure(record::Metric::carry, 150.25);
+    readings.measure(record::Metric::side, -3.5);
+    const std::vector<Message> messages{Hello{"Stand-in", 1, {"carry_m", "side_m"}, "11"},
+                                        ShotRead{"5", "2026-05-02T09:00:00.250", readings, std::nullopt},
+                                        NoRead{"6", "", "no ball"},
+                                        Heartbeat{},
+                                        Welcome{},
+                                        Ack{"5"},
+                                        InHand{"Fern", 2},
+                                        Refused{"6", "why \"so\"\n"}};
+    for (const auto& message : messages) {
+        std::string line = lineOf(message);
+        CHECK(line.back() == '\n');
+        line.pop_back();
+        CHECK(line.find('\n') == std::string::npos);
+        CHECK((messageFrom(line) == message));
+    }
+}
+
+TEST_CASE("however the bytes are cut, the same is heard") {
+    std::string text = hello + shot("a") + "junk\n" + shot("b") + std::string(70000, 'y') + "\n" + shot("a") +
+                       lineOf(NoRead{"c", "", "late"}) + shot("d");
+    Receipts wholeReceipts;
+    Conversation whole(wholeReceipts);
+    const Heard expected = whole.take(text);
+    CHECK(shotsIn(expected) == 3);
+    rc::check("pieces", [&] {
+        Receipts receipts;
+        Conversation conversation(receipts);
+        Heard heard;
+        std::size_t at = 0;
+        while (at < text.size()) {
+            const auto size = *rc::gen::inRange<std::size_t>(1, 20000);
+            Heard piece = conversation.take(std::string_view(text).substr(at, size));
+            at += size;
+            heard.reply += piece.reply;
+            for (auto& message : piece.messages)
+                heard.messages.push_back(std::move(message));
+        }
+        RC_ASSERT(heard.reply == expected.reply);
+        RC_ASSERT((heard.messages == expected.messages));
+    });
+}
