@@ -109,8 +109,11 @@ ordered_json planJson(const record::Plan& plan) {
     for (const auto& change : plan.changeTimes)
         out["change_times"].push_back({{"a", change.a}, {"b", change.b}, {"seconds", change.seconds}});
     out["turns"] = ordered_json::array();
-    for (const auto& turn : plan.turns)
+    for (const auto& turn : plan.turns) {
         out["turns"].push_back({{"build", turn.build}, {"round", turn.round}, {"shots", turn.shots}});
+        if (turn.ended)
+            out["turns"].back()["ended"] = true;
+    }
     return out;
 }
 
@@ -129,8 +132,8 @@ record::Plan planFrom(const json& in, std::size_t builds) {
         plan.changeTimes.push_back(
             {change.at("a").get<std::size_t>(), change.at("b").get<std::size_t>(), change.at("seconds").get<double>()});
     for (const auto& turn : in.value("turns", json::array())) {
-        plan.turns.push_back(
-            {turn.at("build").get<std::size_t>(), turn.at("round").get<int>(), turn.at("shots").get<int>()});
+        plan.turns.push_back({turn.at("build").get<std::size_t>(), turn.at("round").get<int>(),
+                              turn.at("shots").get<int>(), turn.value("ended", false)});
         if (plan.turns.back().build >= builds)
             throw Unreadable{"a planned stint names a build that is not listed"};
     }

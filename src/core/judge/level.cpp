@@ -3,14 +3,25 @@
 #include "core/plan/looks.h"
 
 #include <algorithm>
+#include <map>
 #include <set>
 
 namespace knot::judge {
 namespace {
 
-bool isBeyond(const record::Structure& structure, std::size_t shot, std::size_t planned) {
-    const record::Turn& turn = structure.turns[structure.turnOfShot[shot]];
-    return turn.round != record::Turn::noRound && turn.round >= planned;
+// A turn is beyond the plan when its club has had all its planned rounds. A lap that was parted, by a
+// night between two sittings or by a change of the player, makes two rounds with some clubs each.
+std::vector<bool> turnsBeyond(const record::Structure& structure, std::size_t planned) {
+    std::map<std::size_t, std::set<std::size_t>> roundsOf;
+    std::vector<bool> beyond;
+    for (const auto& turn : structure.turns) {
+        auto& had = roundsOf[turn.build];
+        const bool over = turn.round != record::Turn::noRound && !had.contains(turn.round) && had.size() >= planned;
+        if (turn.round != record::Turn::noRound && !over)
+            had.insert(turn.round);
+        beyond.push_back(over);
+    }
+    return beyond;
 }
 
 } // namespace
@@ -44,12 +55,17 @@ std::size_t dropRoundsBeyondPlan(record::Test& test, const record::Structure& st
     const auto planned = static_cast<std::size_t>(test.card.plannedRounds);
     if (planned == 0 || structure.rounds.size() <= planned)
         return 0;
+    const std::vector<bool> beyond = turnsBeyond(structure, planned);
     std::vector<record::Shot> kept;
     for (std::size_t i = 0; i < test.shots.size(); ++i)
-        if (!isBeyond(structure, i, planned))
+        if (!beyond[structure.turnOfShot[i]])
             kept.push_back(std::move(test.shots[i]));
     test.shots = std::move(kept);
-    return structure.rounds.size() - planned;
+    std::set<std::size_t> rounds;
+    for (std::size_t turn = 0; turn < structure.turns.size(); ++turn)
+        if (beyond[turn])
+            rounds.insert(structure.turns[turn].round);
+    return rounds.size();
 }
 
 } // namespace knot::judge

@@ -13,8 +13,8 @@ std::size_t completeRounds(const record::Test& test, const record::Structure& st
 /// second.
 double levelNow(const record::Card& card, std::size_t roundsDone);
 
-/// The test without the shots struck in rounds beyond its plan, which have no error rate. The
-/// number of those rounds; 0 leaves the test as it is.
+/// The test without the shots that a club struck after it had all its planned rounds: those have no
+/// error rate. The number of rounds that had such shots; 0 leaves the test as it is.
 std::size_t dropRoundsBeyondPlan(record::Test& test, const record::Structure& structure);
 
 } // namespace knot::judge

@@ -13,6 +13,7 @@ struct PlannedTurn {
     std::size_t build = 0; ///< a place in the test's builds; tags while sealed
     int round = 1;         ///< from 1
     int shots = 1;
+    bool ended = false; ///< cut short or left out in the bay
     bool operator==(const PlannedTurn&) const = default;
 };
 
