@@ -8,6 +8,7 @@
 #include <QDateTime>
 #include <QFileInfo>
 #include <QFutureWatcher>
+#include <QLockFile>
 #include <QtConcurrent>
 
 #include <algorithm>
@@ -16,7 +17,10 @@ namespace knot::app {
 
 Session::Session(QObject* parent)
     : QObject(parent)
-    , m_generation(std::make_shared<std::atomic<int>>(0)) {}
+    , m_generation(std::make_shared<std::atomic<int>>(0)) {
+    m_retry.setInterval(2000);
+    connect(&m_retry, &QTimer::timeout, this, &Session::saveAgain);
+}
 
 Session::~Session() {
     ++*m_generation;
@@ -26,7 +30,29 @@ QString Session::logbookPath() const {
     return m_logbook ? QString::fromStdString(m_logbook->path()) : QString();
 }
 
+// One program at a time; the lock of one that was killed is taken over.
+bool Session::lock(const QString& path) {
+    if (m_logbook && QFileInfo(path) == QFileInfo(logbookPath()))
+        return true;
+    auto taken = std::make_unique<QLockFile>(path + QStringLiteral(".lock"));
+    taken->setStaleLockTime(0);
+    if (!taken->tryLock() && taken->error() == QLockFile::LockFailedError) {
+        qint64 process = 0;
+        QString host;
+        QString program;
+        taken->getLockInfo(&process, &host, &program);
+        emit refused(tr("%1 is open in another Knot Count (process %2). Close it there first.").arg(path).arg(process));
+        return false;
+    }
+    m_lock = std::move(taken);
+    return true;
+}
+
 bool Session::openLogbook(const QString& path) {
+    if (!mayLeave())
+        return false;
+    if (QFileInfo::exists(path) && !lock(path))
+        return false;
     auto book = logbook::Logbook::open(path.toStdString());
     if (!ok(book))
         return false;
@@ -35,6 +61,7 @@ bool Session::openLogbook(const QString& path) {
         m_units = *units;
     m_test.reset();
     m_reading.reset();
+    forgetBay();
     ++*m_generation;
     listTests();
     emit unitsChanged();
@@ -42,7 +69,13 @@ bool Session::openLogbook(const QString& path) {
     return true;
 }
 
+void Session::listTestsIfStale() {
+    if (m_listStale)
+        listTests();
+}
+
 void Session::listTests() {
+    m_listStale = false;
     if (!m_logbook)
         return; // a test in hand that is not kept yet
     auto tests = m_logbook->tests();
@@ -52,6 +85,8 @@ void Session::listTests() {
 }
 
 bool Session::importShots(const QString& path, const files::HeadingMap& headings) {
+    if (!mayLeave())
+        return false;
     const std::string name = path.toStdString();
     auto imported = path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive)
                         ? files::readTestFile(name)
@@ -72,6 +107,8 @@ bool Session::importShots(const QString& path, const files::HeadingMap& headings
 }
 
 bool Session::openTest(const std::string& id) {
+    if (!mayLeave())
+        return false;
     auto test = m_logbook->load(id);
     if (!ok(test))
         return false;
@@ -80,7 +117,7 @@ bool Session::openTest(const std::string& id) {
 }
 
 bool Session::keepIn(const QString& path) {
-    if (!m_test)
+    if (!m_test || (QFileInfo::exists(path) && !lock(path)))
         return false;
     const std::string name = path.toStdString();
     auto book = QFileInfo::exists(path) ? logbook::Logbook::open(name) : logbook::Logbook::create(name);
@@ -92,7 +129,15 @@ bool Session::keepIn(const QString& path) {
     if (!ok(id) || !ok(book->setUnits(m_units)))
         return false;
     m_logbook.emplace(std::move(*book));
+    lock(path);
     m_test->id = *id;
+    if (hasUnsaved()) {
+        m_unsavedFrom.reset();
+        m_unsavedHead = false;
+        m_retry.stop();
+        emit storageTroubled({});
+    }
+    emit shotsKept();
     listTests();
     emit testChanged();
     return true;
@@ -148,6 +193,7 @@ void Session::useTest(record::Test test) {
     m_undo.clear();
     m_redo.clear();
     m_lastChange.clear();
+    forgetBay();
     m_reading.reset();
     emit testChanged();
     judgeAgain();
@@ -195,9 +241,16 @@ void Session::setWant(const record::Outcome& outcome, record::Want::Kind kind) {
                [&](record::Card& card) { card.wants[outcome] = {.kind = kind, .value = 0}; });
 }
 
+void Session::judgeIfStale() {
+    if (m_stale && m_test)
+        judgeAgain();
+}
+
 void Session::judgeAgain() {
+    m_stale = false;
     const int mine = ++*m_generation;
-    auto snapshot = std::make_shared<const record::Test>(record::withSuccessors(plan::asSealed(*m_test)));
+    auto snapshot =
+        std::make_shared<const record::Test>(record::withSuccessors(plan::asSealed(bay::withoutUnnamed(*m_test))));
     auto latest = m_generation;
     using Answer = std::optional<judge::Reading>;
     auto* watcher = new QFutureWatcher<Answer>(this);

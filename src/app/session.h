@@ -1,17 +1,23 @@
 #pragma once
 
+#include "core/bay/strike.h"
 #include "core/judge/judge.h"
 #include "core/record/units.h"
 #include "files/csv_headings.h"
 #include "logbook/logbook.h"
 
+#include <QDateTime>
+#include <QElapsedTimer>
 #include <QObject>
 #include <QString>
+#include <QTimer>
 
 #include <atomic>
 #include <functional>
 #include <memory>
 #include <optional>
+
+class QLockFile;
 
 namespace knot::app {
 
@@ -36,6 +42,8 @@ public:
     bool keepIn(const QString& path);
     bool exportShots(const QString& path);
     bool removeTest(const std::string& id);
+    /// True once everything struck is on disk; else says what to do.
+    bool readyToLeave() { return mayLeave(); }
 
     /// A new test in the logbook, or in one of its own at `ownLogbookPath` when none is open.
     bool newTest(record::Stage stage);
@@ -73,6 +81,35 @@ public:
     /// The tests of the player in hand, with their shots, for the planner.
     std::vector<record::Test> ownTests();
 
+    // The bay (session_bay.cpp).
+    /// Whether shots can be taken: a kept test with a plan, a screening or an open sitting.
+    bool takesShots() const;
+    /// The time that shots and events carry. Never goes back, also when the computer's clock does.
+    QString bayNow();
+    void setClock(std::function<QDateTime()> clock) { m_clock = std::move(clock); }
+    /// Takes shots as they come in, all of one batch in one transaction. `shotsKept` follows when they
+    /// are on disk, at once or when a disk that failed is mended.
+    void arrive(std::vector<bay::Arrival> arrivals);
+    /// Changes shots or what the bay adds, as one step to undo. `edit` says from which shot on things
+    /// changed (the number of shots where none did); it leaves shots before `mayTouch` as they are.
+    void inBay(const QString& what, std::size_t mayTouch, const std::function<bay::From(record::Test&)>& edit);
+    /// The same where no shot is changed.
+    void inBay(const QString& what, const std::function<void(record::Test&)>& edit);
+    /// Notes a change of the plan or the card during the test.
+    static void amend(record::Test& test, const QString& at, const QString& text);
+    bool canUndoInBay() const { return !m_baySteps.empty(); }
+    bool canRedoInBay() const { return !m_bayRedo.empty(); }
+    void undoInBay();
+    void redoInBay();
+    /// Shots that are struck and not on disk, because it failed.
+    std::size_t unsavedShots() const;
+    bool hasUnsaved() const { return m_unsavedFrom.has_value() || m_unsavedHead; }
+    /// Tries once more to keep what is not on disk.
+    bool saveAgain();
+    /// Judges what was struck since the last reading.
+    void judgeIfStale();
+    void listTestsIfStale();
+
     bool hasLogbook() const { return m_logbook.has_value(); }
     QString logbookPath() const;
     const std::vector<logbook::TestEntry>& tests() const { return m_tests; }
@@ -95,6 +132,12 @@ public:
     void setWant(const record::Outcome& outcome, record::Want::Kind kind);
 
 signals:
+    /// Shots or what the bay adds have changed, from this shot on.
+    void bayChanged(std::size_t from);
+    /// Everything struck is on disk.
+    void shotsKept();
+    /// The disk fails; what is struck stays in memory. Empty when it is mended.
+    void storageTroubled(const QString& sentence);
     void logbookChanged();
     /// Another test is in hand.
     void testChanged();
@@ -119,6 +162,19 @@ private:
     void step(std::vector<record::Test>& from, std::vector<record::Test>& to, const QString& noted);
     bool takeShots(const record::Test& from);
     bool showRevealed(record::Test test);
+    struct BayStep {
+        QString what;
+        record::Test before, after; ///< heads, without shots
+        std::size_t from = 0;
+        std::vector<record::Shot> shotsBefore, shotsAfter; ///< from `from` on
+    };
+    bool lock(const QString& path);
+    bool mayLeave();
+    void keepBay(std::size_t from, bool headChanged);
+    void troubled(const logbook::Error& error);
+    QString unsavedWords() const;
+    void goToStep(const BayStep& step, bool forward);
+    void forgetBay();
     void freeze(record::Test& test) const;
     void changeCard(const QString& what, const std::function<void(record::Card&)>& edit);
     void judgeAgain();
@@ -133,6 +189,17 @@ private:
     bool m_headingsUnknown = false;
     std::vector<record::Test> m_undo, m_redo; ///< declarations, without shots
     QString m_lastChange;
+    std::vector<BayStep> m_baySteps, m_bayRedo;
+    std::optional<std::size_t> m_unsavedFrom; ///< the first shot that is not on disk
+    bool m_unsavedHead = false;
+    QString m_trouble;
+    QTimer m_retry;
+    bool m_stale = false, m_listStale = false;
+    std::function<QDateTime()> m_clock = [] { return QDateTime::currentDateTime(); };
+    QDateTime m_lastNow;
+    QElapsedTimer m_sinceNow;
+    bool m_clockWentBack = false;
+    std::unique_ptr<QLockFile> m_lock;
     std::shared_ptr<std::atomic<int>> m_generation;
 };
 

@@ -39,9 +39,13 @@ QString Session::ownLogbookPath() {
 }
 
 bool Session::newTest(record::Stage stage) {
+    if (!mayLeave())
+        return false;
     if (!m_logbook) {
         const QString path = ownLogbookPath();
         QDir().mkpath(QFileInfo(path).path());
+        if (!lock(path))
+            return false;
         auto book = QFileInfo::exists(path) ? logbook::Logbook::open(path.toStdString())
                                             : logbook::Logbook::create(path.toStdString());
         if (!ok(book))

@@ -120,6 +120,10 @@ private:
 
     bool understand(const std::vector<std::string>& unitRow) {
         auto columns = understandHeadings(m_file, m_headingLine, m_headings, unitRow, m_options.headings);
+        if (!columns && columns.error().kind == ErrorKind::noBuildColumn && clubsUnknown()) {
+            m_headings.emplace_back("build");
+            columns = understandHeadings(m_file, m_headingLine, m_headings, unitRow, m_options.headings);
+        }
         if (!columns) {
             m_error = columns.error();
             return false;
@@ -149,12 +153,16 @@ private:
                 return false;
             named = named || (m_columns[i].role == ColumnRole::build && !cell.empty());
         }
-        if (!named)
+        if (!named && !clubsUnknown())
             return refuse(ErrorKind::missingBuild, row.line, columnOf(ColumnRole::build), "", "");
+        if (!named)
+            shot.build = buildNamed({});
         record::deriveMissing(shot.readings);
         m_imported.test.shots.push_back(std::move(shot));
         return true;
     }
+
+    bool clubsUnknown() const { return m_options.clubs == ReadOptions::Clubs::unknown; }
 
     bool isSummary(const CsvRow& row) const {
         for (std::size_t i = 0; i < std::min(m_columns.size(), row.cells.size()); ++i)

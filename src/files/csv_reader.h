@@ -8,6 +8,8 @@ namespace knot::files {
 
 struct ReadOptions {
     HeadingMap headings;
+    /// A device's file knows no clubs: the column may be missing, and all shots are of one build "".
+    enum class Clubs { named, unknown } clubs = Clubs::named;
 };
 
 /// A test read from a shot file, with what a user should know about the reading.

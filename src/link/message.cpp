@@ -42,7 +42,7 @@ std::string idIn(const json& in) {
 }
 
 Message helloFrom(const json& in) {
-    Hello hello{.device = textIn(in, "device"), .reads = {}, .code = textIn(in, "code")};
+    Hello hello{.device = textIn(in, "device"), .reads = {}, .code = textIn(in, "code"), .at = textIn(in, "at")};
     const auto protocol = numberIn(in, "protocol").value_or(protocolVersion);
     if (protocol != std::floor(protocol) || std::fabs(protocol) > 1e6)
         throw Refusal{"protocol is not a whole number"};
@@ -93,7 +93,7 @@ Message typed(const std::string& type, const json& in) {
     if (type == "no_read")
         return NoRead{idIn(in), textIn(in, "at"), textIn(in, "reason")};
     if (type == "heartbeat")
-        return Heartbeat{};
+        return Heartbeat{textIn(in, "at")};
     if (type == "hello")
         return helloFrom(in);
     if (type == "welcome")
@@ -120,6 +120,8 @@ ordered_json jsonOf(const Hello& hello) {
     out["reads"] = hello.reads;
     if (!hello.code.empty())
         out["code"] = hello.code;
+    if (!hello.at.empty())
+        out["at"] = hello.at;
     return out;
 }
 ordered_json jsonOf(const ShotRead& shot) {
@@ -141,8 +143,11 @@ ordered_json jsonOf(const NoRead& noRead) {
     out["reason"] = noRead.reason;
     return out;
 }
-ordered_json jsonOf(const Heartbeat&) {
-    return {{"type", "heartbeat"}};
+ordered_json jsonOf(const Heartbeat& heartbeat) {
+    ordered_json out{{"type", "heartbeat"}};
+    if (!heartbeat.at.empty())
+        out["at"] = heartbeat.at;
+    return out;
 }
 ordered_json jsonOf(const Welcome&) {
     return {{"type", "welcome"}, {"protocol", protocolVersion}};

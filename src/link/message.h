@@ -13,6 +13,7 @@
 namespace knot::link {
 
 inline constexpr int protocolVersion = 1;
+inline constexpr unsigned short usualPort = 47853;
 inline constexpr std::size_t longestLine = 64U * 1024U;
 inline constexpr std::size_t longestId = 200;
 /// No reading of a golf shot is larger, in any unit of ours.
@@ -24,6 +25,7 @@ struct Hello {
     int protocol = protocolVersion;
     std::vector<std::string> reads;
     std::string code; ///< the pairing code, where one is asked for
+    std::string at;   ///< the monitor's clock now, ISO 8601; may be empty
     bool operator==(const Hello&) const = default;
 };
 struct ShotRead {
@@ -37,6 +39,7 @@ struct NoRead {
     bool operator==(const NoRead&) const = default;
 };
 struct Heartbeat {
+    std::string at; ///< as in Hello
     bool operator==(const Heartbeat&) const = default;
 };
 

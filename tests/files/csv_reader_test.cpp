@@ -118,3 +118,19 @@ TEST_CASE("the longest name wins where one heading begins like another") {
     CHECK(test.shots[0].readings.at(Metric::launchDirection) == 2);
     CHECK(test.extraColumns == std::vector<std::string>{"total_mass_g"});
 }
+
+TEST_CASE("a device's file that knows no clubs is read as shots of one") {
+    const files::ReadOptions options{.headings = {}, .clubs = files::ReadOptions::Clubs::unknown};
+    const auto bare = files::readShots("device.csv", "taken_at,carry_m\n2026-05-02T09:00:00,150\n,151\n", options);
+    REQUIRE(bare);
+    CHECK(bare->test.shots.size() == 2);
+    CHECK(bare->test.builds.size() == 1);
+    CHECK(bare->test.shots[0].takenAt == "2026-05-02T09:00:00");
+    const auto units = files::readShots("device.csv", "Carry;Ball Speed\nm;m/s\n150,5;60\n", options);
+    REQUIRE(units);
+    CHECK(units->test.shots[0].readings.at(record::Metric::carry) == 150.5);
+    const auto some = files::readShots("device.csv", "build,carry_m\nLarch,150\n,151\n", options);
+    REQUIRE(some);
+    CHECK(some->test.builds.size() == 2);
+    CHECK(!files::readShots("device.csv", "carry_m\n150\n"));
+}

@@ -122,10 +122,10 @@ TEST_CASE("shots before hello, another protocol and a wrong pairing code are ans
     heard = conversation.take(R"({"type":"hello","device":"x","protocol":2})"
                               "\n");
     CHECK(heard.hangUp);
-    heard = Conversation(receipts, "2718").take(lineOf(Hello{"x", 1, {}, "2717"}) + shot("early"));
+    heard = Conversation(receipts, "2718").take(lineOf(Hello{"x", 1, {}, "2717", ""}) + shot("early"));
     CHECK(heard.hangUp);
     CHECK(shotsIn(heard) == 0);
-    heard = Conversation(receipts, "2718").take(lineOf(Hello{"x", 1, {}, "2718"}) + shot("early"));
+    heard = Conversation(receipts, "2718").take(lineOf(Hello{"x", 1, {}, "2718", ""}) + shot("early"));
     CHECK(!heard.hangUp);
     CHECK(shotsIn(heard) == 1); // the refused one was not taken
 }
@@ -134,10 +134,10 @@ TEST_CASE("every message reads back as it was written") {
     record::Readings readings;
     readings.measure(record::Metric::carry, 150.25);
     readings.measure(record::Metric::side, -3.5);
-    const std::vector<Message> messages{Hello{"Stand-in", 1, {"carry_m", "side_m"}, "11"},
+    const std::vector<Message> messages{Hello{"Stand-in", 1, {"carry_m", "side_m"}, "11", "2026-05-02T08:59:00"},
                                         ShotRead{"5", "2026-05-02T09:00:00.250", readings, std::nullopt},
                                         NoRead{"6", "", "no ball"},
-                                        Heartbeat{},
+                                        Heartbeat{"2026-05-02T09:00:01"},
                                         Welcome{},
                                         Ack{"5"},
                                         InHand{"Fern", 2},

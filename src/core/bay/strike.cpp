@@ -106,12 +106,13 @@ void putWhereItBelongs(const Test& test, const Stand& stand, Shot& shot) {
 // After the shots of its stint that were struck before it.
 std::size_t placeFor(const Test& test, const Shot& shot) {
     std::size_t place = test.shots.size();
+    const std::size_t floor = place - std::min(place, reach);
     if (!shot.turn.empty()) // behind the last of its stint
-        while (place > 0 && test.shots[place - 1].turn != shot.turn && hasShots(test, shot.turn))
+        while (place > floor && test.shots[place - 1].turn != shot.turn && hasShots(test, shot.turn))
             --place;
     if (shot.takenAt.empty())
         return place;
-    while (place > 0 && test.shots[place - 1].turn == shot.turn && test.shots[place - 1].sitting == shot.sitting &&
+    while (place > floor && test.shots[place - 1].turn == shot.turn && test.shots[place - 1].sitting == shot.sitting &&
            test.shots[place - 1].status == shot.status && test.shots[place - 1].takenAt > shot.takenAt)
         --place;
     return place;

@@ -12,6 +12,9 @@ struct Arrival {
     std::string reason; ///< why nothing was read
 };
 
+/// A shot that comes late finds its place among this many of the last ones; those before stand.
+inline constexpr std::size_t reach = 64;
+
 /// What each change below gives: the first shot that is no longer as it was.
 using From = std::size_t;
 

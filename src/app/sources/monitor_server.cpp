@@ -1,0 +1,288 @@
+#include "app/sources/monitor_server.h"
+
+#include "app/session.h"
+
+#include <QDateTime>
+#include <QRandomGenerator>
+#include <QSettings>
+#include <QTcpServer>
+#include <QTcpSocket>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+constexpr int silentAfter = 15;               // s without a word, where heartbeats come every few
+constexpr qint64 trustedAge = 10 * 60 * 1000; // ms: how old a shot's time may be while the clocks were never compared
+constexpr qint64 clockSlack = 2000;           // ms
+constexpr const char* timeFormat = "yyyy-MM-ddTHH:mm:ss.zzz";
+
+QDateTime timeIn(const std::string& text) {
+    return QDateTime::fromString(QString::fromStdString(text), Qt::ISODateWithMs).toLocalTime();
+}
+
+} // namespace
+
+struct MonitorServer::Line {
+    QTcpSocket* socket = nullptr;
+    link::Conversation conversation;
+    QString device;
+    std::vector<std::string> unacknowledged;
+    std::optional<qint64> clockOffset; ///< ms to add to the monitor's times
+    bool complained = false;
+};
+
+LinkSettings LinkSettings::kept() {
+    const QSettings settings;
+    LinkSettings kept;
+    kept.port = static_cast<quint16>(settings.value(QStringLiteral("link/port"), link::usualPort).toUInt());
+    kept.open = settings.value(QStringLiteral("link/open"), false).toBool();
+    kept.code = settings.value(QStringLiteral("link/code")).toString();
+    if (kept.open && kept.code.isEmpty())
+        kept.open = false;
+    return kept;
+}
+
+void LinkSettings::keep() const {
+    QSettings settings;
+    settings.setValue(QStringLiteral("link/port"), port);
+    settings.setValue(QStringLiteral("link/open"), open);
+    settings.setValue(QStringLiteral("link/code"), code);
+}
+
+QString LinkSettings::newCode() {
+    return QString::number(100000 + QRandomGenerator::system()->bounded(900000));
+}
+
+MonitorServer::MonitorServer(Session& session, QObject* parent)
+    : QObject(parent)
+    , m_session(session) {
+    connect(&session, &Session::shotsKept, this, &MonitorServer::acknowledge);
+    connect(&session, &Session::bayChanged, this, &MonitorServer::tellInHand);
+    connect(&session, &Session::testChanged, this, [this] {
+        if (!m_session.hasTest() || m_session.test().id != m_testId)
+            stop();
+    });
+    m_watch.setInterval(5000);
+    connect(&m_watch, &QTimer::timeout, this, &MonitorServer::statusChanged);
+}
+
+MonitorServer::~MonitorServer() {
+    for (const auto& line : m_lines)
+        line->socket->disconnect(this);
+}
+
+void MonitorServer::hangUpAll() {
+    for (const auto& line : m_lines) {
+        line->socket->disconnect(this);
+        line->socket->abort();
+        line->socket->deleteLater();
+    }
+    m_lines.clear();
+}
+
+void MonitorServer::stop() {
+    hangUpAll();
+    m_server.reset();
+    m_watch.stop();
+    m_testId.clear();
+    m_receiptsFor.clear();
+    m_inHand.clear();
+    m_fault.clear();
+    m_lastHeard = 0;
+    emit statusChanged();
+}
+
+bool MonitorServer::listen(const LinkSettings& settings) {
+    hangUpAll();
+    m_testId = m_session.hasTest() ? m_session.test().id : std::string();
+    m_receiptsFor.clear();
+    seedReceipts();
+    m_settings = settings;
+    m_server = std::make_unique<QTcpServer>();
+    connect(m_server.get(), &QTcpServer::newConnection, this, &MonitorServer::meet);
+    const QHostAddress where(settings.open ? QHostAddress::Any : QHostAddress::LocalHost);
+    const bool listens = m_server->listen(where, settings.port);
+    m_fault =
+        listens
+            ? QString()
+            : tr("Port %1 is taken by another program; choose another one in Bay ▸ Monitor link.").arg(settings.port);
+    m_watch.start();
+    emit statusChanged();
+    return listens;
+}
+
+quint16 MonitorServer::port() const {
+    return m_server ? m_server->serverPort() : 0;
+}
+
+bool MonitorServer::isListening() const {
+    return m_server && m_server->isListening();
+}
+
+QStringList MonitorServer::devices() const {
+    QStringList devices;
+    for (const auto& line : m_lines)
+        if (line->conversation.saidHello())
+            devices << (line->device.isEmpty() ? tr("a monitor") : line->device);
+    return devices;
+}
+
+std::optional<int> MonitorServer::secondsSilent() const {
+    if (m_lastHeard == 0)
+        return std::nullopt;
+    return static_cast<int>((QDateTime::currentMSecsSinceEpoch() - m_lastHeard) / 1000);
+}
+
+QString MonitorServer::status() const {
+    if (!isListening())
+        return m_fault.isEmpty() ? tr("The monitor link is off.") : m_fault;
+    const QStringList connected = devices();
+    const auto silent = secondsSilent();
+    if (connected.isEmpty())
+        return silent ? tr("The monitor is gone for %1. Its shots come when it is back; or type them in.")
+                            .arg(*silent < 90 ? tr("%1 s").arg(*silent) : tr("%1 min").arg(*silent / 60))
+                      : tr("No monitor yet: waiting on port %1.").arg(port());
+    if (silent && *silent > silentAfter)
+        return tr("%1 has not been heard for %2 s.").arg(connected.join(QStringLiteral(", "))).arg(*silent);
+    return tr("Connected: %1.").arg(connected.join(QStringLiteral(", ")));
+}
+
+void MonitorServer::meet() {
+    while (QTcpSocket* socket = m_server->nextPendingConnection()) {
+        socket->setSocketOption(QAbstractSocket::LowDelayOption, 1);
+        auto line = std::make_unique<Line>(
+            Line{.socket = socket,
+                 .conversation = link::Conversation(m_receipts, m_settings.open ? m_settings.code.toStdString() : ""),
+                 .device = {},
+                 .unacknowledged = {},
+                 .clockOffset = {}});
+        Line* known = line.get();
+        m_lines.push_back(std::move(line));
+        connect(socket, &QTcpSocket::readyRead, this, [this, known] { hear(*known); });
+        connect(socket, &QTcpSocket::disconnected, this, [this, known, socket] {
+            socket->deleteLater();
+            std::erase_if(m_lines, [&](const auto& each) { return each.get() == known; });
+            emit statusChanged();
+        });
+    }
+}
+
+void MonitorServer::hear(Line& line) {
+    const QByteArray bytes = line.socket->readAll();
+    // Where no test can take shots they stay with the monitor: nothing is acknowledged that is not kept.
+    const link::Heard heard = line.conversation.take({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+    const bool wasSilent = m_lastHeard == 0 || secondsSilent().value_or(0) > silentAfter;
+    m_lastHeard = QDateTime::currentMSecsSinceEpoch();
+    line.socket->write(heard.reply.data(), static_cast<qint64>(heard.reply.size()));
+    take(line, heard);
+    if (heard.hangUp) {
+        emit complained(tr("A monitor was sent away: %1.")
+                            .arg(QString::fromStdString(heard.reply)
+                                     .section(QStringLiteral("\"reason\":\""), 1)
+                                     .section(QLatin1Char('"'), 0, 0)));
+        line.socket->disconnectFromHost();
+    }
+    if (wasSilent)
+        emit statusChanged();
+}
+
+void MonitorServer::take(Line& line, const link::Heard& heard) {
+    std::vector<bay::Arrival> arrivals;
+    auto arrived = [&](const std::string& id, const std::string& at) -> bay::Arrival& {
+        line.unacknowledged.push_back(id);
+        arrivals.push_back(
+            {.readings = {}, .at = struckAt(line, at).toStdString(), .readId = "link:" + id, .reason = {}});
+        return arrivals.back();
+    };
+    auto compareClocks = [&](const std::string& at) {
+        if (const QDateTime theirs = timeIn(at); theirs.isValid())
+            line.clockOffset = theirs.msecsTo(QDateTime::currentDateTime());
+    };
+    for (const auto& message : heard.messages) {
+        if (const auto* hello = std::get_if<link::Hello>(&message)) {
+            line.device = QString::fromStdString(hello->device);
+            compareClocks(hello->at);
+            m_inHand.clear();
+            tellInHand();
+            emit statusChanged();
+        } else if (const auto* shot = std::get_if<link::ShotRead>(&message)) {
+            arrived(shot->id, shot->at).readings = shot->readings;
+        } else if (const auto* noRead = std::get_if<link::NoRead>(&message)) {
+            arrived(noRead->id, noRead->at).reason = noRead->reason;
+        } else if (const auto* heartbeat = std::get_if<link::Heartbeat>(&message)) {
+            compareClocks(heartbeat->at);
+        } else if (const auto* junk = std::get_if<link::Unreadable>(&message); junk != nullptr && !line.complained) {
+            line.complained = true; // once a connection: a broken cable says the same a thousand times
+            emit complained(
+                tr("%1 sent a line that can't be read (%2). Shots on other lines are taken.")
+                    .arg(line.device.isEmpty() ? tr("The monitor") : line.device, QString::fromStdString(junk->why)));
+        }
+    }
+    if (!arrivals.empty())
+        m_session.arrive(std::move(arrivals));
+}
+
+// The monitor's time in ours where it can be trusted, else nothing: then it was struck just now.
+QString MonitorServer::struckAt(const Line& line, const std::string& at) const {
+    const QDateTime theirs = timeIn(at);
+    const QDateTime now = QDateTime::currentDateTime();
+    if (!theirs.isValid())
+        return {};
+    const QDateTime ours = theirs.addMSecs(line.clockOffset.value_or(0));
+    const qint64 age = ours.msecsTo(now);
+    if (age < -clockSlack || (!line.clockOffset && age > trustedAge))
+        return {};
+    return std::min(ours, now).toString(QLatin1String(timeFormat));
+}
+
+void MonitorServer::acknowledge() {
+    for (const auto& line : m_lines) {
+        QByteArray reply;
+        for (const auto& id : line->unacknowledged) {
+            m_receipts.keep(id);
+            const std::string ack = link::lineOf(link::Ack{id});
+            reply.append(ack.data(), static_cast<qsizetype>(ack.size()));
+        }
+        line->unacknowledged.clear();
+        line->socket->write(reply);
+    }
+}
+
+// Which club is in hand, for stand-ins that strike as that club would.
+void MonitorServer::tellInHand() {
+    if (!m_session.hasTest() || m_session.test().builds.empty())
+        return;
+    seedReceipts();
+    const bay::Stand stand = bay::standOf(m_session.test());
+    const std::string told = link::lineOf(link::InHand{m_session.test().builds[stand.build].name, stand.build});
+    if (told == m_inHand)
+        return;
+    m_inHand = told;
+    for (const auto& line : m_lines)
+        if (line->conversation.saidHello())
+            line->socket->write(told.data(), static_cast<qint64>(told.size()));
+}
+
+// A monitor that sends again what an earlier run of this program kept must not be taken twice. Ids are
+// compared within a sitting: some devices number from 1 each day.
+void MonitorServer::seedReceipts() {
+    if (!m_session.hasTest())
+        return;
+    const record::Test& test = m_session.test();
+    const std::string sitting = test.sittings.empty() ? std::string() : test.sittings.back().label;
+    if (m_receiptsFor == test.id + '/' + sitting)
+        return;
+    m_receiptsFor = test.id + '/' + sitting;
+    m_receipts.forget();
+    for (const auto& line : m_lines)
+        for (const auto& id : line->unacknowledged)
+            (void)m_receipts.take(id);
+    if (!sitting.empty())
+        for (const auto& shot : test.shots)
+            if (shot.sitting == sitting && shot.readId.starts_with("link:"))
+                m_receipts.keep(shot.readId.substr(5));
+}
+
+} // namespace knot::app
