@@ -16,6 +16,10 @@ QString DialogPrompter::fileToSave(QWidget* parent, const QString& title, const 
     return QFileDialog::getSaveFileName(parent, title, suggestion, filter, nullptr, QFileDialog::DontConfirmOverwrite);
 }
 
+QString DialogPrompter::folderToOpen(QWidget* parent, const QString& title) {
+    return QFileDialog::getExistingDirectory(parent, title);
+}
+
 std::optional<files::HeadingMap> DialogPrompter::matchHeadings(QWidget* parent, const QString& file,
                                                                const std::vector<std::string>& headings,
                                                                const files::HeadingMap& known) {

@@ -18,6 +18,7 @@ public:
     virtual QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) = 0;
     virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                                const QString& filter) = 0;
+    virtual QString folderToOpen(QWidget* parent, const QString& title) = 0;
     /// What the headings of a file mean; nothing when the user thinks better of it.
     virtual std::optional<files::HeadingMap> matchHeadings(QWidget* parent, const QString& file,
                                                            const std::vector<std::string>& headings,
@@ -29,6 +30,7 @@ public:
     QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) override;
     QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
                        const QString& filter) override;
+    QString folderToOpen(QWidget* parent, const QString& title) override;
     std::optional<files::HeadingMap> matchHeadings(QWidget* parent, const QString& file,
                                                    const std::vector<std::string>& headings,
                                                    const files::HeadingMap& known) override;

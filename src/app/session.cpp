@@ -107,7 +107,7 @@ bool Session::importShots(const QString& path, const files::HeadingMap& headings
 }
 
 bool Session::openTest(const std::string& id) {
-    if (!mayLeave())
+    if (!m_logbook || !mayLeave())
         return false;
     auto test = m_logbook->load(id);
     if (!ok(test))

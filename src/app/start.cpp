@@ -9,6 +9,7 @@
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QDir>
+#include <QFileInfo>
 #include <QSettings>
 #include <QStandardPaths>
 #include <QTimer>
@@ -46,6 +47,19 @@ QString demoPath() {
         .filePath(QStringLiteral("Demo.knotbook"));
 }
 
+// The test that was in the bay when the program ended, however it ended, goes on where it stood.
+void goOnWithBay(MainWindow& window, Session& session) {
+    const QStringList last = QSettings().value(QStringLiteral("bay/under_way")).toStringList();
+    if (last.size() != 2 || !QFileInfo::exists(last[0]) || !session.openLogbook(last[0]))
+        return;
+    for (const auto& entry : session.tests())
+        if (QString::fromStdString(entry.id) == last[1] && session.openTest(entry.id)) {
+            const bool done = bay::standOf(session.test()).phase == bay::Phase::done;
+            window.showPage(done ? MainWindow::Page::logbook : MainWindow::Page::bay);
+            return;
+        }
+}
+
 // Renders the window once the judge has answered, then ends.
 void shoot(MainWindow& window, Session& session, const QString& file) {
     auto take = [&window, file] {
@@ -77,7 +91,7 @@ int start(QApplication& application) {
     line.addOptions(
         {{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
          {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
-         {QStringLiteral("page"), QStringLiteral("Page to show: logbook, sheet, rack, plan or reading"),
+         {QStringLiteral("page"), QStringLiteral("Page to show: logbook, sheet, rack, plan, bay or reading"),
           QStringLiteral("NAME")},
          {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
          {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
@@ -99,6 +113,8 @@ int start(QApplication& application) {
     }
     for (const QString& file : line.positionalArguments())
         window.openPath(file);
+    if (!line.isSet(QStringLiteral("demo")) && line.positionalArguments().isEmpty())
+        goOnWithBay(window, session);
     if (const QString title = line.value(QStringLiteral("test"));
         !title.isEmpty() || line.value(QStringLiteral("page")) == QStringLiteral("reading"))
         for (const auto& entry : session.tests())
@@ -106,7 +122,7 @@ int start(QApplication& application) {
                 session.openTest(entry.id))
                 window.showPage(MainWindow::Page::reading);
     const QStringList pages{QStringLiteral("logbook"), QStringLiteral("sheet"), QStringLiteral("rack"),
-                            QStringLiteral("plan"), QStringLiteral("reading")};
+                            QStringLiteral("plan"),    QStringLiteral("bay"),   QStringLiteral("reading")};
     if (const auto page = pages.indexOf(line.value(QStringLiteral("page"))); page >= 0)
         window.showPage(static_cast<MainWindow::Page>(page));
     window.show();

@@ -11,7 +11,7 @@
 namespace knot::monitor {
 namespace {
 
-constexpr int retryMs = 300, heartbeatMs = 3000;
+constexpr int retryMs = 150, heartbeatMs = 3000;
 
 std::string now() {
     return QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-ddTHH:mm:ss.zzz")).toStdString();

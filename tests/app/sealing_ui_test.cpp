@@ -16,36 +16,13 @@
 #include <algorithm>
 
 using namespace knot;
-using knot::test::addClubs;
 using knot::test::Bench;
+using knot::test::declareSealed;
 using knot::test::Hands;
 
 namespace {
 
 const QStringList shafts{"Reed 53", "Alder 62", "Larch 71"};
-
-// From nothing to a sealed test of three shafts.
-void declareThreeShafts(Bench& bench, Hands& hands, int way) {
-    hands.press(Qt::Key_N, Qt::ControlModifier);
-    REQUIRE(bench.session.hasTest());
-    hands.type("Which one holds my line?");
-    hands.choose("kind", 1);
-    hands.choose("outcome1", 1);
-    hands.choose("want1", 1);
-    hands.fill("gap1", "3.5");
-    hands.fill("player", "Runa Veld");
-    hands.press(Qt::Key_3, Qt::AltModifier);
-    addClubs(hands, shafts);
-    hands.press(Qt::Key_4, Qt::AltModifier);
-    hands.press(Qt::Key_Right);
-    hands.press(Qt::Key_Up);
-    hands.choose("grade", 3);
-    hands.choose("way", way);
-    hands.tabTo("pin");
-    hands.type("4711");
-    hands.press(Qt::Key_Return);
-    REQUIRE(bench.session.isSealed());
-}
 
 std::string shotsByTag(const record::Test& test) {
     std::string csv = "build,round,carry_m\n";
@@ -65,7 +42,7 @@ bool names(const QString& text, const QStringList& clubs) {
 TEST_CASE("a new user goes from nothing to a sealed test and its order slip by keyboard alone") {
     Bench bench;
     Hands hands(bench);
-    declareThreeShafts(bench, hands, 0);
+    declareSealed(bench, hands, shafts, 0);
     const auto& test = bench.session.test();
     CHECK(test.question == "Which one holds my line?");
     CHECK(test.card.kind == record::TestKind::shaft);
@@ -102,7 +79,7 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
 TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
     Bench bench;
     Hands hands(bench);
-    declareThreeShafts(bench, hands, 1);
+    declareSealed(bench, hands, shafts, 1);
     CHECK(bench.session.test().card.alone);
     CHECK(bench.find<QLabel>("sealState")->text().contains("mix the clubs in a bag"));
     hands.press(Qt::Key_Return);
@@ -112,7 +89,7 @@ TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
 TEST_CASE("while the seal is closed nothing that leaves, and no page but the rack's list, names a club") {
     Bench bench;
     Hands hands(bench);
-    declareThreeShafts(bench, hands, 0);
+    declareSealed(bench, hands, shafts, 0);
     const QString csv = bench.writeFile("tags.csv", QByteArray::fromStdString(shotsByTag(bench.session.test())));
     REQUIRE(bench.session.addShots(csv));
     REQUIRE(bench.waitForReading());
@@ -152,7 +129,7 @@ TEST_CASE("while the seal is closed nothing that leaves, and no page but the rac
 TEST_CASE("the reveal needs the PIN, and shows that nothing was switched") {
     Bench bench;
     Hands hands(bench);
-    declareThreeShafts(bench, hands, 0);
+    declareSealed(bench, hands, shafts, 0);
     const std::string hash = bench.session.test().seal.commitment;
     CHECK(!bench.session.reveal("0000"));
     CHECK(bench.message().contains("does not open the seal"));
@@ -169,7 +146,7 @@ TEST_CASE("the reveal needs the PIN, and shows that nothing was switched") {
 TEST_CASE("where the PIN is lost the clubs are named from their tags, and the reading says so") {
     Bench bench;
     Hands hands(bench);
-    declareThreeShafts(bench, hands, 0);
+    declareSealed(bench, hands, shafts, 0);
     hands.fill("byHand", "Reed 53, Reed 53, Larch 71");
     hands.press(Qt::Key_Return);
     CHECK(bench.message().contains("Name every club of the rack once"));

@@ -6,11 +6,16 @@
 #include <QAction>
 #include <QFile>
 #include <QListView>
+#include <QSettings>
 
 namespace knot::test {
 
 Bench::Bench() {
     qputenv("XDG_DATA_HOME", folder.path().toUtf8()); // nothing of the user's own is touched
+    // Settings of their own too, for all tests of a run, and any free port for monitors.
+    static const QTemporaryDir settings;
+    QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, settings.path());
+    QSettings().setValue(QStringLiteral("link/port"), 0);
     auto scripted = std::make_unique<ScriptedPrompter>();
     prompter = scripted.get();
     window = std::make_unique<app::MainWindow>(session, std::move(scripted));

@@ -19,6 +19,7 @@ struct ScriptedPrompter : app::Prompter {
     QString fileToSave(QWidget*, const QString& title, const QString&, const QString&) override {
         return answer(title);
     }
+    QString folderToOpen(QWidget*, const QString& title) override { return answer(title); }
     std::optional<files::HeadingMap> headings;
     std::vector<std::string> askedHeadings;
     std::optional<files::HeadingMap> matchHeadings(QWidget*, const QString&, const std::vector<std::string>& own,

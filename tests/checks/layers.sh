@@ -22,7 +22,7 @@ if [ -n "$headers" ]; then
     printf 'core headers: Boost and Eigen stay inside .cpp files\n%s\n' "$headers"
     faults=1
 fi
-for name in axis cords strip swarm; do
+for name in axis cords face strip swarm; do
     if grep -nE '#include [<"]Q' "app/picture/$name.h" "app/picture/$name.cpp"; then
         echo "app/picture/$name: geometry is free of Qt"
         faults=1

@@ -2,11 +2,12 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace knot::picture {
 namespace {
 
-constexpr double rowHeight = 46, firstRow = 14;
+constexpr double rowHeight = 46, firstRow = 16;
 constexpr double usualKnot = 17, turnGap = 8, roundGap = 22, usualRadius = 5.5;
 
 } // namespace
@@ -17,18 +18,19 @@ StripLayout layoutStrip(const std::vector<record::PlannedTurn>& turns, double wi
     if (turns.empty())
         return layout;
     // The widest round decides the spacing of all, so that rounds line up under each other.
+    struct Round {
+        int shots = 0, turns = 0;
+    };
+    std::map<int, Round> rounds;
+    for (const auto& turn : turns) {
+        rounds[turn.round].shots += turn.shots;
+        ++rounds[turn.round].turns;
+    }
     int mostShots = 0;
     int mostTurns = 0;
-    for (const auto& turn : turns) {
-        int shots = 0;
-        int count = 0;
-        for (const auto& other : turns)
-            if (other.round == turn.round) {
-                shots += other.shots;
-                ++count;
-            }
-        mostShots = std::max(mostShots, shots);
-        mostTurns = std::max(mostTurns, count);
+    for (const auto& [number, round] : rounds) {
+        mostShots = std::max(mostShots, round.shots);
+        mostTurns = std::max(mostTurns, round.turns);
     }
     const double gaps = turnGap * (mostTurns - 1);
     const double room = width - roundGap - gaps;

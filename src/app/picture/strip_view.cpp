@@ -25,6 +25,8 @@ StripView::StripView(QWidget* parent)
 }
 
 void StripView::setPlan(const std::vector<record::PlannedTurn>& turns, const QStringList& names) {
+    if (turns == m_turns && names == m_names)
+        return;
     m_turns = turns;
     m_names = names;
     QString spoken;
@@ -44,7 +46,7 @@ int StripView::heightForWidth(int width) const {
     return std::max(46, static_cast<int>(picture::layoutStrip(m_turns, width - 24).height));
 }
 
-void StripView::paintEvent(QPaintEvent*) {
+void StripView::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     if (m_turns.empty()) {
@@ -57,25 +59,63 @@ void StripView::paintEvent(QPaintEvent*) {
     painter.setPen(colours().faint);
     for (const auto& round : layout.rounds)
         painter.drawText(QPointF(round.left, round.y + 24), tr("lap %1").arg(round.round));
-    for (const auto& placed : layout.turns) {
-        const auto& turn = m_turns[placed.turn];
-        const QColor colour = tagColour(turn.build);
-        painter.setPen(QPen(colour, 2.5));
-        painter.drawLine(QPointF(placed.left, placed.y), QPointF(placed.right, placed.y));
-        for (const double x : placed.knots)
-            drawKnot(painter, {x, placed.y}, layout.knotRadius, colour);
-        // The tag's shape above the turn tells clubs apart without colour.
-        drawTag(painter, QRectF((placed.left + placed.right) / 2 - 4, placed.y - 15, 8, 8), turn.build);
-        if (placed.turn > 0 && m_turns[placed.turn - 1].build == turn.build) {
-            painter.setPen(QPen(colours().ink, 1.2)); // handed over anew
-            painter.drawLine(QPointF(placed.left - 3, placed.y - 6), QPointF(placed.left - 3, placed.y + 6));
-        }
-    }
+    const double top = event->rect().top() - 30;
+    const double bottom = event->rect().bottom() + 30;
+    for (const auto& placed : layout.turns)
+        if (placed.y > top && placed.y < bottom)
+            drawTurn(painter, placed, layout.knotRadius);
     if (!m_changeable)
         return;
     painter.setPen(QPen(hasFocus() ? colours().cord : colours().line, 2));
     painter.setBrush(colours().sheet);
     painter.drawRoundedRect(QRectF(layout.endX + 6, layout.endY - 9, 8, 18), 3, 3);
+}
+
+void StripView::drawTurn(QPainter& painter, const picture::PlacedTurn& placed, double radius) const {
+    const auto& turn = m_turns[placed.turn];
+    const bool unknown = m_unknownFrom && placed.turn >= *m_unknownFrom;
+    QColor colour = unknown ? colours().faint : tagColour(turn.build);
+    const int tied = m_tied ? (*m_tied)[placed.turn] : turn.shots;
+    const bool current = m_current == placed.turn;
+    if (m_tied && tied == 0 && !current)
+        colour.setAlpha(turn.ended ? 60 : 130);
+    painter.setPen(QPen(colour, current ? 4 : 2.5));
+    painter.drawLine(QPointF(placed.left, placed.y), QPointF(placed.right, placed.y));
+    for (std::size_t i = 0; i < placed.knots.size(); ++i) {
+        const QPointF centre(placed.knots[i], placed.y);
+        if (static_cast<int>(i) < tied) {
+            drawKnot(painter, centre, radius, colour);
+        } else {
+            painter.setPen(QPen(colour, 1.3));
+            painter.setBrush(colours().ground);
+            painter.drawEllipse(centre, 0.8 * radius, 0.9 * radius);
+        }
+    }
+    const QRectF tag((placed.left + placed.right) / 2 - 4, placed.y - 15, 8, 8);
+    if (turn.ended && tied < turn.shots) { // struck through
+        painter.setPen(QPen(colours().faint, 1.2));
+        painter.drawLine(QPointF(placed.left - 2, placed.y + 6), QPointF(placed.right + 2, placed.y - 6));
+    }
+    if (!unknown) // the tag's shape above the turn tells clubs apart without colour
+        drawTag(painter, tag, turn.build);
+    if (placed.turn > 0 && m_turns[placed.turn - 1].build == turn.build && !unknown) {
+        painter.setPen(QPen(colours().ink, 1.2)); // handed over anew
+        painter.drawLine(QPointF(placed.left - 3, placed.y - 6), QPointF(placed.left - 3, placed.y + 6));
+    }
+}
+
+void StripView::setProgress(std::vector<int> tied, std::optional<std::size_t> current,
+                            std::optional<std::size_t> unknownFrom) {
+    m_tied = std::move(tied);
+    m_tied->resize(m_turns.size());
+    m_current = current;
+    m_unknownFrom = unknownFrom;
+    update();
+}
+
+int StripView::turnY(std::size_t turn) const {
+    const auto layout = picture::layoutStrip(m_turns, width() - 24);
+    return turn < layout.turns.size() ? static_cast<int>(layout.turns[turn].y) : 0;
 }
 
 void StripView::keyPressEvent(QKeyEvent* event) {

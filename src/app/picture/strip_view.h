@@ -15,6 +15,10 @@ class StripView : public QWidget {
 public:
     explicit StripView(QWidget* parent = nullptr);
     void setPlan(const std::vector<record::PlannedTurn>& turns, const QStringList& names);
+    /// How many knots of each turn are tied, the turn in hand, and from which turn on clubs are unknown.
+    void setProgress(std::vector<int> tied, std::optional<std::size_t> current, std::optional<std::size_t> unknownFrom);
+    /// The height in the picture where a turn stands.
+    int turnY(std::size_t turn) const;
     void setChangeable(bool changeable) { m_changeable = changeable; }
     QSize sizeHint() const override;
     bool hasHeightForWidth() const override { return true; }
@@ -32,7 +36,11 @@ protected:
     void mouseReleaseEvent(QMouseEvent* event) override;
 
 private:
+    void drawTurn(QPainter& painter, const picture::PlacedTurn& placed, double radius) const;
+
     std::vector<record::PlannedTurn> m_turns;
+    std::optional<std::vector<int>> m_tied; ///< nothing: a plan, drawn as if all were tied
+    std::optional<std::size_t> m_current, m_unknownFrom;
     QStringList m_names;
     bool m_changeable = true;
     std::optional<QPointF> m_grip; ///< where the drag last asked for something

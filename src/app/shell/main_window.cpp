@@ -1,5 +1,6 @@
 #include "app/shell/main_window.h"
 
+#include "app/bay_page/bay_page.h"
 #include "app/import/heading_dialog.h"
 #include "app/logbook_page/logbook_page.h"
 #include "app/plan_page/order_slip.h"
@@ -17,6 +18,7 @@
 #include "files/csv_reader.h"
 
 #include <QApplication>
+#include <QCloseEvent>
 #include <QDragEnterEvent>
 #include <QFileInfo>
 #include <QLabel>
@@ -54,7 +56,7 @@ MainWindow::MainWindow(Session& session, std::unique_ptr<Prompter> prompter)
 MainWindow::~MainWindow() = default;
 
 void MainWindow::buildUi() {
-    m_spine = new Spine({tr("Logbook"), tr("Sheet"), tr("Rack"), tr("Plan"), tr("Reading")});
+    m_spine = new Spine({tr("Logbook"), tr("Sheet"), tr("Rack"), tr("Plan"), tr("Bay"), tr("Reading")});
     m_title = new QLabel;
     m_title->setObjectName(QStringLiteral("title"));
     m_title->setFont(typeface(size::title, QFont::DemiBold));
@@ -72,6 +74,8 @@ void MainWindow::buildUi() {
     m_pages->addWidget(m_sheetPage);
     m_pages->addWidget(m_rackPage);
     m_pages->addWidget(m_planPage);
+    m_bayPage = new BayPage(m_session);
+    m_pages->addWidget(m_bayPage);
     m_pages->addWidget(m_readingPage);
 
     auto* column = new QVBoxLayout;
@@ -128,10 +132,13 @@ void MainWindow::buildMenus() {
     add(
         file, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, "actionQuit");
     QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+    auto onBay = [this] { return m_pages->currentWidget() == m_bayPage; };
     m_undo = add(
-        edit, tr("&Undo"), QKeySequence::Undo, [this] { m_session.undo(); }, "actionUndo");
+        edit, tr("&Undo"), QKeySequence::Undo, [this, onBay] { onBay() ? m_session.undoInBay() : m_session.undo(); },
+        "actionUndo");
     m_redo = add(
-        edit, tr("&Redo"), QKeySequence::Redo, [this] { m_session.redo(); }, "actionRedo");
+        edit, tr("&Redo"), QKeySequence::Redo, [this, onBay] { onBay() ? m_session.redoInBay() : m_session.redo(); },
+        "actionRedo");
     QMenu* go = menuBar()->addMenu(tr("&Go"));
     add(
         go, tr("&Logbook"), QKeySequence(Qt::ALT | Qt::Key_1), [this] { goTo(Page::logbook); }, "actionLogbook");
@@ -142,7 +149,10 @@ void MainWindow::buildMenus() {
     add(
         go, tr("&Plan"), QKeySequence(Qt::ALT | Qt::Key_4), [this] { goTo(Page::plan); }, "actionPlan");
     add(
-        go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_5), [this] { goTo(Page::reading); }, "actionReading");
+        go, tr("&Bay"), QKeySequence(Qt::ALT | Qt::Key_5), [this] { goTo(Page::bay); }, "actionBay");
+    add(
+        go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_6), [this] { goTo(Page::reading); }, "actionReading");
+    buildBayMenu();
     QMenu* view = menuBar()->addMenu(tr("&View"));
     add(view, tr("&Light or dark"), QKeySequence(Qt::CTRL | Qt::Key_D), &MainWindow::switchTheme, "actionTheme");
     auto* escape = new QAction(this);
@@ -156,9 +166,12 @@ void MainWindow::wire() {
     connect(m_logbookPage, &LogbookPage::openRequested, this, [this](const std::string& id) {
         if (m_session.openTest(id)) {
             const auto& test = m_session.test();
-            showPage(!test.shots.empty() && test.stage == record::Stage::test ? Page::reading
-                     : test.stage == record::Stage::test                      ? Page::sheet
-                                                                              : Page::rack);
+            const bool underWay =
+                !test.sittings.empty() && m_session.takesShots() && bay::standOf(test).phase != bay::Phase::done;
+            showPage(underWay                                                   ? Page::bay
+                     : !test.shots.empty() && test.stage == record::Stage::test ? Page::reading
+                     : test.stage == record::Stage::test                        ? Page::sheet
+                                                                                : Page::rack);
         }
     });
     connect(m_logbookPage, &LogbookPage::testRequested, this, [this] { startTest(record::Stage::test); });
@@ -167,6 +180,11 @@ void MainWindow::wire() {
     connect(m_planPage->sealPanel(), &SealPanel::printRequested, this, &MainWindow::askPrint);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
+    connect(m_bayPage, &BayPage::complained, this,
+            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
+    connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(Page::reading); });
+    connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
+    connect(&m_session, &Session::storageTroubled, this, &MainWindow::refreshHeading);
     connect(m_readingPage, &ReadingPage::keepRequested, this, &MainWindow::askKeep);
     connect(&m_session, &Session::refused, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
@@ -196,11 +214,23 @@ void MainWindow::showPage(Page page) {
     case Page::plan:
         m_planPage->takeFocus();
         break;
+    case Page::bay:
+        m_bayPage->enter();
+        m_bayPage->takeFocus();
+        break;
     case Page::reading:
+        m_session.judgeIfStale();
         m_readingPage->takeFocus();
         break;
     }
+    if (page == Page::logbook)
+        m_session.listTestsIfStale();
     refreshHeading();
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (!m_session.readyToLeave())
+        event->ignore();
 }
 
 // The user turns the page, and has read what was said.
@@ -232,14 +262,16 @@ void MainWindow::askPrint(const QString& html) {
 }
 
 void MainWindow::refreshHeading() {
-    for (int stage = 1; stage <= 3; ++stage)
+    for (int stage = 1; stage <= 4; ++stage)
         m_spine->setReachable(stage, m_session.hasTest());
-    m_spine->setReachable(4, m_session.hasTest() && !m_session.test().shots.empty());
+    m_spine->setReachable(5, m_session.hasTest() && !m_session.test().shots.empty());
     m_copy->setEnabled(m_session.hasTest() && !m_session.isSealed());
     m_addShots->setEnabled(m_session.hasTest());
-    m_undo->setEnabled(m_session.canUndo());
-    m_redo->setEnabled(m_session.canRedo());
-    m_keep->setEnabled(m_session.hasTest() && !m_session.isKept());
+    const bool onBay = m_pages->currentWidget() == m_bayPage;
+    m_undo->setEnabled(onBay ? m_session.canUndoInBay() : m_session.canUndo());
+    m_redo->setEnabled(onBay ? m_session.canRedoInBay() : m_session.canRedo());
+    m_keep->setEnabled(m_session.hasTest() && (!m_session.isKept() || m_session.hasUnsaved()));
+    refreshBayMenu();
     m_export->setEnabled(m_session.hasTest());
     const QWidget* page = m_pages->currentWidget();
     const bool onTest = page != m_logbookPage;
@@ -249,6 +281,7 @@ void MainWindow::refreshHeading() {
         m_subtitle->setText(page == m_sheetPage  ? m_sheetPage->subtitle()
                             : page == m_rackPage ? m_rackPage->subtitle()
                             : page == m_planPage ? m_planPage->subtitle()
+                            : page == m_bayPage  ? m_bayPage->subtitle()
                                                  : m_readingPage->subtitle());
     } else {
         m_title->setText(m_session.hasLogbook() ? book : tr("No logbook open"));
@@ -300,7 +333,7 @@ void MainWindow::askImport() {
 }
 
 void MainWindow::askKeep() {
-    if (!m_session.hasTest() || m_session.isKept())
+    if (!m_session.hasTest() || (m_session.isKept() && !m_session.hasUnsaved()))
         return;
     QString path = m_prompter->fileToSave(this, tr("Keep in a logbook"), tr("My shots.knotbook"), logbooks());
     if (path.isEmpty())

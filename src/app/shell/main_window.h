@@ -12,6 +12,7 @@ class QStackedWidget;
 
 namespace knot::app {
 
+class BayPage;
 class LogbookPage;
 class MessageBar;
 class PlanPage;
@@ -26,7 +27,7 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
 
 public:
-    enum class Page { logbook, sheet, rack, plan, reading };
+    enum class Page { logbook, sheet, rack, plan, bay, reading };
 
     explicit MainWindow(Session& session, std::unique_ptr<Prompter> prompter);
     ~MainWindow() override;
@@ -38,10 +39,15 @@ public:
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
+    void closeEvent(QCloseEvent* event) override;
 
 private:
     void buildUi();
     void buildMenus();
+    void buildBayMenu();
+    void refreshBayMenu();
+    void askFolder();
+    void askLay();
     void wire();
     bool importShots(const QString& path);
     void askOpen();
@@ -66,6 +72,7 @@ private:
     SheetPage* m_sheetPage = nullptr;
     RackPage* m_rackPage = nullptr;
     PlanPage* m_planPage = nullptr;
+    BayPage* m_bayPage = nullptr;
     ReadingPage* m_readingPage = nullptr;
     QAction* m_keep = nullptr;
     QAction* m_export = nullptr;
@@ -73,6 +80,12 @@ private:
     QAction* m_addShots = nullptr;
     QAction* m_undo = nullptr;
     QAction* m_redo = nullptr;
+    QList<QAction*> m_bayActions;  ///< of the test in hand
+    QList<QAction*> m_planActions; ///< of a planned test that is under way
+    QAction* m_standIn = nullptr;
+    QAction* m_sounds = nullptr;
+    QAction* m_watch = nullptr;
+    QAction* m_playerWindow = nullptr;
 };
 
 } // namespace knot::app

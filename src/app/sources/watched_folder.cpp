@@ -107,6 +107,7 @@ void WatchedFolder::stop() {
         m_watcher.removePath(m_folder);
     m_timer.stop();
     m_files.clear();
+    m_past.clear();
     m_folder.clear();
     emit statusChanged();
 }
@@ -134,11 +135,13 @@ void WatchedFolder::look() {
 // Whether these lines are the beginning of a file that is known under another number: a copy made
 // when the device rotated its files. One line alone may be a new shot like an old one.
 bool WatchedFolder::isCopy(const std::string& heading, const std::vector<std::string>& rows) const {
-    return rows.size() > 1 && std::ranges::any_of(m_files, [&](const auto& known) {
-               const File& file = known.second;
-               return file.heading == heading && file.rows.size() >= rows.size() &&
-                      std::equal(rows.begin(), rows.end(), file.rows.begin());
-           });
+    auto begins = [&](const File& file) {
+        return file.heading == heading && file.rows.size() >= rows.size() &&
+               std::equal(rows.begin(), rows.end(), file.rows.begin());
+    };
+    return rows.size() > 1 &&
+           (std::ranges::any_of(m_files, [&](const auto& known) { return begins(known.second); }) ||
+            std::ranges::any_of(m_past, begins));
 }
 
 void WatchedFolder::lookAt(const QString& path) {
@@ -163,8 +166,10 @@ void WatchedFolder::lookAt(const QString& path) {
     const auto common = static_cast<std::size_t>(std::ranges::mismatch(file.rows, rows).in1 - file.rows.begin());
     const bool goesOn = file.heading.empty() || (file.heading == heading && rows.size() >= file.rows.size() &&
                                                  (common > 0 || file.rows.empty()));
-    if (!goesOn)
+    if (!goesOn) {
+        m_past.push_back(file);
         ++file.generation;
+    }
     const std::size_t known = file.heading.empty() ? std::min(file.rows.size(), rows.size()) : goesOn ? common : 0;
     const bool copied = known == 0 && isCopy(heading, rows);
     file.heading = heading;

@@ -53,6 +53,7 @@ private:
     Session& m_session;
     QString m_folder;
     std::map<quint64, File> m_files; ///< by the file's own number, which a new name doesn't change
+    std::vector<File> m_past; ///< files as they were before they were begun anew
     QFileSystemWatcher m_watcher;
     QTimer m_timer;
     bool m_leaveAlone = false; ///< the first look only learns what stands there

@@ -27,7 +27,7 @@ public:
     Laying(const record::Plan& plan, std::vector<record::Shot> shots);
 
     const std::vector<Line>& lines() const { return m_lines; }
-    const std::vector<Slot>& slots() const { return m_slots; }
+    const std::vector<Slot>& places() const { return m_slots; }
     const std::vector<record::Shot>& shots() const { return m_shots; }
 
     /// Everything from this line on moves one planned shot down, or up again where a gap stands here.

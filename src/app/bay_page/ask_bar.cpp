@@ -1,0 +1,113 @@
+#include "app/bay_page/ask_bar.h"
+
+#include "app/bay_page/key_row.h"
+#include "app/form/panel.h"
+#include "app/style/palette.h"
+
+#include <QCompleter>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QVBoxLayout>
+
+namespace knot::app {
+
+AskBar::AskBar(QWidget* parent)
+    : QWidget(parent)
+    , m_question(headingLabel({}))
+    , m_line(new QLineEdit)
+    , m_answers(new KeyRow)
+    , m_hint(captionLabel("askHint")) {
+    setObjectName(QStringLiteral("askBar"));
+    setFocusPolicy(Qt::StrongFocus);
+    m_question->setObjectName(QStringLiteral("askQuestion"));
+    m_line->setObjectName(QStringLiteral("askLine"));
+    m_answers->setObjectName(QStringLiteral("askAnswers"));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(size::grid);
+    auto* top = new QHBoxLayout;
+    top->addWidget(m_question);
+    top->addWidget(m_hint, 1);
+    m_hint->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    column->addLayout(top);
+    column->addWidget(m_line);
+    column->addWidget(m_answers);
+    column->addStretch();
+    connect(m_line, &QLineEdit::returnPressed, this, [this] {
+        const Taken taken = std::move(m_taken);
+        const QString text = m_line->text().trimmed();
+        leave();
+        if (taken)
+            taken(text);
+    });
+    connect(m_answers, &KeyRow::pressed, this, [this](int key) { choose(key - Qt::Key_1); });
+}
+
+QString AskBar::question() const {
+    return m_question->text();
+}
+
+void AskBar::begin(const QString& question) {
+    m_question->setText(question);
+    m_line->setAccessibleName(question);
+    m_asking = true;
+    m_taken = nullptr;
+    m_chosen = nullptr;
+}
+
+void AskBar::askLine(const QString& question, const QString& start, const QStringList& suggestions, Taken taken) {
+    begin(question);
+    m_taken = std::move(taken);
+    m_line->setText(start);
+    auto* completer = new QCompleter(suggestions, m_line);
+    completer->setCompletionMode(QCompleter::InlineCompletion);
+    completer->setCaseSensitivity(Qt::CaseInsensitive);
+    m_line->setCompleter(completer);
+    m_line->show();
+    m_answers->hide();
+    m_hint->setText(suggestions.isEmpty() ? tr("Enter keeps it, Escape leaves it.")
+                                          : tr("%1, or your own words. Enter keeps it, Escape leaves it.")
+                                                .arg(suggestions.join(QStringLiteral(", "))));
+    m_line->setFocus();
+    m_line->selectAll();
+}
+
+void AskBar::askChoice(const QString& question, const QStringList& answers, Chosen chosen) {
+    begin(question);
+    m_chosen = std::move(chosen);
+    m_choices = static_cast<int>(answers.size());
+    QList<KeyRow::Entry> entries;
+    for (int i = 0; i < m_choices; ++i)
+        entries << KeyRow::Entry{Qt::Key_1 + i, QString::number(i + 1), answers[i], {}, false};
+    m_answers->setEntries(entries);
+    m_line->hide();
+    m_answers->show();
+    m_hint->setText(tr("Escape leaves it."));
+    setFocus();
+}
+
+void AskBar::choose(int answer) {
+    if (answer < 0 || answer >= m_choices || !m_chosen)
+        return;
+    const Chosen chosen = std::move(m_chosen);
+    leave();
+    chosen(answer);
+}
+
+void AskBar::leave() {
+    m_asking = false;
+    emit done();
+}
+
+void AskBar::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape)
+        return leave();
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)
+        return; // which the line has taken
+    if (m_chosen && event->key() >= Qt::Key_1 && event->key() <= Qt::Key_9)
+        return choose(event->key() - Qt::Key_1);
+    QWidget::keyPressEvent(event);
+}
+
+} // namespace knot::app

@@ -1,0 +1,50 @@
+#pragma once
+
+#include "core/record/card.h"
+#include "core/record/units.h"
+
+#include <QWidget>
+
+class QCheckBox;
+class QGridLayout;
+
+namespace knot::app {
+
+class NumberField;
+
+/// A shot typed in: the declared numbers first, the rest if wanted. Enter keeps it and makes room for
+/// the next; what can't be taken stays where it was typed.
+class HandEntry : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit HandEntry(QWidget* parent = nullptr);
+    void setMetrics(const std::vector<record::Metric>& first, const record::DisplayUnits& units);
+    /// Puts the cursor into the first field, with what was typed already.
+    void begin(const QString& typed);
+    bool isEmpty() const;
+
+signals:
+    void entered(const knot::record::Readings& readings);
+    void left();
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void build();
+    void take();
+
+    std::vector<record::Metric> m_first;
+    record::DisplayUnits m_units;
+    struct Field {
+        record::Metric metric;
+        QWidget* box;
+        NumberField* field;
+    };
+    std::vector<Field> m_fields;
+    QGridLayout* m_grid;
+    QCheckBox* m_rest;
+};
+
+} // namespace knot::app

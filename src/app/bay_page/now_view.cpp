@@ -1,0 +1,125 @@
+#include "app/bay_page/now_view.h"
+
+#include "app/style/fonts.h"
+#include "app/style/glyphs.h"
+#include "app/style/palette.h"
+#include "app/style/tabular_text.h"
+
+#include <QPainter>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+// The largest size up to `most` at which a text fits.
+QFont fitting(const QString& text, double most, double width, QFont::Weight weight) {
+    int pixels = static_cast<int>(most);
+    while (pixels > size::body && QFontMetricsF(typeface(pixels, weight)).horizontalAdvance(text) > width)
+        --pixels;
+    return typeface(pixels, weight);
+}
+
+void paintCord(QPainter& painter, const NowPicture& picture, const QRectF& row) {
+    const QColor colour = picture.build ? tagColour(*picture.build) : colours().cord;
+    const double radius = std::min(row.height() * 0.42, row.width() / (3.0 * picture.knots));
+    const double step = row.width() / picture.knots;
+    const double y = row.center().y();
+    painter.setPen(QPen(colour, std::max(3.0, radius / 4)));
+    painter.drawLine(QPointF(row.left(), y), QPointF(row.right(), y));
+    for (int i = 0; i < picture.knots; ++i) {
+        const QPointF centre(row.left() + (i + 0.5) * step, y);
+        if (i < picture.tied) {
+            drawKnot(painter, centre, radius, colour);
+            continue;
+        }
+        painter.setPen(QPen(colour, 2));
+        painter.setBrush(colours().sheet);
+        painter.drawEllipse(centre, 0.88 * radius, radius);
+    }
+}
+
+void paintLast(QPainter& painter, const QStringList& last, const QRectF& row) {
+    const double each = row.width() / static_cast<double>(last.size());
+    for (int i = 0; i < last.size(); ++i) {
+        const QString number = last[i].section(QLatin1Char('\n'), 0, 0);
+        const QString label = last[i].section(QLatin1Char('\n'), 1);
+        const double x = row.left() + i * each;
+        painter.setPen(colours().ink);
+        drawTabular(painter, fitting(number, row.height() * 0.62, each - 8, QFont::DemiBold),
+                    QPointF(x, row.top() + row.height() * 0.56), number, Align::left);
+        painter.setPen(colours().faint);
+        painter.setFont(typeface(std::max(size::caption, static_cast<int>(row.height() * 0.24))));
+        painter.drawText(QPointF(x, row.bottom() - row.height() * 0.1), label);
+    }
+}
+
+} // namespace
+
+void paintNow(QPainter& painter, const NowPicture& picture, const QRectF& box) {
+    painter.setRenderHint(QPainter::Antialiasing);
+    const double unit = std::clamp(std::min(box.height() / 400, box.width() / 620), 0.4, 4.0);
+    auto font = [&](double pixels, QFont::Weight weight = QFont::Normal) {
+        return typeface(static_cast<int>(pixels * unit), weight);
+    };
+    double y = box.top() + 30 * unit;
+    painter.setPen(colours().faint);
+    painter.setFont(font(26));
+    painter.drawText(QPointF(box.left(), y), picture.caption);
+    y += 18 * unit;
+    const double nameHeight = 112 * unit;
+    double x = box.left();
+    if (picture.build) {
+        drawTag(painter, QRectF(x, y + nameHeight * 0.16, nameHeight * 0.66, nameHeight * 0.66), *picture.build);
+        x += nameHeight * 0.84;
+    }
+    painter.setPen(colours().ink);
+    painter.setFont(fitting(picture.name, nameHeight * 0.92, box.right() - x, QFont::Bold));
+    painter.drawText(QRectF(x, y, box.right() - x, nameHeight), Qt::AlignLeft | Qt::AlignVCenter | Qt::TextDontClip,
+                     picture.name);
+    y += nameHeight + 44 * unit;
+    painter.setFont(font(40, QFont::Medium));
+    painter.drawText(QPointF(box.left(), y), picture.count);
+    painter.setFont(font(22));
+    painter.setPen(colours().faint);
+    const double thenWidth = QFontMetricsF(painter.font()).horizontalAdvance(picture.then);
+    painter.drawText(QPointF(box.right() - thenWidth, y), picture.then);
+    if (picture.next)
+        drawTag(painter, QRectF(box.right() - thenWidth - 30 * unit, y - 18 * unit, 20 * unit, 20 * unit),
+                *picture.next);
+    y += 22 * unit;
+    if (picture.knots > 0)
+        paintCord(painter, picture, QRectF(box.left(), y, box.width(), 44 * unit));
+    y += 44 * unit + 28 * unit;
+    painter.setFont(font(18));
+    painter.setPen(colours().faint);
+    painter.drawText(QPointF(box.left(), y), picture.below);
+    if (!picture.last.isEmpty())
+        paintLast(painter, picture.last, QRectF(box.left(), y + 10 * unit, box.width(), 66 * unit));
+}
+
+NowView::NowView(QWidget* parent)
+    : QWidget(parent) {
+    setObjectName(QStringLiteral("now"));
+    setAccessibleName(tr("Now"));
+    setMinimumSize(320, 200);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+}
+
+void NowView::setPicture(const NowPicture& picture) {
+    if (picture == m_picture)
+        return;
+    m_picture = picture;
+    setAccessibleDescription(
+        QStringList{picture.caption, picture.name, picture.count, picture.then, picture.below,
+                    QString(picture.last.join(QStringLiteral(", "))).replace(QLatin1Char('\n'), QLatin1Char(' '))}
+            .join(QStringLiteral(". ")));
+    update();
+}
+
+void NowView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    paintNow(painter, m_picture, QRectF(rect()).adjusted(1, 1, -1, -1));
+}
+
+} // namespace knot::app

@@ -1,0 +1,102 @@
+// The real program and the simulated monitor, with the program killed at moments nobody chose.
+#include "core/random.h"
+#include "logbook/logbook.h"
+
+#include <QDir>
+#include <QElapsedTimer>
+#include <QFile>
+#include <QProcess>
+#include <QTcpServer>
+#include <QTemporaryDir>
+#include <QThread>
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+#include <map>
+
+using namespace knot;
+
+namespace {
+
+constexpr int kills = 200;
+constexpr std::size_t longestLife = 900; // ms
+
+quint16 freePort() {
+    QTcpServer server;
+    server.listen(QHostAddress::LocalHost);
+    return server.serverPort();
+}
+
+QStringList loggedIds(const QString& log, const QByteArray& what) {
+    QFile file(log);
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    QStringList ids;
+    for (const QByteArray& line : file.readAll().split('\n'))
+        if (line.startsWith(what + ' '))
+            ids << QString::fromUtf8(line.mid(what.size() + 1));
+    return ids;
+}
+
+int numberOf(const std::string& readId) {
+    return std::stoi(readId.substr(readId.rfind('-') + 1));
+}
+
+} // namespace
+
+TEST_CASE("killed at two hundred random moments, the program keeps every acknowledged shot once and in order") {
+    const QTemporaryDir folder;
+    const QString book = folder.filePath("shots.knotbook");
+    record::Test sitting;
+    sitting.title = "Killed";
+    sitting.stage = record::Stage::openSitting;
+    sitting.builds = {{.name = "own club"}};
+    const auto id = *logbook::Logbook::create(book.toStdString())->save(sitting);
+    const quint16 port = freePort();
+    QDir(folder.path()).mkdir("Knot Count");
+    QFile settings(folder.filePath("Knot Count/Knot Count.conf"));
+    REQUIRE(settings.open(QIODevice::WriteOnly));
+    settings.write("[link]\nport=" + QByteArray::number(port) + "\n");
+    settings.close();
+
+    QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+    environment.insert("QT_QPA_PLATFORM", "offscreen");
+    environment.insert("XDG_CONFIG_HOME", folder.path());
+    environment.insert("XDG_DATA_HOME", folder.path());
+    const QString log = folder.filePath("monitor.log");
+    QProcess monitor;
+    monitor.setStandardOutputFile(QProcess::nullDevice());
+    monitor.start(KNOT_MONITOR, {"--port", QString::number(port), "--pace", "0", "--log", log, "--seed", "3"});
+    REQUIRE(monitor.waitForStarted());
+
+    Random random(20261123);
+    for (int kill = 0; kill < kills; ++kill) {
+        QProcess program;
+        program.setProcessEnvironment(environment);
+        program.setStandardErrorFile(QProcess::nullDevice());
+        // The first start is told where to go; each later one goes on by itself.
+        program.start(KNOT_APP, kill == 0 ? QStringList{"--test", "Killed", "--page", "bay", book} : QStringList());
+        REQUIRE(program.waitForStarted());
+        QThread::msleep(kill == 0 ? 3000 : random.below(longestLife));
+        program.kill();
+        REQUIRE(program.waitForFinished());
+    }
+    monitor.kill();
+    monitor.waitForFinished();
+
+    auto opened = logbook::Logbook::open(book.toStdString());
+    REQUIRE(opened);
+    CHECK(opened->integrityFaults()->empty());
+    const auto test = *opened->load(id);
+    std::map<std::string, int> kept;
+    for (const auto& shot : test.shots)
+        ++kept[shot.readId];
+    CHECK(std::ranges::all_of(kept, [](const auto& each) { return each.second == 1; }));
+    const QStringList acknowledged = loggedIds(log, "acked");
+    CHECK(acknowledged.size() > kills); // it did come to shots between the kills
+    CHECK(std::ranges::all_of(acknowledged,
+                              [&](const QString& each) { return kept.contains("link:" + each.toStdString()); }));
+    CHECK(std::ranges::is_sorted(test.shots, {}, [](const record::Shot& shot) { return numberOf(shot.readId); }));
+    // At most the one shot that was on its way is there without its acknowledgement.
+    CHECK(test.shots.size() <= static_cast<std::size_t>(acknowledged.size()) + 1);
+    WARN(test.shots.size() << " shots kept over " << kills << " kills");
+}

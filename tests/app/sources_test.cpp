@@ -1,0 +1,360 @@
+// Where shots come from, and what fails on the way: folders, links, disks, clocks, locks.
+#include "app/bay_page/bay_page.h"
+#include "app/hands.h"
+#include "app/session.h"
+#include "app/sources/cues.h"
+
+#include <QDir>
+#include <QLabel>
+#include <QTcpServer>
+#include <QTcpSocket>
+#include <catch2/catch.hpp>
+
+#include <set>
+
+using namespace knot;
+using knot::test::Bench;
+using knot::test::Hands;
+
+namespace {
+
+// An open sitting in the bay.
+void sitDown(Bench& bench) {
+    Hands hands(bench);
+    hands.press(Qt::Key_H, Qt::ControlModifier);
+    hands.press(Qt::Key_5, Qt::AltModifier);
+    REQUIRE(bench.session.takesShots());
+}
+
+const std::vector<record::Shot>& shots(Bench& bench) {
+    return bench.session.test().shots;
+}
+
+void append(const QString& path, const QByteArray& text) {
+    QFile file(path);
+    REQUIRE(file.open(QIODevice::Append));
+    file.write(text);
+}
+
+// The folder is looked at when it changes and every second.
+bool waitForShots(Bench& bench, std::size_t count) {
+    return QTest::qWaitFor([&] { return shots(bench).size() >= count; }, 4000);
+}
+
+double carryOf(Bench& bench, std::size_t shot) {
+    return shots(bench).at(shot).readings.at(record::Metric::carry).value_or(0);
+}
+
+// A monitor's end of the line, by hand.
+struct Line {
+    QTcpSocket socket;
+    QByteArray heard;
+    explicit Line(quint16 port) {
+        QObject::connect(&socket, &QTcpSocket::readyRead, &socket, [this] { heard += socket.readAll(); });
+        socket.connectToHost("127.0.0.1", port);
+        REQUIRE(QTest::qWaitFor([this] { return socket.state() == QAbstractSocket::ConnectedState; }, 3000));
+    }
+    void say(const link::Message& message) { socket.write(QByteArray::fromStdString(link::lineOf(message))); }
+    void strike(const char* id, double carry, const std::string& at = {}) {
+        record::Readings readings;
+        readings.measure(record::Metric::carry, carry);
+        say(link::ShotRead{id, at, readings, {}});
+    }
+    bool hears(const QByteArray& text) {
+        return QTest::qWaitFor([&] { return heard.contains(text); }, 3000);
+    }
+};
+
+link::Hello hello(const char* code = "") {
+    return {"Hand-made", 1, {}, code, {}};
+}
+
+} // namespace
+
+TEST_CASE("a file that grows in a watched folder gives its new shots, once each, when their line is whole") {
+    Bench bench;
+    sitDown(bench);
+    QDir(bench.folder.path()).mkdir("watched");
+    const QString file = bench.path("watched/session.csv");
+    append(file, "Carry (m),Ball Speed (m/s)\n140,55\n");
+    bench.prompter->answers << bench.path("watched");
+    bench.trigger("actionWatch");
+    append(file, "150,58\n151,");
+    REQUIRE(waitForShots(bench, 1));
+    QTest::qWait(1300);
+    CHECK(shots(bench).size() == 1); // neither what stood there nor half a line
+    CHECK(carryOf(bench, 0) == 150);
+    append(file, "59\n152,60\n");
+    REQUIRE(waitForShots(bench, 3));
+    CHECK(carryOf(bench, 1) == 151);
+    SECTION("the device begins a new file and keeps the old under another name") {
+        QFile::rename(file, bench.path("watched/session.1.csv"));
+        append(file, "Carry (m),Ball Speed (m/s)\n153,60\n");
+        REQUIRE(waitForShots(bench, 4));
+        QTest::qWait(1300);
+        CHECK(shots(bench).size() == 4);
+    }
+    SECTION("the device copies the file away and empties it") {
+        QFile::copy(file, bench.path("watched/session.1.csv"));
+        QFile(file).resize(0);
+        append(file, "Carry (m),Ball Speed (m/s)\n153,60\n");
+        REQUIRE(waitForShots(bench, 4));
+        QTest::qWait(1300);
+        CHECK(shots(bench).size() == 4);
+        CHECK(carryOf(bench, 3) == 153);
+    }
+    SECTION("one file a shot") {
+        for (int i = 0; i < 3; ++i)
+            append(bench.path(QString("watched/shot%1.csv").arg(i)), "Carry (m),Ball Speed (m/s)\n160,61\n");
+        REQUIRE(waitForShots(bench, 6)); // three shots alike are three shots
+    }
+    SECTION("averages written anew below each shot") {
+        append(file, "Average,,\n");
+        QTest::qWait(1300);
+        CHECK(shots(bench).size() == 3);
+    }
+    SECTION("a line that can't be read is said, and read once it is mended") {
+        append(file, "far,60\n");
+        REQUIRE(QTest::qWaitFor([&] { return bench.message().contains("session.csv"); }, 3000));
+        CHECK(shots(bench).size() == 3);
+    }
+}
+
+TEST_CASE("shots written to a watched folder while the program was down are there afterwards") {
+    Bench bench;
+    sitDown(bench);
+    QDir(bench.folder.path()).mkdir("watched");
+    const QString file = bench.path("watched/session.csv");
+    append(file, "Carry (m)\n140\n");
+    bench.prompter->answers << bench.path("watched");
+    bench.trigger("actionWatch");
+    append(file, "150\n");
+    REQUIRE(waitForShots(bench, 1));
+    const auto id = bench.session.test().id;
+    bench.window->showPage(app::MainWindow::Page::logbook);
+    REQUIRE(bench.session.openLogbook(bench.session.logbookPath())); // as after a restart
+    append(file, "151\n152\n");
+    REQUIRE(bench.session.openTest(id));
+    bench.window->showPage(app::MainWindow::Page::bay);
+    REQUIRE(waitForShots(bench, 3));
+    CHECK(carryOf(bench, 0) == 150);
+    CHECK(carryOf(bench, 2) == 152);
+    CHECK(shots(bench).size() == 3);
+}
+
+TEST_CASE("a link shot is acknowledged when it is on disk; a repeated one again, and not counted") {
+    Bench bench;
+    sitDown(bench);
+    auto& server = bench.find<app::BayPage>("bayPage")->server();
+    Line line(server.port());
+    line.say(hello());
+    REQUIRE(line.hears("welcome"));
+    CHECK(line.hears("in_hand"));
+    line.strike("a", 150);
+    REQUIRE(line.hears("{\"type\":\"ack\",\"id\":\"a\"}"));
+    line.strike("a", 150);
+    line.say(link::NoRead{"b", "", "no ball"});
+    REQUIRE(line.hears("{\"type\":\"ack\",\"id\":\"b\"}"));
+    CHECK(shots(bench).size() == 2);
+    CHECK(line.heard.count("\"ack\",\"id\":\"a\"") == 2);
+    line.socket.write("rubbish\n");
+    REQUIRE(line.hears("not JSON"));
+    CHECK(bench.message().contains("can't be read"));
+    SECTION("a monitor that is gone is said, and comes back") {
+        line.socket.abort();
+        REQUIRE(QTest::qWaitFor([&] { return server.devices().isEmpty(); }, 3000));
+        CHECK(server.status().contains("gone"));
+        Line again(server.port());
+        again.say(hello());
+        again.strike("b", 1); // sent again: it was never sure
+        REQUIRE(again.hears("\"ack\",\"id\":\"b\""));
+        CHECK(shots(bench).size() == 2);
+    }
+    SECTION("also after the program was started anew") {
+        const auto id = bench.session.test().id;
+        REQUIRE(bench.session.openTest(id));
+        Line again(server.port());
+        again.say(hello());
+        again.strike("a", 150);
+        REQUIRE(again.hears("\"ack\",\"id\":\"a\""));
+        CHECK(shots(bench).size() == 2);
+    }
+    SECTION("shots for another test stay with the monitor") {
+        REQUIRE(bench.session.newTest(record::Stage::test));
+        bench.window->showPage(app::MainWindow::Page::sheet);
+        CHECK(!server.isListening());
+        CHECK(shots(bench).empty());
+    }
+}
+
+TEST_CASE("times of a monitor whose clock is wrong are put right by its heartbeats") {
+    Bench bench;
+    sitDown(bench);
+    Line line(bench.find<app::BayPage>("bayPage")->server().port());
+    const QDateTime theirs = QDateTime::currentDateTime().addSecs(-3600);
+    auto iso = [](const QDateTime& at) { return at.toString(Qt::ISODateWithMs).toStdString(); };
+    auto greeting = hello();
+    greeting.at = iso(theirs);
+    line.say(greeting);
+    line.strike("now", 150, iso(theirs.addSecs(-20)));
+    REQUIRE(line.hears("\"ack\""));
+    const auto taken = QDateTime::fromString(QString::fromStdString(shots(bench)[0].takenAt), Qt::ISODateWithMs);
+    CHECK(std::abs(taken.secsTo(QDateTime::currentDateTime()) - 20) <= 2);
+}
+
+TEST_CASE("other computers are heard only after a choice, with a pairing code") {
+    Bench bench;
+    sitDown(bench);
+    auto& server = bench.find<app::BayPage>("bayPage")->server();
+    REQUIRE(server.listen({.port = 0, .open = true, .code = "271828"}));
+    Line wrong(server.port());
+    wrong.say(hello("271827"));
+    CHECK(wrong.hears("pairing code"));
+    CHECK(QTest::qWaitFor([&] { return wrong.socket.state() == QAbstractSocket::UnconnectedState; }, 3000));
+    CHECK(bench.message().contains("pairing code"));
+    Line right(server.port());
+    right.say(hello("271828"));
+    CHECK(right.hears("welcome"));
+    CHECK(app::LinkSettings::newCode().size() == 6);
+}
+
+TEST_CASE("a port that is taken is said where shots are awaited") {
+    Bench bench;
+    sitDown(bench);
+    auto& server = bench.find<app::BayPage>("bayPage")->server();
+    QTcpServer other;
+    REQUIRE(other.listen(QHostAddress::LocalHost));
+    CHECK(!server.listen({.port = other.serverPort()}));
+    CHECK(bench.find<QLabel>("source")->text().contains("is taken by another program"));
+}
+
+TEST_CASE("a file deleted while shots come is written anew, and one replaced keeps its shots in memory") {
+    Bench bench;
+    sitDown(bench);
+    Hands hands(bench);
+    hands.type("150");
+    hands.press(Qt::Key_Return);
+    const QString path = bench.session.logbookPath();
+    SECTION("deleted") {
+        QFile::remove(path);
+        hands.type("151");
+        hands.press(Qt::Key_Return);
+        CHECK(bench.message().contains("written anew"));
+        CHECK(!bench.session.hasUnsaved());
+        CHECK(logbook::Logbook::open(path.toStdString())->load(bench.session.test().id)->shots.size() == 2);
+    }
+    SECTION("replaced") {
+        QFile::rename(path, path + ".away");
+        QFile other(path);
+        REQUIRE(other.open(QIODevice::WriteOnly));
+        other.write("else");
+        other.close();
+        hands.type("151");
+        hands.press(Qt::Key_Return);
+        auto* trouble = bench.find<QLabel>("trouble");
+        CHECK(trouble->isVisible());
+        CHECK(trouble->text().contains("Not on disk: 1 shot"));
+        CHECK(bench.session.unsavedShots() == 1);
+        CHECK(!bench.session.newTest(record::Stage::test)); // not while shots would be lost
+        bench.window->close();
+        CHECK(bench.window->isVisible());
+        bench.prompter->answers << bench.path("rescued.knotbook");
+        bench.trigger("actionKeep");
+        CHECK(!bench.session.hasUnsaved());
+        CHECK(!trouble->isVisible());
+        CHECK(logbook::Logbook::open(bench.path("rescued.knotbook").toStdString())
+                  ->load(bench.session.test().id)
+                  ->shots.size() == 2);
+    }
+    SECTION("away and back") {
+        QFile::rename(path, path + ".away");
+        QFile other(path);
+        REQUIRE(other.open(QIODevice::WriteOnly));
+        other.close();
+        hands.type("151");
+        hands.press(Qt::Key_Return);
+        CHECK(bench.session.hasUnsaved());
+        QFile::remove(path);
+        QFile::rename(path + ".away", path);
+        CHECK(QTest::qWaitFor([&] { return !bench.session.hasUnsaved(); }, 5000)); // tried again by itself
+        CHECK(bench.message().contains("works again"));
+    }
+}
+
+TEST_CASE("a logbook that is open in another Knot Count is refused with the reason") {
+    Bench bench;
+    sitDown(bench);
+    app::Session other;
+    QString said;
+    QObject::connect(&other, &app::Session::refused, [&](const QString& text) { said = text; });
+    CHECK(!other.openLogbook(bench.session.logbookPath()));
+    CHECK(said.contains("open in another Knot Count"));
+    CHECK(!other.hasLogbook());
+}
+
+TEST_CASE("a clock that goes back leaves the order of shots and says so") {
+    Bench bench;
+    sitDown(bench);
+    QDateTime clock = QDateTime::currentDateTime();
+    bench.session.setClock([&] { return clock; });
+    Hands hands(bench);
+    hands.type("150");
+    hands.press(Qt::Key_Return);
+    clock = clock.addSecs(-3600);
+    hands.type("151");
+    hands.press(Qt::Key_Return);
+    REQUIRE(shots(bench).size() == 2);
+    CHECK(carryOf(bench, 1) == 151);
+    CHECK(shots(bench)[0].takenAt <= shots(bench)[1].takenAt);
+    CHECK(bench.message().contains("clock went back"));
+    const auto id = bench.session.test().id;
+    REQUIRE(bench.session.openTest(id)); // and so after a restart
+    hands.type("152");
+    hands.press(Qt::Key_Return);
+    CHECK(carryOf(bench, 2) == 152);
+    CHECK(shots(bench)[1].takenAt <= shots(bench)[2].takenAt);
+    CHECK(bench.session.test().sittings.size() == 1);
+}
+
+TEST_CASE("after an end in the middle the test goes on where it stood, and says so") {
+    Bench bench;
+    Hands hands(bench);
+    hands.press(Qt::Key_N, Qt::ControlModifier);
+    hands.press(Qt::Key_3, Qt::AltModifier);
+    knot::test::addClubs(hands, {"Larch", "Reed"});
+    hands.press(Qt::Key_5, Qt::AltModifier);
+    hands.press(Qt::Key_Return);
+    hands.press(Qt::Key_Return);
+    hands.type("150");
+    hands.press(Qt::Key_Return);
+    const auto before = bench.session.test();
+    const auto id = before.id;
+    bench.window->showPage(app::MainWindow::Page::logbook);
+    REQUIRE(bench.session.openLogbook(bench.session.logbookPath()));
+    REQUIRE(bench.session.openTest(id));
+    bench.window->showPage(app::MainWindow::Page::bay);
+    CHECK(bench.session.test() == before);
+    CHECK(bench.message().contains("Resumed in lap 1"));
+    CHECK(bench.message().contains("shot 2 of 3"));
+}
+
+TEST_CASE("sound cues are sound: whole waves with soft ends, each its own") {
+    std::set<QByteArray> waves;
+    for (const auto cue :
+         {app::Cue::shotKept, app::Cue::noReading, app::Cue::handOver, app::Cue::restOver, app::Cue::done}) {
+        const QByteArray wave = app::waveOf(app::tonesOf(cue));
+        CHECK(wave.startsWith("RIFF"));
+        CHECK(wave.size() > 44 + 2000);
+        CHECK(wave.size() % 2 == 0);
+        const auto* samples = reinterpret_cast<const qint16*>(wave.constData() + 44);
+        const auto count = static_cast<std::size_t>(wave.size() - 44) / 2;
+        int loudest = 0;
+        for (std::size_t i = 0; i < count; ++i)
+            loudest = std::max(loudest, std::abs(static_cast<int>(samples[i])));
+        CHECK(loudest > 4000);
+        CHECK(loudest < 12000);
+        CHECK(std::abs(static_cast<int>(samples[0])) < 200);
+        waves.insert(wave);
+    }
+    CHECK(waves.size() == 5);
+}
