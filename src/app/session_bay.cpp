@@ -38,7 +38,7 @@ void restoreBay(record::Test& test, const record::Test& head) {
 } // namespace
 
 bool Session::takesShots() const {
-    return isKept() && bay::standOf(*m_test).phase != bay::Phase::noPlan && !m_test->builds.empty();
+    return isKept() && !m_test->builds.empty() && (m_test->stage != record::Stage::test || !m_test->plan.turns.empty());
 }
 
 QString Session::bayNow() {

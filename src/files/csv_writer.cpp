@@ -1,5 +1,6 @@
 #include "files/csv_writer.h"
 
+#include "core/bay/stand.h"
 #include "core/record/names.h"
 
 #include <algorithm>
@@ -54,7 +55,9 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
     addIfUsed("mark", [](const Shot& s) {
         return s.mark == record::Mark::none ? std::string() : std::string(nameOf(record::markNames, s.mark));
     });
-    columns.push_back({"build", [&test](const Shot& s) { return test.builds[s.build].name; }});
+    columns.push_back({"build", [&test](const Shot& s) {
+                           return bay::isUnnamed(test, s) ? std::string("tag not entered") : test.builds[s.build].name;
+                       }});
     for (const Metric metric : test.metricsRead())
         addIfUsed(record::info(metric).key.c_str(), [metric](const Shot& s) {
             const auto value = s.readings.at(metric);

@@ -13,6 +13,7 @@
 #include <algorithm>
 #include <filesystem>
 #include <map>
+#include <optional>
 
 namespace knot::logbook {
 namespace {
@@ -125,6 +126,8 @@ void keepCopy(Database& database, const std::string& path, int version) {
 
 struct Logbook::Connection {
     Database database;
+    std::optional<ShotWriter> writer;
+    ShotWriter& shotWriter() { return writer ? *writer : writer.emplace(database); }
     dev_t device = 0;
     ino_t inode = 0; ///< of the file as it was opened, to see when another takes its place
     explicit Connection(const std::string& path, int flags)
@@ -208,7 +211,7 @@ Result<void> Logbook::saveShots(const record::Test& test, std::size_t from) {
         return there;
     return guarded(m_path, [&] {
         SQLite::Transaction transaction(m_connection->database);
-        replaceShots(m_connection->database, test, from);
+        m_connection->shotWriter().replace(test, from);
         transaction.commit();
     });
 }
@@ -219,7 +222,7 @@ Result<void> Logbook::saveShotsAndHead(const record::Test& test, std::size_t fro
     return guarded(m_path, [&] {
         SQLite::Transaction transaction(m_connection->database);
         updateHead(m_connection->database, test);
-        replaceShots(m_connection->database, test, from);
+        m_connection->shotWriter().replace(test, from);
         transaction.commit();
     });
 }

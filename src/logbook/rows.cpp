@@ -57,30 +57,62 @@ bool sameRecordedTurn(const Shot& a, const Shot& b) {
            a.player == b.player && !b.handedOver && b.mark == record::Mark::none;
 }
 
-class ShotWriter {
+} // namespace
+
+/// The statements that write shots, made once for a connection: making them costs more than a shot.
+/// `tryReset`, since a plain reset throws the error of a step that failed before.
+class ShotWriter::Statements {
 public:
-    ShotWriter(Database& database, const Test& test)
-        : m_test(test)
-        , m_sitting(database, "INSERT INTO sitting(test_id, position, label) VALUES(?, ?, ?)")
+    explicit Statements(Database& database)
+        : m_sitting(database, "INSERT INTO sitting(test_id, position, label) VALUES(?, ?, ?)")
         , m_turn(database, "INSERT INTO turn(test_id, position, sitting, build, round, label, player, handed_over) "
                            "VALUES(?, ?, ?, ?, ?, ?, ?, ?)")
-        , m_shot(database, shotSql()) {}
+        , m_shot(database, shotSql())
+        , m_before(database, "SELECT t.position, t.sitting FROM shot x JOIN turn t ON t.test_id = x.test_id AND "
+                             "t.position = x.turn WHERE x.test_id = ? AND x.position = ?")
+        , m_clearShots(database, "DELETE FROM shot WHERE test_id = ? AND position >= ?")
+        , m_clearTurns(database, "DELETE FROM turn WHERE test_id = ? AND position >= ?")
+        , m_clearSittings(database, "DELETE FROM sitting WHERE test_id = ? AND position >= ?") {}
 
-    /// `sitting` and `turn` are those of the shot before `from`.
-    void writeFrom(std::size_t from, int64_t sitting = -1, int64_t turn = -1) {
-        m_sittings = sitting;
-        m_turns = turn;
-        for (std::size_t i = from; i < m_test.shots.size(); ++i) {
-            const Shot& shot = m_test.shots[i];
-            if (i == 0 || m_test.shots[i - 1].sitting != shot.sitting)
+    void replace(const Test& test, std::size_t from) {
+        m_sittings = m_turns = -1;
+        if (from > 0)
+            findBefore(test.id, from);
+        clear(m_clearShots, test.id, static_cast<int64_t>(from));
+        clear(m_clearTurns, test.id, m_turns + 1);
+        clear(m_clearSittings, test.id, m_sittings + 1);
+        m_id = test.id;
+        for (std::size_t i = from; i < test.shots.size(); ++i) {
+            const Shot& shot = test.shots[i];
+            if (i == 0 || test.shots[i - 1].sitting != shot.sitting)
                 writeSitting(shot);
-            if (i == 0 || !sameRecordedTurn(m_test.shots[i - 1], shot))
+            if (i == 0 || !sameRecordedTurn(test.shots[i - 1], shot))
                 writeTurn(shot);
             writeShot(shot, i);
         }
     }
 
 private:
+    // The turn and the sitting of the shot before `from`.
+    void findBefore(const std::string& id, std::size_t from) {
+        m_before.tryReset();
+        m_before.bind(1, id);
+        m_before.bind(2, static_cast<int64_t>(from) - 1);
+        if (!m_before.executeStep())
+            throw std::out_of_range(id);
+        m_turns = m_before.getColumn(0).getInt64();
+        m_sittings = m_before.getColumn(1).getInt64();
+        m_before.tryReset();
+    }
+
+    static void clear(Statement& statement, const std::string& id, int64_t first) {
+        statement.tryReset();
+        statement.bind(1, id);
+        statement.bind(2, first);
+        statement.exec();
+        statement.tryReset();
+    }
+
     static std::string shotSql() {
         std::string names = "INSERT INTO shot(test_id, position, turn, number, status, reason, taken_at, delivery, "
                             "feel, note, extra, modelled, mark, set_aside_when, read_id";
@@ -93,16 +125,17 @@ private:
     }
 
     void writeSitting(const Shot& shot) {
-        m_sitting.reset();
-        m_sitting.bind(1, m_test.id);
+        m_sitting.tryReset();
+        m_sitting.bind(1, m_id);
         m_sitting.bind(2, ++m_sittings);
         m_sitting.bind(3, shot.sitting);
         m_sitting.exec();
+        m_sitting.tryReset();
     }
 
     void writeTurn(const Shot& shot) {
-        m_turn.reset();
-        m_turn.bind(1, m_test.id);
+        m_turn.tryReset();
+        m_turn.bind(1, m_id);
         m_turn.bind(2, ++m_turns);
         m_turn.bind(3, m_sittings);
         m_turn.bind(4, static_cast<int64_t>(shot.build));
@@ -111,11 +144,12 @@ private:
         m_turn.bind(7, shot.player);
         m_turn.bind(8, shot.handedOver ? 1 : 0);
         m_turn.exec();
+        m_turn.tryReset();
     }
 
     void writeShot(const Shot& shot, std::size_t position) {
-        m_shot.reset();
-        m_shot.bind(1, m_test.id);
+        m_shot.tryReset();
+        m_shot.bind(1, m_id);
         m_shot.bind(2, static_cast<int64_t>(position));
         m_shot.bind(3, m_turns);
         m_shot.bind(4, shot.number);
@@ -144,12 +178,23 @@ private:
         }
         m_shot.bind(12, modelled);
         m_shot.exec();
+        m_shot.tryReset();
     }
 
-    const Test& m_test;
-    Statement m_sitting, m_turn, m_shot;
+    Statement m_sitting, m_turn, m_shot, m_before, m_clearShots, m_clearTurns, m_clearSittings;
+    std::string m_id;
     int64_t m_sittings = -1, m_turns = -1;
 };
+
+ShotWriter::ShotWriter(Database& database)
+    : m_statements(std::make_unique<Statements>(database)) {}
+ShotWriter::~ShotWriter() = default;
+
+void ShotWriter::replace(const Test& test, std::size_t from) {
+    m_statements->replace(test, from);
+}
+
+namespace {
 
 void readShots(Database& database, Test& test) {
     std::string sql =
@@ -222,32 +267,7 @@ std::string newId() {
 void insertTest(Database& database, const Test& test) {
     insertHead(database, test);
     writeBuilds(database, test);
-    ShotWriter(database, test).writeFrom(0);
-}
-
-void replaceShots(Database& database, const Test& test, std::size_t from) {
-    int64_t sitting = -1;
-    int64_t turn = -1;
-    if (from > 0) {
-        Statement before(database, "SELECT t.position, t.sitting FROM shot x JOIN turn t ON t.test_id = x.test_id AND "
-                                   "t.position = x.turn WHERE x.test_id = ? AND x.position = ?");
-        before.bind(1, test.id);
-        before.bind(2, static_cast<int64_t>(from) - 1);
-        if (!before.executeStep())
-            throw std::out_of_range(test.id);
-        turn = before.getColumn(0).getInt64();
-        sitting = before.getColumn(1).getInt64();
-    }
-    auto clear = [&](const char* sql, int64_t first) {
-        Statement s(database, sql);
-        s.bind(1, test.id);
-        s.bind(2, first);
-        s.exec();
-    };
-    clear("DELETE FROM shot WHERE test_id = ? AND position >= ?", static_cast<int64_t>(from));
-    clear("DELETE FROM turn WHERE test_id = ? AND position >= ?", turn + 1);
-    clear("DELETE FROM sitting WHERE test_id = ? AND position >= ?", sitting + 1);
-    ShotWriter(database, test).writeFrom(from, sitting, turn);
+    ShotWriter(database).replace(test, 0);
 }
 
 void updateHead(Database& database, const Test& test) {

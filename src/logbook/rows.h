@@ -2,6 +2,7 @@
 
 #include "core/record/test.h"
 
+#include <memory>
 #include <string>
 
 namespace SQLite {
@@ -15,9 +16,20 @@ namespace knot::logbook {
 void insertTest(SQLite::Database& database, const record::Test& test);
 /// Everything but the shots. A build that was struck may not be taken away.
 void updateHead(SQLite::Database& database, const record::Test& test);
-/// The shots from place `from` on, with their turns and sittings; those before it stand there.
-void replaceShots(SQLite::Database& database, const record::Test& test, std::size_t from);
 record::Test readTest(SQLite::Database& database, const std::string& testId);
+
+/// Writes the shots of a test from a place on, with their turns and sittings; those before it stand
+/// there. For one connection, whose schema does not change meanwhile.
+class ShotWriter {
+public:
+    explicit ShotWriter(SQLite::Database& database);
+    ~ShotWriter();
+    void replace(const record::Test& test, std::size_t from);
+
+private:
+    class Statements;
+    std::unique_ptr<Statements> m_statements;
+};
 
 /// A random UUID (version 4) as text.
 std::string newId();

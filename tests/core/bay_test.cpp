@@ -5,6 +5,7 @@
 #include "core/plan/schedule.h"
 #include "core/record/moment.h"
 #include "core/record/structure.h"
+#include "files/csv_writer.h"
 
 #include <catch2/catch.hpp>
 
@@ -206,6 +207,7 @@ TEST_CASE("alone, the tag is entered after the stint and the lap takes what is l
     bay.hit();
     CHECK(isUnnamed(bay.test, bay.test.shots[0]));
     CHECK(withoutUnnamed(bay.test).shots.empty());
+    CHECK(files::shotCsv(bay.test).find("tag not entered") != std::string::npos);
     bay.hit();
     CHECK(bay.stand().phase == Phase::nameTag);
     const std::size_t last = bay.test.plan.turns[2].build;
@@ -412,6 +414,17 @@ TEST_CASE("a device's file finds its places by time: warm-up left out, missed re
         CHECK(laying.totals().leftOut == 3);
         laying.removeGap(0); // a shot is no gap
         CHECK(laying.lines().size() == 31);
+    }
+    SECTION("a pace that has nothing to do with the plan leaves the order as it is") {
+        auto even = whole;
+        for (std::size_t i = 0; i < even.size(); ++i) {
+            char text[32];
+            std::snprintf(text, sizeof text, "2026-05-02T09:%02d:%02d", static_cast<int>(i) / 2, i % 2 == 0 ? 0 : 25);
+            even[i].takenAt = text;
+        }
+        const Laying quick(test.plan, even);
+        CHECK(quick.totals().leftOut == 4);
+        CHECK(quick.totals().laid == 27);
     }
     SECTION("without times, one after another") {
         auto bare = whole;

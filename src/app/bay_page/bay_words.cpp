@@ -194,7 +194,7 @@ QList<KeyRow::Entry> keysFor(const record::Test& test, const bay::Stand& stand, 
     const KeyRow::Entry guess{Qt::Key_G, QStringLiteral("G"), tr("guess"), tr("which one was that?"), false};
     const KeyRow::Entry undo{Qt::Key_U, QStringLiteral("U"), tr("undo"), tr("Shift+U does it again"), false};
     const KeyRow::Entry rest{Qt::Key_R, QStringLiteral("R"), tr("rest"),
-                             tr("%1 swings without one").arg(stand.sinceRest),
+                             stand.sinceRest > 0 ? tr("%1 swings without one").arg(stand.sinceRest) : QString(),
                              test.plan.restEvery > 0 && stand.sinceRest >= test.plan.restEvery};
     const KeyRow::Entry hand{Qt::Key_H, QStringLiteral("H"), tr("type a shot"), tr("or just begin with its number"),
                              false};
@@ -251,7 +251,7 @@ QString courseLine(const record::Test& test, const bay::Stand& stand) {
     QStringList parts;
     if (test.stage == record::Stage::test && stand.phase != Phase::noPlan)
         parts << tr("lap %1 of %2").arg(stand.round).arg(stand.rounds);
-    if (!test.sittings.empty())
+    if (stand.swings > 0)
         parts << QString::fromStdString(record::counted(static_cast<std::size_t>(stand.swings), "swing")) +
                      tr(" today");
     if (test.plan.restEvery > 0 && stand.swings > 0 && stand.sinceRest >= test.plan.restEvery)

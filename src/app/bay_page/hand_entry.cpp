@@ -64,6 +64,7 @@ void HandEntry::build() {
         field->edit()->setObjectName(QString::fromStdString("entry_" + about.key + "Edit"));
         const int at = static_cast<int>(m_fields.size());
         m_grid->addWidget(box, at / columns, at % columns);
+        box->show();
         connect(field->edit(), &QLineEdit::returnPressed, this, &HandEntry::take);
         m_fields.push_back({metric, box, field});
     }

@@ -60,7 +60,7 @@ void paintNow(QPainter& painter, const NowPicture& picture, const QRectF& box) {
     painter.setRenderHint(QPainter::Antialiasing);
     const double unit = std::clamp(std::min(box.height() / 400, box.width() / 620), 0.4, 4.0);
     auto font = [&](double pixels, QFont::Weight weight = QFont::Normal) {
-        return typeface(static_cast<int>(pixels * unit), weight);
+        return typeface(std::max(size::caption, static_cast<int>(pixels * unit)), weight);
     };
     double y = box.top() + 30 * unit;
     painter.setPen(colours().faint);

@@ -28,6 +28,7 @@ void StripView::setPlan(const std::vector<record::PlannedTurn>& turns, const QSt
     if (turns == m_turns && names == m_names)
         return;
     m_turns = turns;
+    m_layoutWidth = -1;
     m_names = names;
     QString spoken;
     for (const auto& turn : turns)
@@ -42,8 +43,16 @@ QSize StripView::sizeHint() const {
     return {600, heightForWidth(std::max(width(), 600))};
 }
 
+const picture::StripLayout& StripView::layoutFor(int width) const {
+    if (m_layoutWidth != width) {
+        m_layout = picture::layoutStrip(m_turns, width - 24);
+        m_layoutWidth = width;
+    }
+    return m_layout;
+}
+
 int StripView::heightForWidth(int width) const {
-    return std::max(46, static_cast<int>(picture::layoutStrip(m_turns, width - 24).height));
+    return std::max(46, static_cast<int>(layoutFor(width).height));
 }
 
 void StripView::paintEvent(QPaintEvent* event) {
@@ -54,7 +63,7 @@ void StripView::paintEvent(QPaintEvent* event) {
         painter.drawText(rect(), Qt::AlignVCenter | Qt::AlignLeft, tr("Two clubs on the rack make a plan."));
         return;
     }
-    const auto layout = picture::layoutStrip(m_turns, width() - 24);
+    const auto& layout = layoutFor(width());
     painter.setFont(typeface(size::caption));
     painter.setPen(colours().faint);
     for (const auto& round : layout.rounds)
@@ -114,7 +123,7 @@ void StripView::setProgress(std::vector<int> tied, std::optional<std::size_t> cu
 }
 
 int StripView::turnY(std::size_t turn) const {
-    const auto layout = picture::layoutStrip(m_turns, width() - 24);
+    const auto& layout = layoutFor(width());
     return turn < layout.turns.size() ? static_cast<int>(layout.turns[turn].y) : 0;
 }
 
@@ -142,7 +151,7 @@ void StripView::mousePressEvent(QMouseEvent* event) {
 }
 
 void StripView::mouseMoveEvent(QMouseEvent* event) {
-    const auto layout = picture::layoutStrip(m_turns, width() - 24);
+    const auto& layout = layoutFor(width());
     if (!m_grip) {
         const auto turn = picture::turnAt(layout, event->position().x(), event->position().y());
         if (turn)

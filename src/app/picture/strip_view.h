@@ -36,11 +36,14 @@ protected:
     void mouseReleaseEvent(QMouseEvent* event) override;
 
 private:
+    const picture::StripLayout& layoutFor(int width) const;
     void drawTurn(QPainter& painter, const picture::PlacedTurn& placed, double radius) const;
 
     std::vector<record::PlannedTurn> m_turns;
     std::optional<std::vector<int>> m_tied; ///< nothing: a plan, drawn as if all were tied
     std::optional<std::size_t> m_current, m_unknownFrom;
+    mutable picture::StripLayout m_layout; ///< as it was asked for last
+    mutable int m_layoutWidth = -1;
     QStringList m_names;
     bool m_changeable = true;
     std::optional<QPointF> m_grip; ///< where the drag last asked for something

@@ -204,9 +204,9 @@ void ClubEditor::rename(const QString& typed) {
 }
 
 void ClubEditor::setBuild(std::size_t build) {
+    if (build != m_build && m_name->hasFocus())
+        m_name->clearFocus(); // what is typed there belongs to the club before
     m_build = build;
-    if (m_name->hasFocus())
-        m_name->clearFocus();
     refresh();
 }
 

@@ -14,8 +14,9 @@ using record::Plan;
 using record::Shot;
 
 // Costs of an alignment, in the units of squared log ratios of waiting times below.
-constexpr double gapCost = 2.5, skipCost = 3, otherWarmUpCost = 0.8, openEndCost = 0.3;
+constexpr double gapCost = 2.5, skipCost = 3, otherWarmUpCost = 1.5, openEndCost = 0.3;
 constexpr double logSd = 0.5, softSeconds = 5;
+constexpr double worstMisfit = 1.2; // a wait that fits nowhere says little
 constexpr std::size_t mostJumped = 8;
 
 std::optional<std::vector<double>> timesOf(const std::vector<Shot>& shots) {
@@ -54,7 +55,7 @@ std::vector<double> plannedTimes(const Plan& plan, const std::vector<Laying::Slo
 
 double misfit(double waited, double planned) {
     const double log = std::log((waited + softSeconds) / (planned + softSeconds));
-    return log * log / (2 * logSd * logSd);
+    return std::min(worstMisfit, log * log / (2 * logSd * logSd));
 }
 
 // The cheapest way to lay shots on slots in order, by dynamic programming: which slot each shot gets,

@@ -24,6 +24,26 @@ bool inSitting(const Test& test, const Shot& shot) {
     return !test.sittings.empty() && shot.sitting == test.sittings.back().label;
 }
 
+// What each planned turn holds, in one walk over the shots: this is asked at every shot.
+struct Tally {
+    std::vector<int> filled; ///< shots that fill it
+    std::vector<int> struck; ///< all but warm-up
+};
+
+Tally tallyOf(const Test& test) {
+    Tally tally{std::vector<int>(test.plan.turns.size()), std::vector<int>(test.plan.turns.size())};
+    for (const Shot& shot : test.shots) {
+        if (shot.status == ShotStatus::warmUp)
+            continue;
+        const auto turn = plannedTurn(test, shot);
+        if (!turn)
+            continue;
+        ++tally.struck[*turn];
+        tally.filled[*turn] += fills(test.card, shot) ? 1 : 0;
+    }
+    return tally;
+}
+
 // What was struck in the sitting in hand, whatever the plan says.
 void countSwings(const Test& test, Stand& stand) {
     std::size_t first = test.shots.size();
@@ -111,12 +131,7 @@ int wantedShots(const Test& test, std::size_t turn) {
 }
 
 std::vector<int> filledTurns(const Test& test) {
-    std::vector<int> filled(test.plan.turns.size());
-    for (const Shot& shot : test.shots)
-        if (fills(test.card, shot))
-            if (const auto turn = plannedTurn(test, shot))
-                ++filled[*turn];
-    return filled;
+    return tallyOf(test).filled;
 }
 
 Stand standOf(const Test& test) {
@@ -130,7 +145,7 @@ Stand standOf(const Test& test) {
     if (turns.empty())
         return stand;
     stand.rounds = std::ranges::max_element(turns, {}, &record::PlannedTurn::round)->round;
-    const auto filled = filledTurns(test);
+    const auto [filled, struck] = tallyOf(test);
     std::size_t turn = 0;
     while (turn < turns.size() && (turns[turn].ended || filled[turn] >= wantedShots(test, turn)))
         ++turn;
@@ -150,13 +165,10 @@ Stand standOf(const Test& test) {
     }
     placeTurn(test, filled, turn, stand);
     stand.confirmed = static_cast<std::size_t>(test.progress.confirmed) > turn;
-    const bool struck = std::ranges::any_of(test.shots, [&](const Shot& shot) {
-        return shot.status != ShotStatus::warmUp && plannedTurn(test, shot) == turn;
-    });
     if (test.sittings.empty() || (!test.progress.warmedUp && test.plan.warmUp > 0))
         stand.phase = Phase::warmUp;
     else
-        stand.phase = stand.confirmed || struck ? Phase::striking : Phase::handOver;
+        stand.phase = stand.confirmed || struck[turn] > 0 ? Phase::striking : Phase::handOver;
     return stand;
 }
 
