@@ -20,7 +20,7 @@ logbook::Result<void> ensureDemo(const std::string& path) {
     for (const auto& scenario : practice::scenarios())
         if (auto saved = book->save(practice::simulate(scenario)); !saved)
             return tl::unexpected(saved.error());
-    for (const auto& draft : {practice::plannedShaftTest(), practice::headScreening()})
+    for (const auto& draft : {practice::plannedShaftTest(), practice::shaftTestUnderWay(), practice::headScreening()})
         if (auto saved = book->save(draft); !saved)
             return tl::unexpected(saved.error());
     return {};

@@ -61,10 +61,11 @@ void goOnWithBay(MainWindow& window, Session& session) {
 }
 
 // Renders the window once the judge has answered, then ends.
-void shoot(MainWindow& window, Session& session, const QString& file) {
-    auto take = [&window, file] {
-        QTimer::singleShot(50, &window, [&window, file] {
-            const bool saved = window.grab().save(file);
+void shoot(MainWindow& window, Session& session, const QString& page, const QString& file) {
+    auto take = [&window, file, page] {
+        QTimer::singleShot(50, &window, [&window, file, page] {
+            auto* player = page == QStringLiteral("player") ? window.openPlayerWindow() : nullptr;
+            const bool saved = (player != nullptr ? player->grab() : window.grab()).save(file);
             if (!saved)
                 std::fprintf(stderr, "knotcount: %s can't be written.\n", qPrintable(file));
             QApplication::exit(saved ? 0 : 2);
@@ -91,7 +92,7 @@ int start(QApplication& application) {
     line.addOptions(
         {{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
          {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
-         {QStringLiteral("page"), QStringLiteral("Page to show: logbook, sheet, rack, plan, bay or reading"),
+         {QStringLiteral("page"), QStringLiteral("Page to show: logbook, sheet, rack, plan, bay, player or reading"),
           QStringLiteral("NAME")},
          {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
          {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
@@ -123,11 +124,14 @@ int start(QApplication& application) {
                 window.showPage(MainWindow::Page::reading);
     const QStringList pages{QStringLiteral("logbook"), QStringLiteral("sheet"), QStringLiteral("rack"),
                             QStringLiteral("plan"),    QStringLiteral("bay"),   QStringLiteral("reading")};
-    if (const auto page = pages.indexOf(line.value(QStringLiteral("page"))); page >= 0)
+    QString wanted = line.value(QStringLiteral("page"));
+    if (wanted == QStringLiteral("player"))
+        wanted = QStringLiteral("bay");
+    if (const auto page = pages.indexOf(wanted); page >= 0)
         window.showPage(static_cast<MainWindow::Page>(page));
     window.show();
     if (line.isSet(QStringLiteral("shot")))
-        shoot(window, session, line.value(QStringLiteral("shot")));
+        shoot(window, session, line.value(QStringLiteral("page")), line.value(QStringLiteral("shot")));
     return QApplication::exec();
 }
 

@@ -31,7 +31,7 @@ TEST_CASE("opening the demo and a test shows its verdict in words") {
     Bench bench;
     bench.openDemo();
     auto* list = bench.find<QListView>("testList");
-    REQUIRE(list->model()->rowCount() == 7);
+    REQUIRE(list->model()->rowCount() == 8);
     list->setCurrentIndex(list->model()->index(6, 0));
     QTest::keyClick(list, Qt::Key_Return);
     REQUIRE(bench.waitForReading());
@@ -94,7 +94,7 @@ TEST_CASE("a broken file is refused with its place, and nothing of it stays") {
     bench.trigger("actionImport");
     CHECK(bench.message() == "broken.csv, line 3, column 2 (carry_m): '15o' is not a number; expected a number in m, "
                              "or nothing for no reading.");
-    CHECK(bench.session.tests().size() == 7);
+    CHECK(bench.session.tests().size() == 8);
     CHECK(!bench.session.hasTest());
     QTest::keyClick(bench.window.get(), Qt::Key_Escape);
     CHECK(bench.message().isEmpty());

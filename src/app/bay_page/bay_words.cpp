@@ -7,7 +7,10 @@
 
 #include <QCoreApplication>
 
+#include <QDate>
+
 #include <algorithm>
+#include <cmath>
 
 namespace knot::app {
 namespace {
@@ -25,7 +28,19 @@ bool maySee(record::Sees sees, Eyes eyes) {
 
 QString number(const record::Shot& shot, Metric metric, const record::DisplayUnits& units) {
     const auto value = shot.readings.at(metric);
+    if (value && metric == Metric::side) // as it is said in a bay
+        return QString::fromStdString(record::MetricFormat(metric, units).withUnit(std::fabs(*value))) +
+               (*value < 0 ? tr(" left") : tr(" right"));
     return value ? QString::fromStdString(record::MetricFormat(metric, units).withUnit(*value)) : QStringLiteral("–");
+}
+
+// "34 swings today", or of the sitting that is in hand still.
+QString swingsText(const record::Test& test, const bay::Stand& stand) {
+    const QString swings = QString::fromStdString(record::counted(static_cast<std::size_t>(stand.swings), "swing"));
+    const bool today =
+        !test.sittings.empty() &&
+        QString::fromStdString(test.sittings.back().startedAt).startsWith(QDate::currentDate().toString(Qt::ISODate));
+    return today ? tr("%1 today").arg(swings) : tr("%1 in the last sitting").arg(swings);
 }
 
 QStringList numbersOf(const record::Test& test, const record::Shot& shot, const record::DisplayUnits& units) {
@@ -173,7 +188,7 @@ NowPicture nowPicture(const record::Test& test, const bay::Stand& stand, const L
     case Phase::done:
         now.caption = tr("The plan is struck");
         now.name = tr("Done");
-        now.count = tr("%1 swings today").arg(stand.swings);
+        now.count = swingsText(test, stand);
         break;
     }
     if (!maySeeTag(test, eyes))
@@ -252,8 +267,7 @@ QString courseLine(const record::Test& test, const bay::Stand& stand) {
     if (test.stage == record::Stage::test && stand.phase != Phase::noPlan)
         parts << tr("lap %1 of %2").arg(stand.round).arg(stand.rounds);
     if (stand.swings > 0)
-        parts << QString::fromStdString(record::counted(static_cast<std::size_t>(stand.swings), "swing")) +
-                     tr(" today");
+        parts << swingsText(test, stand);
     if (test.plan.restEvery > 0 && stand.swings > 0 && stand.sinceRest >= test.plan.restEvery)
         parts << tr("%1 without a rest: time for one").arg(stand.sinceRest);
     return parts.join(QStringLiteral(" · "));

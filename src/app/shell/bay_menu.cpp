@@ -1,5 +1,6 @@
 // The Bay menu: everything of the bay that has no key of its own, and most that has.
 #include "app/bay_page/bay_page.h"
+#include "app/bay_page/player_window.h"
 #include "app/session.h"
 #include "app/shell/main_window.h"
 
@@ -54,6 +55,12 @@ void MainWindow::refreshBayMenu() {
     m_watch->setChecked(m_bayPage->watchesFolder());
     m_sounds->setChecked(m_bayPage->soundsOn());
     m_playerWindow->setChecked(m_bayPage->playerWindowShows());
+}
+
+QWidget* MainWindow::openPlayerWindow() {
+    if (!m_bayPage->playerWindowShows())
+        m_bayPage->togglePlayerWindow();
+    return m_bayPage->playerWindow();
 }
 
 void MainWindow::askFolder() {

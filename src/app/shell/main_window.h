@@ -35,6 +35,8 @@ public:
     void showPage(Page page);
     /// Opens a logbook or imports a shot file, by the file's ending.
     void openPath(const QString& path);
+    /// Opens the player's window beside this one.
+    QWidget* openPlayerWindow();
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;

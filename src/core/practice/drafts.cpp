@@ -1,8 +1,12 @@
 #include "core/practice/drafts.h"
 
+#include "core/bay/strike.h"
 #include "core/plan/schedule.h"
+#include "core/practice/scenarios.h"
 #include "core/random.h"
 #include "core/record/control.h"
+
+#include <cstdio>
 
 namespace knot::practice {
 namespace {
@@ -63,6 +67,46 @@ Test plannedShaftTest() {
     test.plan.rounds = 6;
     test.plan.turnLength = 4;
     plan::planTurns(test);
+    return test;
+}
+
+Test shaftTestUnderWay() {
+    Test test = plannedShaftTest();
+    test.title = "Three shafts, half struck";
+    test.question = "Which of them for the long second shot?";
+    test.player = "Odd Farstad";
+    test.profile = {.name = test.player, .clubSpeed = 43.0, .tempo = "quick", .shape = "draw", .miss = "low and left"};
+    test.createdAt = "2026-05-21T10:00:00";
+    test.card.kind = record::TestKind::shaft;
+    test.card.blinding = record::Blinding::open;
+    test.card.primary = {{.metric = Metric::carry}, {.metric = Metric::side}};
+    test.card.visibility.shots = record::Sees::fitter;
+    test.plan.seed = 9;
+    test.plan.rounds = 5;
+    test.plan.turnLength = 3;
+    test.plan.turns.clear();
+    plan::planTurns(test);
+    const Scenario& scenario = *scenarioByKey("five-wood");
+    Random random(33);
+    int minute = 0;
+    auto now = [&minute] {
+        char text[32];
+        std::snprintf(text, sizeof text, "2026-05-21T%02d:%02d:00.000", 10 + minute / 60, minute % 60);
+        ++minute;
+        return std::string(text);
+    };
+    constexpr int struck = 8 + 7 * 3 + 1; // the warm-up, seven stints and a shot
+    TurnState turn = drawTurn(scenario.player, random);
+    for (int shot = 0; shot < struck; ++shot) {
+        while (bay::standOf(test).phase == bay::Phase::handOver || shot == 8) {
+            bay::confirm(test, now());
+            turn = drawTurn(scenario.player, random);
+            if (bay::standOf(test).phase == bay::Phase::striking)
+                break;
+        }
+        const std::size_t build = bay::standOf(test).build;
+        bay::addShot(test, {strike(scenario.player, scenario.builds[build], turn, shot, random), now(), {}, {}});
+    }
     return test;
 }
 
