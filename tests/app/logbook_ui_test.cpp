@@ -112,7 +112,7 @@ TEST_CASE("rows read as sentences, and the model keeps Qt's rules") {
     Bench bench;
     bench.openDemo();
     model.setTests(bench.session.tests());
-    CHECK(model.index(6).data(Qt::AccessibleTextRole).toString() ==
+    CHECK(model.index(7).data(Qt::AccessibleTextRole).toString() ==
           "Which five-wood shaft holds Marit’s line?. Marit Aasgaard · 14 March 2026 · 45 knots · 15 stints");
     model.setTests({});
     CHECK(model.rowCount() == 0);
