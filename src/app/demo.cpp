@@ -3,9 +3,21 @@
 #include "core/practice/drafts.h"
 #include "core/practice/scenarios.h"
 
+#include <QDateTime>
+
 #include <filesystem>
 
 namespace knot::app {
+namespace {
+
+std::string minutesAgo(int minutes) {
+    return QDateTime::currentDateTime()
+        .addSecs(-60LL * minutes)
+        .toString(QStringLiteral("yyyy-MM-ddTHH:mm:ss.zzz"))
+        .toStdString();
+}
+
+} // namespace
 
 logbook::Result<void> ensureDemo(const std::string& path) {
     if (logbook::Logbook::open(path))
@@ -20,7 +32,8 @@ logbook::Result<void> ensureDemo(const std::string& path) {
     for (const auto& scenario : practice::scenarios())
         if (auto saved = book->save(practice::simulate(scenario)); !saved)
             return tl::unexpected(saved.error());
-    for (const auto& draft : {practice::plannedShaftTest(), practice::shaftTestUnderWay(), practice::headScreening()})
+    for (const auto& draft :
+         {practice::plannedShaftTest(), practice::shaftTestUnderWay(minutesAgo), practice::headScreening()})
         if (auto saved = book->save(draft); !saved)
             return tl::unexpected(saved.error());
     return {};

@@ -95,6 +95,8 @@ public:
     void inBay(const QString& what, std::size_t mayTouch, const std::function<bay::From(record::Test&)>& edit);
     /// The same where no shot is changed.
     void inBay(const QString& what, const std::function<void(record::Test&)>& edit);
+    /// The same for something that is typed: letters in a row are one step to undo.
+    void typeInBay(const QString& what, const std::function<void(record::Test&)>& edit);
     /// Notes a change of the plan or the card during the test.
     static void amend(record::Test& test, const QString& at, const QString& text);
     bool canUndoInBay() const { return !m_baySteps.empty(); }

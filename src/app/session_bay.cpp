@@ -125,6 +125,15 @@ void Session::inBay(const QString& what, const std::function<void(record::Test&)
     });
 }
 
+void Session::typeInBay(const QString& what, const std::function<void(record::Test&)>& edit) {
+    const std::size_t steps = m_baySteps.size();
+    inBay(what, edit);
+    if (m_baySteps.size() == steps + 1 && steps > 0 && m_baySteps[steps - 1].what == what) {
+        m_baySteps[steps - 1].after = std::move(m_baySteps[steps].after);
+        m_baySteps.pop_back();
+    }
+}
+
 void Session::amend(record::Test& test, const QString& at, const QString& text) {
     test.amendments.push_back({at.toStdString(), text.toStdString()});
 }

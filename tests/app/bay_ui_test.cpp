@@ -383,3 +383,42 @@ TEST_CASE("an open sitting is struck without a word being typed") {
     CHECK(now(bench).name == "own club");
     CHECK(now(bench).count == "shot 3 of this stint");
 }
+
+TEST_CASE("on another day the test waits for a sitting, and its warm-up comes first") {
+    Bench bench;
+    Hands hands(bench);
+    openTest(bench, hands);
+    hands.press(Qt::Key_Return);
+    hit(bench, 150);
+    bench.session.change("the plan", [](record::Test& test) { test.plan.warmUp = 3; });
+    const auto later = QDateTime::currentDateTime().addDays(1);
+    bench.session.setClock([=] { return later; });
+    bench.window->showPage(app::MainWindow::Page::bay);
+    CHECK(now(bench).name == "A new sitting");
+    hands.press(Qt::Key_Return);
+    CHECK(standOf(bench).phase == Phase::warmUp);
+    CHECK(bench.session.test().sittings.size() == 2);
+    hit(bench, 140);
+    CHECK(bench.session.test().shots.back().status == record::ShotStatus::warmUp);
+    hands.press(Qt::Key_Return);
+    CHECK(standOf(bench).phase == Phase::handOver); // the club is handed over again
+    CHECK(standOf(bench).turn == 0U);
+}
+
+TEST_CASE("typed words are one step to undo") {
+    Bench bench;
+    Hands hands(bench);
+    openTest(bench, hands);
+    hands.press(Qt::Key_Return);
+    hit(bench, 150);
+    hands.press(Qt::Key_F);
+    hands.press(Qt::Key_Tab);
+    hands.type("dull and heavy");
+    hands.press(Qt::Key_Return);
+    REQUIRE(bench.session.test().feels.size() == 1);
+    CHECK(bench.session.test().feels[0].words == "dull and heavy");
+    CHECK(standOf(bench).phase == Phase::striking); // Enter ended the words and nothing else
+    hands.press(Qt::Key_U);
+    CHECK(bench.session.test().feels.empty());
+    CHECK(bench.session.test().shots.size() == 1);
+}

@@ -196,7 +196,8 @@ void BayPage::next() {
     m_session.inBay(tr("a hand-over"), [&](record::Test& test) {
         if (bay::isAnotherVisit(test, now.toStdString()))
             bay::beginSitting(test, now.toStdString());
-        bay::confirm(test, now.toStdString());
+        else
+            bay::confirm(test, now.toStdString());
     });
 }
 
@@ -235,15 +236,18 @@ void BayPage::setAsideSeen() {
     const std::size_t shot = *m_last;
     const bool byRule = test.card.setsAsideByNumbers();
     ask([this, shot, byRule] {
-        m_ask->askLine(
-            byRule ? tr("Set aside by the sheet's rule: why?") : tr("Set aside after its number was seen: why?"), {},
-            usualReasons(), [this, shot, byRule](const QString& reason) {
-                m_session.inBay(tr("a set-aside"), shot, [&](record::Test& changed) {
-                    return bay::setAside(changed, shot,
-                                         byRule ? record::SetAsideWhen::byRule : record::SetAsideWhen::afterNumber,
-                                         reason.toStdString());
-                });
-            });
+        m_ask->askLine(byRule ? tr("Set aside by the sheet's rule: why?")
+                              : tr("Set aside after its number was seen: why?"),
+                       {}, usualReasons(), [this, shot, byRule](const QString& reason) {
+                           m_session.inBay(tr("a set-aside"), shot, [&](record::Test& changed) {
+                               const bool revealed = !changed.seal.revealedAt.empty();
+                               return bay::setAside(changed, shot,
+                                                    byRule     ? record::SetAsideWhen::byRule
+                                                    : revealed ? record::SetAsideWhen::afterReveal
+                                                               : record::SetAsideWhen::afterNumber,
+                                                    reason.toStdString());
+                           });
+                       });
     });
 }
 

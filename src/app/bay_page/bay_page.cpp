@@ -203,7 +203,7 @@ void BayPage::wire() {
     connect(m_feel, &FeelView::left, this, &BayPage::takeFocus);
     connect(m_feelWords, &QLineEdit::textEdited, this, [this](const QString& text) {
         if (const auto stint = bay::lastStint(m_session.test()))
-            m_session.inBay(tr("words about a stint"), [&](record::Test& test) {
+            m_session.typeInBay(tr("words about a stint"), [&](record::Test& test) {
                 auto feel = bay::feelOf(test, *stint);
                 feel.words = text.toStdString();
                 bay::setFeel(test, feel);
@@ -212,7 +212,7 @@ void BayPage::wire() {
     m_feelWords->installEventFilter(this);
     connect(m_conditions, &ConditionsForm::changed, this, [this](const record::Conditions& conditions) {
         const std::string now = m_session.bayNow().toStdString();
-        m_session.inBay(tr("the conditions"), [&](record::Test& test) {
+        m_session.typeInBay(tr("the conditions"), [&](record::Test& test) {
             if (test.sittings.empty())
                 bay::beginSitting(test, now);
             test.sittings.back().conditions = conditions;
@@ -282,19 +282,26 @@ void BayPage::enter() {
 void BayPage::sayResumed() {
     const auto& test = m_session.test();
     const bay::Stand stand = bay::standOf(test);
-    if (!m_last || stand.phase == bay::Phase::done || stand.phase == bay::Phase::free)
+    if (test.sittings.empty() || stand.phase == bay::Phase::done || stand.phase == bay::Phase::free || isAnotherVisit())
         return;
-    if (bay::isAnotherVisit(test, m_session.bayNow().toStdString()))
-        return;
-    emit m_session.noted(
-        stand.phase == bay::Phase::warmUp
-            ? tr("Resumed in the warm-up, after %1.")
-                  .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(stand.warmUp), "swing")))
-            : tr("Resumed in lap %1: %2, shot %3 of %4. Everything struck is here.")
-                  .arg(stand.round)
-                  .arg(stand.drawn ? tr("an unseen club") : nameOf(test, stand.build))
-                  .arg(stand.shot)
-                  .arg(stand.shots));
+    const QString kept = tr("Everything struck is here.");
+    if (stand.phase == bay::Phase::warmUp)
+        emit m_session.noted(
+            tr("Resumed in the warm-up, after %1. %2")
+                .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(stand.warmUp), "swing")), kept));
+    else
+        emit m_session.noted(tr("Resumed in lap %1: %2, shot %3 of %4. %5")
+                                 .arg(stand.round)
+                                 .arg(stand.drawn ? tr("an unseen club") : nameOf(test, stand.build))
+                                 .arg(stand.shot)
+                                 .arg(stand.shots)
+                                 .arg(kept));
+}
+
+bool BayPage::isAnotherVisit() {
+    const auto& test = m_session.test();
+    return m_session.takesShots() && test.stage == record::Stage::test &&
+           bay::isAnotherVisit(test, m_session.bayNow().toStdString());
 }
 
 void BayPage::takeFocus() {
@@ -378,8 +385,15 @@ void BayPage::refresh() {
                         ? tr("resting, %1:%2 left; R ends it").arg(left / 60).arg(left % 60, 2, 10, QLatin1Char('0'))
                         : tr("rested; R ends it");
     }
+    QList<KeyRow::Entry> keys = m_session.isKept() ? keysFor(test, stand, last) : QList<KeyRow::Entry>{};
+    if (stand.phase != bay::Phase::done && isAnotherVisit()) {
+        now = anotherVisitPicture(test, stand);
+        keys = {{Qt::Key_Return, QStringLiteral("Enter"), tr("begin a sitting"), tr("with its own warm-up"), true},
+                {Qt::Key_G, QStringLiteral("G"), tr("guess"), tr("which one was that?"), false},
+                {Qt::Key_F, QStringLiteral("F"), tr("feel"), tr("how was that stint?"), false}};
+    }
     m_now->setPicture(now);
-    m_keys->setEntries(m_session.isKept() ? keysFor(test, stand, last) : QList<KeyRow::Entry>{});
+    m_keys->setEntries(keys);
     refreshStrip(stand);
     refreshSide(stand);
     refreshStatus(stand);

@@ -90,6 +90,7 @@ private:
     void refreshStatus(const bay::Stand& stand);
     void shotsChanged(std::size_t from);
     void sayResumed();
+    bool isAnotherVisit();
     void tick();
     void showSide(Side side);
 

@@ -200,6 +200,17 @@ NowPicture nowPicture(const record::Test& test, const bay::Stand& stand, const L
     return now;
 }
 
+NowPicture anotherVisitPicture(const record::Test& test, const bay::Stand& stand) {
+    NowPicture now;
+    now.caption = tr("The last shot is hours ago");
+    now.name = tr("A new sitting");
+    now.count = tr("goes on in lap %1").arg(stand.round);
+    now.below = tr("Enter, or the first swing, begins it.");
+    if (stand.turn)
+        now.then = stand.drawn ? QString() : tr("with %1").arg(nameOf(test, stand.build));
+    return now;
+}
+
 QList<KeyRow::Entry> keysFor(const record::Test& test, const bay::Stand& stand, const LastShot& last) {
     QList<KeyRow::Entry> keys;
     if (test.builds.empty())

@@ -26,6 +26,9 @@ bool maySeeTag(const record::Test& test, Eyes eyes);
 NowPicture nowPicture(const record::Test& test, const bay::Stand& stand, const LastShot& last,
                       const record::DisplayUnits& units, Eyes eyes);
 
+/// The same for a test whose last shot was hours ago.
+NowPicture anotherVisitPicture(const record::Test& test, const bay::Stand& stand);
+
 /// The keys that mean something where the test stands, what is next first.
 QList<KeyRow::Entry> keysFor(const record::Test& test, const bay::Stand& stand, const LastShot& last);
 

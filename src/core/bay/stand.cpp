@@ -27,7 +27,7 @@ bool inSitting(const Test& test, const Shot& shot) {
 // What each planned turn holds, in one walk over the shots: this is asked at every shot.
 struct Tally {
     std::vector<int> filled; ///< shots that fill it
-    std::vector<int> struck; ///< all but warm-up
+    std::vector<int> struck; ///< in the sitting in hand, all but warm-up
 };
 
 Tally tallyOf(const Test& test) {
@@ -38,7 +38,7 @@ Tally tallyOf(const Test& test) {
         const auto turn = plannedTurn(test, shot);
         if (!turn)
             continue;
-        ++tally.struck[*turn];
+        tally.struck[*turn] += inSitting(test, shot) ? 1 : 0;
         tally.filled[*turn] += fills(test.card, shot) ? 1 : 0;
     }
     return tally;

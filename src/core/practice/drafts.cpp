@@ -6,8 +6,6 @@
 #include "core/random.h"
 #include "core/record/control.h"
 
-#include <cstdio>
-
 namespace knot::practice {
 namespace {
 
@@ -70,13 +68,13 @@ Test plannedShaftTest() {
     return test;
 }
 
-Test shaftTestUnderWay() {
+Test shaftTestUnderWay(const std::function<std::string(int)>& minutesAgo) {
     Test test = plannedShaftTest();
     test.title = "Three shafts, half struck";
     test.question = "Which of them for the long second shot?";
     test.player = "Odd Farstad";
     test.profile = {.name = test.player, .clubSpeed = 43.0, .tempo = "quick", .shape = "draw", .miss = "low and left"};
-    test.createdAt = "2026-05-21T10:00:00";
+    test.createdAt = minutesAgo(60);
     test.card.kind = record::TestKind::shaft;
     test.card.blinding = record::Blinding::open;
     test.card.primary = {{.metric = Metric::carry}, {.metric = Metric::side}};
@@ -88,13 +86,8 @@ Test shaftTestUnderWay() {
     plan::planTurns(test);
     const Scenario& scenario = *scenarioByKey("five-wood");
     Random random(33);
-    int minute = 0;
-    auto now = [&minute] {
-        char text[32];
-        std::snprintf(text, sizeof text, "2026-05-21T%02d:%02d:00.000", 10 + minute / 60, minute % 60);
-        ++minute;
-        return std::string(text);
-    };
+    int minute = 50; // of warm-up, hand-overs and shots
+    auto now = [&] { return minutesAgo(minute > 0 ? minute-- : 0); };
     constexpr int struck = 8 + 7 * 3 + 1; // the warm-up, seven stints and a shot
     TurnState turn = drawTurn(scenario.player, random);
     for (int shot = 0; shot < struck; ++shot) {
