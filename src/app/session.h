@@ -175,6 +175,7 @@ private:
     void keepBay(std::size_t from, bool headChanged);
     void troubled(const logbook::Error& error);
     QString unsavedWords() const;
+    void stepInBay(std::vector<BayStep>& from, std::vector<BayStep>& to, bool forward);
     void goToStep(const BayStep& step, bool forward);
     void forgetBay();
     void freeze(record::Test& test) const;

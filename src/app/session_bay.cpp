@@ -149,21 +149,19 @@ void Session::goToStep(const BayStep& step, bool forward) {
 }
 
 void Session::undoInBay() {
-    if (!m_test || m_baySteps.empty())
-        return;
-    BayStep step = std::move(m_baySteps.back());
-    m_baySteps.pop_back();
-    goToStep(step, false);
-    m_bayRedo.push_back(std::move(step));
+    stepInBay(m_baySteps, m_bayRedo, false);
 }
 
 void Session::redoInBay() {
-    if (!m_test || m_bayRedo.empty())
+    stepInBay(m_bayRedo, m_baySteps, true);
+}
+
+void Session::stepInBay(std::vector<BayStep>& from, std::vector<BayStep>& to, bool forward) {
+    if (!m_test || from.empty())
         return;
-    BayStep step = std::move(m_bayRedo.back());
-    m_bayRedo.pop_back();
-    goToStep(step, true);
-    m_baySteps.push_back(std::move(step));
+    to.push_back(std::move(from.back()));
+    from.pop_back();
+    goToStep(to.back(), forward);
 }
 
 // Everything from the first shot that is not on disk goes there; what fails is tried again.

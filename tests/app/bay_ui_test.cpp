@@ -344,6 +344,52 @@ TEST_CASE("changes of the plan in the bay are amendments, taken back too") {
     CHECK(test.amendments.size() == 5);
 }
 
+TEST_CASE("a click on the face says where the last shot met it, mirrored for left-handers") {
+    Bench bench;
+    Hands hands(bench);
+    openTest(bench, hands);
+    const bool leftHanded = GENERATE(false, true);
+    bench.session.change("the player", [&](record::Test& test) { test.profile.leftHanded = leftHanded; });
+    hands.press(Qt::Key_Return);
+    auto* face = bench.find<app::FaceView>("face");
+    QTest::mouseClick(face, Qt::LeftButton, {}, face->rect().center());
+    CHECK(bench.session.test().shots.empty()); // nothing to say it of
+    hit(bench, 150);
+    QTest::mouseClick(face, Qt::LeftButton, {}, face->rect().center() + QPoint(40, -20));
+    const auto& readings = bench.session.test().shots[0].readings;
+    REQUIRE(readings.has(record::Metric::strikeToe));
+    CHECK((*readings.at(record::Metric::strikeToe) > 3) == leftHanded); // the toe is to the right
+    CHECK((*readings.at(record::Metric::strikeToe) < -3) == !leftHanded);
+    CHECK(*readings.at(record::Metric::strikeHigh) > 0);
+    const double high = *readings.at(record::Metric::strikeHigh);
+    face->setFocus();
+    hands.press(Qt::Key_Down);
+    CHECK(*readings.at(record::Metric::strikeHigh) == high - 2);
+    QTest::mouseClick(face, Qt::LeftButton, {}, QPoint(2, 2)); // beside the face
+    CHECK(*readings.at(record::Metric::strikeHigh) == high - 2);
+}
+
+TEST_CASE("when all is struck each tag is guessed once, and Enter leads to the reading") {
+    Bench bench;
+    Hands hands(bench);
+    openTest(bench, hands);
+    hands.press(Qt::Key_Return);
+    hit(bench, 150);
+    bench.trigger("actionEndHere");
+    hands.press(Qt::Key_Return);
+    REQUIRE(standOf(bench).phase == Phase::done);
+    hands.press(Qt::Key_G);
+    hands.press(Qt::Key_2);
+    hands.press(Qt::Key_1);
+    const auto& guesses = bench.session.test().guesses;
+    REQUIRE(guesses.size() == 2);
+    CHECK(guesses[0].said == "Reed");
+    CHECK(guesses[1].said == "Larch");
+    CHECK(guesses[1].turn.empty());
+    hands.press(Qt::Key_Return);
+    CHECK(bench.find<QWidget>("ledger")->isVisibleTo(bench.window.get()));
+}
+
 TEST_CASE("a device's file is laid on the plan, shifted and kept by keys") {
     Bench bench;
     Hands hands(bench);

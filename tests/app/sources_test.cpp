@@ -3,12 +3,14 @@
 #include "app/hands.h"
 #include "app/session.h"
 #include "app/sources/cues.h"
+#include "support/failing_disk.h"
 
 #include <QDir>
 #include <QLabel>
 #include <QTcpServer>
 #include <QTcpSocket>
 #include <catch2/catch.hpp>
+#include <sqlite3.h>
 
 #include <set>
 
@@ -69,16 +71,22 @@ link::Hello hello(const char* code = "") {
     return {"Hand-made", 1, {}, code, {}};
 }
 
+// A folder with one shot in its file, watched.
+QString watchFolder(Bench& bench, const QByteArray& text) {
+    QDir(bench.folder.path()).mkdir("watched");
+    const QString file = bench.path("watched/session.csv");
+    append(file, text);
+    bench.prompter->answers << bench.path("watched");
+    bench.trigger("actionWatch");
+    return file;
+}
+
 } // namespace
 
 TEST_CASE("a file that grows in a watched folder gives its new shots, once each, when their line is whole") {
     Bench bench;
     sitDown(bench);
-    QDir(bench.folder.path()).mkdir("watched");
-    const QString file = bench.path("watched/session.csv");
-    append(file, "Carry (m),Ball Speed (m/s)\n140,55\n");
-    bench.prompter->answers << bench.path("watched");
-    bench.trigger("actionWatch");
+    const QString file = watchFolder(bench, "Carry (m),Ball Speed (m/s)\n140,55\n");
     append(file, "150,58\n151,");
     REQUIRE(waitForShots(bench, 1));
     QTest::qWait(1300);
@@ -123,11 +131,7 @@ TEST_CASE("a file that grows in a watched folder gives its new shots, once each,
 TEST_CASE("shots written to a watched folder while the program was down are there afterwards") {
     Bench bench;
     sitDown(bench);
-    QDir(bench.folder.path()).mkdir("watched");
-    const QString file = bench.path("watched/session.csv");
-    append(file, "Carry (m)\n140\n");
-    bench.prompter->answers << bench.path("watched");
-    bench.trigger("actionWatch");
+    const QString file = watchFolder(bench, "Carry (m)\n140\n");
     append(file, "150\n");
     REQUIRE(waitForShots(bench, 1));
     const auto id = bench.session.test().id;
@@ -279,6 +283,33 @@ TEST_CASE("a file deleted while shots come is written anew, and one replaced kee
         CHECK(QTest::qWaitFor([&] { return !bench.session.hasUnsaved(); }, 5000)); // tried again by itself
         CHECK(bench.message().contains("works again"));
     }
+}
+
+TEST_CASE("on a full disk shots stay in memory, are not acknowledged, and go to disk when there is room") {
+    knot::test::FailingDisk disk;
+    Bench bench;
+    sitDown(bench);
+    Line line(bench.find<app::BayPage>("bayPage")->server().port());
+    line.say(hello());
+    line.strike("a", 150);
+    REQUIRE(line.hears("\"ack\",\"id\":\"a\""));
+    disk.failAt(1, SQLITE_FULL, knot::test::FailingDisk::Lasts::fromThenOn);
+    line.strike("b", 151);
+    line.strike("c", 152);
+    auto* trouble = bench.find<QLabel>("trouble");
+    REQUIRE(QTest::qWaitFor([&] { return bench.session.unsavedShots() == 2; }, 3000));
+    CHECK(trouble->isVisible());
+    CHECK(trouble->text().contains("no space left"));
+    CHECK(trouble->text().contains("Not on disk: 2 shots"));
+    CHECK(shots(bench).size() == 3);
+    CHECK(!line.heard.contains("\"ack\",\"id\":\"b\""));
+    disk.mend();
+    CHECK(line.hears("\"ack\",\"id\":\"c\"")); // tried again by itself
+    CHECK(line.heard.contains("\"ack\",\"id\":\"b\""));
+    CHECK(!trouble->isVisible());
+    CHECK(logbook::Logbook::open(bench.session.logbookPath().toStdString())
+              ->load(bench.session.test().id)
+              ->shots.size() == 3);
 }
 
 TEST_CASE("a logbook that is open in another Knot Count is refused with the reason") {

@@ -1,4 +1,5 @@
 #include "app/picture/cords.h"
+#include "app/picture/face.h"
 #include "app/picture/strip.h"
 #include "app/picture/swarm.h"
 
@@ -117,4 +118,43 @@ TEST_CASE("a strip places every shot once, rounds under each other, inside the w
         }
     CHECK(layoutStrip({}, 900).turns.empty());
     CHECK(!turnAt(layoutStrip({}, 900), 5, 5));
+}
+
+TEST_CASE("a face keeps its proportions, and a strike point comes back from where it was drawn") {
+    using namespace knot::picture;
+    const auto kind = GENERATE(FaceKind::driver, FaceKind::wood, FaceKind::iron, FaceKind::wedge);
+    const auto toe = GENERATE(Toe::left, Toe::right);
+    const auto face = layOutFace(kind, toe, 10, 20, 300, 180);
+    for (const auto& point : face.outline) {
+        CHECK(point.x >= 10);
+        CHECK(point.x <= 310);
+        CHECK(point.y >= 20);
+        CHECK(point.y <= 200);
+    }
+    const auto at = face.place(12, -5);
+    CHECK((at.x < face.centre.x) == (toe == Toe::left));
+    CHECK(at.y > face.centre.y);
+    CHECK(face.strikeAt(at.x, at.y).x == Approx(12));
+    CHECK(face.strikeAt(at.x, at.y).y == Approx(-5));
+    CHECK(face.holds(face.centre.x, face.centre.y));
+    CHECK(!face.holds(11, 21));
+    CHECK((face.toeX < face.heelX) == (toe == Toe::left));
+}
+
+TEST_CASE("the face is that of the head, as far as it is known") {
+    knot::record::Club club;
+    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::wood);
+    club.head.loft = 10.5;
+    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::driver);
+    club.head.loft = 30;
+    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::iron);
+    club.head.loft = 52;
+    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::wedge);
+    club.head.volume = 152;
+    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::wood);
+    knot::record::Test sealed;
+    sealed.builds = {{.name = "Fern"}};
+    sealed.sealedBuilds = {{.name = "hidden"}, {.name = "known", .club = club}};
+    sealed.sealedBuilds[1].club.head.volume = 460;
+    CHECK(knot::picture::faceKind(sealed) == knot::picture::FaceKind::driver);
 }
