@@ -117,7 +117,7 @@ bool Session::openTest(const std::string& id) {
 }
 
 bool Session::keepIn(const QString& path) {
-    if (!m_test || (QFileInfo::exists(path) && !lock(path)))
+    if (!m_test || !lock(path))
         return false;
     const std::string name = path.toStdString();
     auto book = QFileInfo::exists(path) ? logbook::Logbook::open(name) : logbook::Logbook::create(name);
@@ -129,7 +129,6 @@ bool Session::keepIn(const QString& path) {
     if (!ok(id) || !ok(book->setUnits(m_units)))
         return false;
     m_logbook.emplace(std::move(*book));
-    lock(path);
     m_test->id = *id;
     if (hasUnsaved()) {
         m_unsavedFrom.reset();

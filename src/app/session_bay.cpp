@@ -4,8 +4,6 @@
 
 #include "core/record/number_text.h"
 
-#include <QLockFile>
-
 #include <algorithm>
 
 namespace knot::app {
@@ -21,6 +19,12 @@ record::Test headOf(record::Test& test) {
     record::Test head = test;
     shots.swap(test.shots);
     return head;
+}
+
+template<typename Step> void remember(std::vector<Step>& steps, Step step) {
+    steps.push_back(std::move(step));
+    if (steps.size() > mostBaySteps)
+        steps.erase(steps.begin());
 }
 
 // Only what the bay changes goes back and forth; what was declared meanwhile stands.
@@ -84,9 +88,7 @@ void Session::arrive(std::vector<bay::Arrival> arrivals) {
         step.after = headOf(*m_test);
         headChanged = headChanged || step.after != step.before;
         from = std::min(from, step.from);
-        m_baySteps.push_back(std::move(step));
-        if (m_baySteps.size() > mostBaySteps)
-            m_baySteps.erase(m_baySteps.begin());
+        remember(m_baySteps, std::move(step));
     }
     m_bayRedo.clear();
     keepBay(from, headChanged);
@@ -111,9 +113,7 @@ void Session::inBay(const QString& what, std::size_t mayTouch, const std::functi
     if (!headChanged && step.shotsAfter == step.shotsBefore)
         return;
     const std::size_t from = step.from;
-    m_baySteps.push_back(std::move(step));
-    if (m_baySteps.size() > mostBaySteps)
-        m_baySteps.erase(m_baySteps.begin());
+    remember(m_baySteps, std::move(step));
     m_bayRedo.clear();
     keepBay(from, headChanged);
 }

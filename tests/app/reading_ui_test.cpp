@@ -78,6 +78,7 @@ TEST_CASE("a shot file is read at once, kept in a new logbook, and comes back th
     CHECK(bench.session.logbookPath() == bench.path("mine.knotbook"));
     CHECK(!bench.find<QPushButton>("keepButton")->isVisible());
 
+    bench.openDemo(); // lets go of the other logbook
     Bench later;
     later.window->openPath(bench.path("mine.knotbook"));
     auto* list = later.find<QListView>("testList");

@@ -321,6 +321,9 @@ TEST_CASE("a logbook that is open in another Knot Count is refused with the reas
     CHECK(!other.openLogbook(bench.session.logbookPath()));
     CHECK(said.contains("open in another Knot Count"));
     CHECK(!other.hasLogbook());
+    // A logbook that was only just made by keeping a test is locked as well.
+    REQUIRE(bench.session.keepIn(bench.path("kept.knotbook")));
+    CHECK(!other.openLogbook(bench.path("kept.knotbook")));
 }
 
 TEST_CASE("a clock that goes back leaves the order of shots and says so") {
