@@ -1,6 +1,6 @@
 // Timings of the bay: the link, a shot's way to the screen, and a logbook of a million shots.
 #include "app/bay_page/bay_page.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/plan/schedule.h"
@@ -130,7 +130,7 @@ void arrivalToKnot(benchmark::State& state) {
     for (auto _ : state) {
         QElapsedTimer timer;
         timer.start();
-        opened.session.arrive({{fifteen(shot), {}, "link:new" + std::to_string(shot), {}}});
+        opened.session.bay().arrive({{fifteen(shot), {}, "link:new" + std::to_string(shot), {}}});
         ++shot;
         page.repaint();
         QCoreApplication::processEvents();

@@ -66,7 +66,7 @@ BENCHMARK(importHundredThousand)->Unit(benchmark::kMillisecond)->Iterations(3);
 void judgeThreeHundred(benchmark::State& state) {
     const auto test = files::readShots("x.csv", shotText(5, 12, 5))->test;
     for (auto _ : state)
-        benchmark::DoNotOptimize(judge::judge({.test = test}));
+        benchmark::DoNotOptimize(judge::judge({.subject = judge::Case::of(test)}));
 }
 BENCHMARK(judgeThreeHundred)->Unit(benchmark::kMillisecond);
 
@@ -78,7 +78,7 @@ void wholeReading(benchmark::State& state) {
         test.card.primary.push_back(*record::outcomeFromText(outcome));
     const long before = residentKilobytes("VmRSS:");
     for (auto _ : state)
-        benchmark::DoNotOptimize(judge::judge({.test = test}));
+        benchmark::DoNotOptimize(judge::judge({.subject = judge::Case::of(test)}));
     state.counters["MB above the shots"] = static_cast<double>(residentKilobytes("VmRSS:") - before) / 1024;
 }
 BENCHMARK(wholeReading)->Unit(benchmark::kMillisecond);

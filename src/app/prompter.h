@@ -6,6 +6,7 @@
 
 #include <optional>
 
+class QFileDialog;
 class QWidget;
 
 namespace knot::app {
@@ -16,8 +17,10 @@ public:
     virtual ~Prompter() = default;
     /// Empty when the user thinks better of it.
     virtual QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) = 0;
-    virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
-                               const QString& filter) = 0;
+    /// What happens to a file that exists: it is replaced, and that is asked before; or added to.
+    enum class Existing { replace, add };
+    virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter,
+                               Existing existing = Existing::replace) = 0;
     virtual QString folderToOpen(QWidget* parent, const QString& title) = 0;
     /// What the headings of a file mean; nothing when the user thinks better of it.
     virtual std::optional<files::HeadingMap> matchHeadings(QWidget* parent, const QString& file,
@@ -28,8 +31,10 @@ public:
 class DialogPrompter : public Prompter {
 public:
     QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) override;
-    QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion,
-                       const QString& filter) override;
+    QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter,
+                       Existing existing) override;
+    /// How the dialog for saving asks about a file that exists.
+    static void configure(QFileDialog& dialog, Existing existing);
     QString folderToOpen(QWidget* parent, const QString& title) override;
     std::optional<files::HeadingMap> matchHeadings(QWidget* parent, const QString& file,
                                                    const std::vector<std::string>& headings,

@@ -1,7 +1,7 @@
 #include "app/start.h"
 
 #include "app/demo.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/shell/main_window.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
@@ -52,10 +52,10 @@ void goOnWithBay(MainWindow& window, Session& session) {
     const QStringList last = QSettings().value(QStringLiteral("bay/under_way")).toStringList();
     if (last.size() != 2 || !QFileInfo::exists(last[0]) || !session.openLogbook(last[0]))
         return;
-    for (const auto& entry : session.tests())
+    for (const auto& entry : session.book().tests())
         if (QString::fromStdString(entry.id) == last[1] && session.openTest(entry.id)) {
-            const bool done = bay::standOf(session.test()).phase == bay::Phase::done;
-            window.showPage(done ? MainWindow::Page::logbook : MainWindow::Page::bay);
+            const bool done = bay::standOf(session.test()).phase() == bay::Phase::done;
+            window.showPage(done ? PageId::logbook : PageId::bay);
             return;
         }
 }
@@ -71,8 +71,8 @@ void shoot(MainWindow& window, Session& session, const QString& page, const QStr
             QApplication::exit(saved ? 0 : 2);
         });
     };
-    if (session.hasTest() && session.reading() == nullptr)
-        QObject::connect(&session, &Session::readingChanged, &window, take);
+    if (session.hasTest() && session.judging().reading() == nullptr)
+        QObject::connect(&session.judging(), &Judging::changed, &window, take);
     else
         take();
 }
@@ -118,17 +118,16 @@ int start(QApplication& application) {
         goOnWithBay(window, session);
     if (const QString title = line.value(QStringLiteral("test"));
         !title.isEmpty() || line.value(QStringLiteral("page")) == QStringLiteral("reading"))
-        for (const auto& entry : session.tests())
+        for (const auto& entry : session.book().tests())
             if (!session.hasTest() && QString::fromStdString(entry.title).contains(title, Qt::CaseInsensitive) &&
                 session.openTest(entry.id))
-                window.showPage(MainWindow::Page::reading);
-    const QStringList pages{QStringLiteral("logbook"), QStringLiteral("sheet"), QStringLiteral("rack"),
-                            QStringLiteral("plan"),    QStringLiteral("bay"),   QStringLiteral("reading")};
+                window.showPage(PageId::reading);
     QString wanted = line.value(QStringLiteral("page"));
     if (wanted == QStringLiteral("player"))
         wanted = QStringLiteral("bay");
-    if (const auto page = pages.indexOf(wanted); page >= 0)
-        window.showPage(static_cast<MainWindow::Page>(page));
+    for (const PageEntry& page : pageEntries)
+        if (wanted == QLatin1String(page.word))
+            window.showPage(page.id);
     window.show();
     if (line.isSet(QStringLiteral("shot")))
         shoot(window, session, line.value(QStringLiteral("page")), line.value(QStringLiteral("shot")));

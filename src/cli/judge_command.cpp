@@ -1,10 +1,9 @@
-#include "cli/commands.h"
+#include "cli/opening.h"
 
 #include "core/judge/judge.h"
 #include "core/judge/sentences.h"
+#include "core/record/check.h"
 #include "core/record/number_text.h"
-#include "core/record/structure.h"
-#include "files/csv_reader.h"
 #include "files/reading_json.h"
 
 #include <algorithm>
@@ -15,12 +14,12 @@ namespace knot::cli {
 namespace {
 
 struct JudgeOptions {
-    std::string file, baseline;
+    std::string file, test, baseline;
     std::vector<std::string> primary, wants, margins, headings, equal, targets;
     std::string trend, factor;
-    double sdRatioMargin = 1.25, areaRatioMargin = 1.5, alpha = 0.05;
+    std::optional<double> sdRatioMargin, areaRatioMargin, alpha;
+    std::optional<int> plannedRounds;
     std::uint64_t seed = 1;
-    int plannedRounds = 0;
     bool best = false, json = false, looks = false;
 };
 
@@ -32,7 +31,7 @@ std::pair<std::string, std::string> splitAtEquals(const std::string& option, con
 }
 
 double numberOf(const std::string& option, const std::string& text) {
-    const auto value = record::numberFromText(text);
+    const auto value = record::numberIn(text);
     if (!value)
         throw Refusal{option + ": '" + text + "' is not a number; write it with a decimal point."};
     return *value;
@@ -72,16 +71,22 @@ record::Target targetOf(const std::string& text) {
     return target;
 }
 
+// What is asked for goes over what the test's own card says.
 void fillCard(record::Test& test, const JudgeOptions& options) {
     record::Card& card = test.card;
     if (!options.baseline.empty() && !test.buildIndex(options.baseline))
         throw Refusal{"--baseline: no shot in " + options.file + " was struck with '" + options.baseline + "'."};
-    card.baseline = options.baseline;
-    card.comparison = options.best ? record::Comparison::whichOfThese : record::Comparison::againstBaseline;
+    if (!options.baseline.empty())
+        card.baseline = options.baseline;
+    if (options.best)
+        card.comparison = record::Comparison::whichOfThese;
+    if (!options.primary.empty())
+        card.primary.clear();
     for (const auto& text : options.primary)
         card.primary.push_back(outcomeOf("--primary", text));
     for (const auto& outcome : card.primary)
-        if (outcome.kind == record::OutcomeKind::share)
+        if (outcome.kind == record::OutcomeKind::share &&
+            std::ranges::find(card.shapes, outcome.shape, &record::Shape::name) == card.shapes.end())
             throw Refusal{"--primary share:" + outcome.shape +
                           ": a shape is drawn on a test's card; a shot file has none."};
     if (card.primary.size() > 3)
@@ -92,54 +97,49 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
     }
     for (const auto& text : options.margins) {
         const auto [name, value] = splitAtEquals("--margin", text);
-        const double margin = numberOf("--margin", value);
-        if (!(margin > 0))
-            throw Refusal{"--margin " + text + ": a worthwhile gap must be greater than 0."};
-        card.margins[metricOf("--margin", name)] = margin;
+        card.margins[metricOf("--margin", name)] = numberOf("--margin", value);
     }
-    if (!(options.alpha > 0 && options.alpha < 1))
-        throw Refusal{"--alpha: expected a number between 0 and 1."};
-    if (!(options.sdRatioMargin > 1) || !(options.areaRatioMargin > 1))
-        throw Refusal{"--sd-ratio-margin and --area-ratio-margin: expected a ratio greater than 1."};
     const auto& columns = test.extraColumns;
     if (!options.trend.empty() && std::ranges::find(columns, options.trend) == columns.end())
         throw Refusal{"--trend: " + options.file + " has no column '" + options.trend + "' beside the measurements."};
     const bool knownFactor = options.factor == "delivery" || options.factor == "player";
     if (!options.factor.empty() && !knownFactor && std::ranges::find(columns, options.factor) == columns.end())
         throw Refusal{"--factor: " + options.file + " has no column '" + options.factor + "'."};
-    card.trendColumn = options.trend;
-    card.factorColumn = options.factor;
+    if (!options.trend.empty())
+        card.trendColumn = options.trend;
+    if (!options.factor.empty())
+        card.factorColumn = options.factor;
     for (const auto& key : options.equal)
         card.covariates.push_back(metricOf("--equal", key));
     for (const auto& text : options.targets)
         card.targets.push_back(targetOf(text));
-    if (options.looks && options.plannedRounds < 2)
+    card.plannedRounds = options.plannedRounds.value_or(card.plannedRounds);
+    if (options.looks && card.plannedRounds < 2)
         throw Refusal{"--looks: also give --planned-rounds (2 or more); a look's level depends on the plan."};
-    card.looks = options.looks ? record::Looks::eachRound : record::Looks::none;
-    card.plannedRounds = options.plannedRounds;
-    card.alpha = options.alpha;
-    card.sdRatioMargin = options.sdRatioMargin;
-    card.areaRatioMargin = options.areaRatioMargin;
+    if (options.looks)
+        card.looks = record::Looks::eachRound;
+    card.alpha = options.alpha.value_or(card.alpha);
+    card.sdRatioMargin = options.sdRatioMargin.value_or(card.sdRatioMargin);
+    card.areaRatioMargin = options.areaRatioMargin.value_or(card.areaRatioMargin);
+    if (const auto faults = record::faultsOf(card); !faults.empty())
+        throw Refusal{faults.front()};
 }
 
 void judgeFile(const JudgeOptions& options) {
     files::ReadOptions reading;
     for (const auto& text : options.headings)
         reading.headings.insert(splitAtEquals("--map", text));
-    auto imported = files::readShotFile(options.file, reading);
-    if (!imported)
-        throw Refusal{files::sentence(imported.error())};
-    record::Test& test = imported->test;
+    files::ImportedTest imported = openTest(options.file, options.test, reading);
+    record::Test& test = imported.test;
     fillCard(test, options);
-    test = record::withSuccessors(std::move(test));
-    const auto result = judge::judge({.test = test, .seed = options.seed});
+    const auto result = judge::judge({.subject = judge::Case::of(test), .seed = options.seed});
     if (options.json) {
         std::cout << files::readingJson(*result);
         return;
     }
     std::cout << test.title << ": " << record::counted(test.shots.size(), "shot") << ", baseline "
               << result->card.baseline << "\n";
-    for (const auto& note : imported->notes)
+    for (const auto& note : imported.notes)
         std::cout << note << "\n";
     for (const auto& line : judge::sentences(*result, {}))
         std::cout << "  " << line << "\n";
@@ -149,8 +149,11 @@ void judgeFile(const JudgeOptions& options) {
 
 void addJudge(CLI::App& app) {
     auto options = std::make_shared<JudgeOptions>();
-    CLI::App* command = app.add_subcommand("judge", "Judge the shots of a CSV file.");
-    command->add_option("file", options->file, "Shot file (CSV)")->required();
+    CLI::App* command =
+        app.add_subcommand("judge", "Judge a shot file, an exported test or a test in a logbook, by its own card.");
+    command->add_option("file", options->file, "Shot file (CSV), exported test (JSON) or logbook (.knotbook)")
+        ->required();
+    command->add_option("--test", options->test, "The test's id or title, in a logbook with several");
     command->add_option("--baseline", options->baseline, "Build to compare with; else the first in the file");
     command->add_option("--primary", options->primary, "Up to three outcomes declared beforehand")->delimiter(',');
     command->add_option("--want", options->wants, "OUTCOME=more|less|none|VALUE");

@@ -1,10 +1,8 @@
-#include "cli/commands.h"
+#include "cli/opening.h"
 
 #include "core/record/number_text.h"
-#include "files/csv_reader.h"
 #include "files/csv_writer.h"
 #include "files/test_json.h"
-#include "logbook/logbook.h"
 
 #include <filesystem>
 #include <iostream>
@@ -13,42 +11,25 @@
 namespace knot::cli {
 namespace {
 
-template<typename T> T orRefuse(logbook::Result<T> result) {
-    if (!result)
-        throw Refusal{logbook::sentence(result.error())};
-    if constexpr (!std::is_void_v<T>)
-        return std::move(*result);
-}
-
 struct ExportOptions {
     std::string logbook, test;
     bool csv = false, json = false;
 };
 
-// A test by its id or its exact title.
-record::Test findTest(logbook::Logbook& book, const std::string& wanted) {
-    for (const auto& entry : orRefuse(book.tests()))
-        if (entry.id == wanted || entry.title == wanted)
-            return orRefuse(book.load(entry.id));
-    throw Refusal{logbook::sentence({logbook::ErrorKind::noSuchTest, book.path(), "'" + wanted + "'"})};
-}
-
 void exportTest(const ExportOptions& options) {
-    auto book = orRefuse(logbook::Logbook::open(options.logbook));
+    auto book = orRefuse(logbook::Logbook::read(options.logbook));
     const record::Test test = findTest(book, options.test);
     std::cout << (options.csv ? files::shotCsv(test) : files::testJson(test));
 }
 
 void importFile(const std::string& file, const std::string& path) {
-    auto imported = file.ends_with(".json") ? files::readTestFile(file) : files::readShotFile(file);
-    if (!imported)
-        throw Refusal{files::sentence(imported.error())};
+    const auto imported = openTest(file, {}, {});
     auto book = orRefuse(std::filesystem::exists(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
-    std::cout << orRefuse(book.save(imported->test)) << "\n";
+    std::cout << orRefuse(book.save(imported.test)) << "\n";
 }
 
 void checkLogbook(const std::string& path) {
-    auto book = orRefuse(logbook::Logbook::open(path));
+    auto book = orRefuse(logbook::Logbook::read(path));
     const auto faults = orRefuse(book.integrityFaults());
     if (!faults.empty())
         throw Refusal{logbook::sentence({logbook::ErrorKind::damaged, path, faults.front()})};

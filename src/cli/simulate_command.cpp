@@ -2,6 +2,7 @@
 
 #include "core/practice/scenarios.h"
 #include "files/csv_writer.h"
+#include "files/file.h"
 
 #include <iostream>
 #include <memory>

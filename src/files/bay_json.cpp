@@ -1,6 +1,6 @@
 #include "files/bay_json.h"
 
-#include "files/card_json.h"
+#include "files/json_read.h"
 
 namespace knot::files {
 namespace {
@@ -50,18 +50,13 @@ ordered_json sittingJson(const record::Sitting& sitting) {
     return out;
 }
 
-std::optional<double> numberIn(const json& in, const char* name) {
-    const auto at = in.find(name);
-    return at == in.end() ? std::nullopt : std::optional(at->get<double>());
-}
-
 record::Sitting sittingFrom(const json& in) {
     record::Sitting sitting{
         .label = in.at("label").get<std::string>(), .startedAt = in.value("started_at", ""), .conditions = {}};
     sitting.conditions.place =
         valueOrRefuse<record::Place>(record::placeNames, in.value("place", record::placeNames.front()));
-    sitting.conditions.wind = numberIn(in, "wind_ms");
-    sitting.conditions.temperature = numberIn(in, "temperature_c");
+    sitting.conditions.wind = numberAt(in, "wind_ms");
+    sitting.conditions.temperature = numberAt(in, "temperature_c");
     sitting.conditions.ball = in.value("ball", "");
     sitting.conditions.surface = in.value("surface", "");
     return sitting;
@@ -88,7 +83,7 @@ record::Progress progressFrom(const json& in, const record::Test& test) {
     progress.confirmed = in.value("confirmed", 0);
     progress.named = in.value("named", 0);
     progress.handedOverAt = in.value("handed_over_at", "");
-    progress.inHand = test.buildIndex(in.value("in_hand", "")).value_or(0);
+    progress.inHand = test.buildIndex(in.value("in_hand", "")).value_or(record::BuildAt());
     progress.handOverNext = in.value("hand_over_next", false);
     progress.nextMark = valueOrRefuse<record::Mark>(record::markNames, in.value("next_mark", "none"));
     return progress;

@@ -1,6 +1,6 @@
 #include "files/club_json.h"
 
-#include "files/card_json.h"
+#include "files/json_read.h"
 
 namespace knot::files {
 namespace {
@@ -53,11 +53,6 @@ void readTexts(const json& in, Owner& owner, const std::array<Text<Owner>, N>& t
         owner.*member = in.value(name, "");
 }
 
-std::optional<double> numberIn(const json& in, const char* name) {
-    const auto at = in.find(name);
-    return at == in.end() ? std::nullopt : std::optional(at->get<double>());
-}
-
 void put(ordered_json& out, const char* name, const std::optional<double>& value) {
     if (value)
         out[name] = *value;
@@ -89,8 +84,8 @@ Club clubFrom(const json& in) {
         if (const auto at = in.find(nameOf(record::partNames, part->kind)); at != in.end())
             *part = partFrom(*at);
     club.ball = in.value("ball", "");
-    club.length = numberIn(in, "length_mm");
-    club.headAt = numberIn(in, "head_at_mm");
+    club.length = numberAt(in, "length_mm");
+    club.headAt = numberAt(in, "head_at_mm");
     for (const auto& [name, member] : clubNumbers)
         club.*member = in.value(name, 0.0);
     if (const auto at = in.find("sleeve"); at != in.end())
@@ -115,7 +110,7 @@ Part partFrom(const json& in) {
     part.kind = valueOrRefuse<record::PartKind>(record::partNames, in.at("kind").get<std::string>());
     readTexts(in, part, partTexts);
     for (const auto& [name, member] : partNumbers)
-        part.*member = numberIn(in, name);
+        part.*member = numberAt(in, name);
     return part;
 }
 
@@ -154,7 +149,7 @@ Player playerFrom(const json& in) {
     Player player;
     readTexts(in, player, playerTexts);
     player.leftHanded = in.value("left_handed", false);
-    player.clubSpeed = numberIn(in, "club_speed_ms");
+    player.clubSpeed = numberAt(in, "club_speed_ms");
     return player;
 }
 

@@ -1,5 +1,7 @@
 #include "files/csv_headings.h"
 
+#include "core/record/text.h"
+
 #include <algorithm>
 #include <array>
 #include <cctype>
@@ -7,25 +9,10 @@
 namespace knot::files {
 namespace {
 
+using record::lowerCase;
 using record::Metric;
+using record::trimmed;
 using record::Unit;
-
-constexpr std::array<std::pair<std::string_view, ColumnRole>, 15> plainNames = {
-    {{"build", ColumnRole::build},
-     {"shot", ColumnRole::shot},
-     {"sitting", ColumnRole::sitting},
-     {"player", ColumnRole::player},
-     {"round", ColumnRole::round},
-     {"turn", ColumnRole::turn},
-     {"status", ColumnRole::status},
-     {"reason", ColumnRole::reason},
-     {"taken_at", ColumnRole::takenAt},
-     {"delivery", ColumnRole::delivery},
-     {"feel", ColumnRole::feel},
-     {"note", ColumnRole::note},
-     {"handed_over", ColumnRole::handedOver},
-     {"set_aside_when", ColumnRole::setAsideWhen},
-     {"mark", ColumnRole::mark}}};
 
 // Ways in which units are written beside a heading, beyond the suffixes of column names.
 constexpr std::array<std::pair<std::string_view, Unit>, 33> unitNames = {
@@ -48,7 +35,7 @@ std::string withoutBrackets(const std::string& cell) {
     std::string text = lowerCase(trimmed(cell));
     if (text.size() >= 2 &&
         ((text.front() == '[' && text.back() == ']') || (text.front() == '(' && text.back() == ')')))
-        text = trimmed(text.substr(1, text.size() - 2));
+        text = std::string(trimmed(std::string_view(text).substr(1, text.size() - 2)));
     return text;
 }
 
@@ -106,14 +93,19 @@ public:
 
     Result<ColumnMeaning> understand(const std::string& text) const {
         ColumnMeaning meaning;
-        meaning.heading = trimmed(text);
+        meaning.heading = std::string(trimmed(text));
         const auto [nameText, bracketUnit] = splitBrackets(meaning.heading);
         const std::string name = plainName(nameText);
-        for (const auto& [plain, role] : plainNames)
-            if (plain == name) {
-                meaning.role = role;
-                return meaning;
-            }
+        if (name == "build") {
+            meaning.role = ColumnRole::build;
+            return meaning;
+        }
+        if (const auto* field = record::shotFieldNamed(name);
+            field != nullptr && field->inShotFiles != record::ShotField::InShotFiles::never) {
+            meaning.role = ColumnRole::field;
+            meaning.field = field;
+            return meaning;
+        }
         const auto metric = metricOfName(name);
         if (!metric)
             return meaning;
@@ -168,7 +160,7 @@ std::optional<Error> firstConflict(const std::vector<ColumnMeaning>& meanings, c
         for (std::size_t j = 0; j < i; ++j) {
             const auto& a = meanings[i];
             const auto& b = meanings[j];
-            if (a.role == b.role && a.role != ColumnRole::extra &&
+            if (a.role == b.role && a.role != ColumnRole::extra && a.field == b.field &&
                 (a.role != ColumnRole::metric || a.metric == b.metric)) {
                 Error error = place;
                 error.kind = ErrorKind::duplicateColumn;
@@ -182,20 +174,6 @@ std::optional<Error> firstConflict(const std::vector<ColumnMeaning>& meanings, c
 }
 
 } // namespace
-
-std::string trimmed(const std::string& text) {
-    const auto first = text.find_first_not_of(" \t\r\xC2\xA0");
-    if (first == std::string::npos)
-        return {};
-    return text.substr(first, text.find_last_not_of(" \t\r\xC2\xA0") - first + 1);
-}
-
-std::string lowerCase(std::string text) {
-    for (char& c : text)
-        if (c >= 'A' && c <= 'Z')
-            c = static_cast<char>(c - 'A' + 'a');
-    return text;
-}
 
 bool isUnitRow(const std::vector<std::string>& cells) {
     bool any = false;
@@ -215,11 +193,11 @@ Result<std::vector<ColumnMeaning>> understandHeadings(const std::string& file, s
                                                       const std::vector<std::string>& unitRow, const HeadingMap& map) {
     std::vector<ColumnMeaning> meanings;
     for (std::size_t i = 0; i < headings.size(); ++i) {
-        const std::string own = trimmed(headings[i]);
+        const std::string own(trimmed(headings[i]));
         const auto mapped = map.find(own);
         const Error place{ErrorKind::unknownUnit, file, line, i + 1, own, {}};
-        auto meaning =
-            Heading(place, i < unitRow.size() ? unitRow[i] : "").understand(mapped == map.end() ? own : mapped->second);
+        auto meaning = Heading(place, i < unitRow.size() ? unitRow[i] : std::string())
+                           .understand(mapped == map.end() ? own : mapped->second);
         if (!meaning)
             return tl::unexpected(meaning.error());
         meaning->heading = own;

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/record/shot_fields.h"
 #include "core/record/units.h"
 #include "files/error.h"
 
@@ -10,31 +11,14 @@
 
 namespace knot::files {
 
-/// What a column of a shot file means.
-enum class ColumnRole {
-    metric,
-    build,
-    shot,
-    sitting,
-    player,
-    round,
-    turn,
-    status,
-    reason,
-    takenAt,
-    delivery,
-    feel,
-    note,
-    handedOver,
-    setAsideWhen,
-    mark,
-    extra
-};
+/// What a column of a shot file holds.
+enum class ColumnRole { metric, build, field, extra };
 
 struct ColumnMeaning {
     ColumnRole role = ColumnRole::extra;
     record::Metric metric = record::Metric::carry; ///< for `metric`
     record::Unit unit = record::Unit::one;         ///< for `metric`
+    const record::ShotField* field = nullptr;      ///< for `field`
     std::string heading;                           ///< as it stands in the file
 };
 
@@ -51,8 +35,5 @@ Result<std::vector<ColumnMeaning>> understandHeadings(const std::string& file, s
 
 /// Whether a row holds nothing but units ("m", "[mph]", "rpm") and empty cells, at least one unit.
 bool isUnitRow(const std::vector<std::string>& cells);
-
-std::string trimmed(const std::string& text);
-std::string lowerCase(std::string text);
 
 } // namespace knot::files

@@ -1,14 +1,13 @@
 #include "files/csv_reader.h"
 
-#include "core/record/names.h"
-
 #include "core/record/number_text.h"
+#include "core/record/text.h"
 #include "files/csv_cells.h"
+#include "files/file.h"
 #include "files/text_decoding.h"
 
 #include <algorithm>
 #include <array>
-#include <charconv>
 #include <cmath>
 #include <filesystem>
 #include <unordered_map>
@@ -16,9 +15,11 @@
 namespace knot::files {
 namespace {
 
+using record::DecimalMark;
+using record::lowerCase;
 using record::Metric;
 using record::Shot;
-using record::ShotStatus;
+using record::trimmed;
 
 std::string shortened(const std::string& text) {
     return text.size() <= 40 ? text : text.substr(0, 37) + "…";
@@ -29,30 +30,81 @@ bool isNoReading(const std::string& cell) {
            cell == "N/A" || cell == "NA";
 }
 
-// A number as exports write them: decimal point or comma, a true minus, a side letter L or R before
-// or after (left is negative).
-std::optional<double> numberIn(std::string cell) {
+// A side letter before or after a number, as exports write it: left is negative.
+struct Sided {
+    std::string_view number;
     double sign = 1;
-    auto side = [&](char c) { return c == 'L' || c == 'l' ? -1.0 : c == 'R' || c == 'r' ? 1.0 : 0.0; };
-    if (!cell.empty() && side(cell.back()) != 0) {
-        sign = side(cell.back());
-        cell = trimmed(cell.substr(0, cell.size() - 1));
-    } else if (!cell.empty() && side(cell.front()) != 0) {
-        sign = side(cell.front());
-        cell = trimmed(cell.substr(1));
+};
+
+Sided withoutSide(std::string_view cell) {
+    auto side = [](char c) { return c == 'L' || c == 'l' ? -1.0 : c == 'R' || c == 'r' ? 1.0 : 0.0; };
+    if (!cell.empty() && side(cell.back()) != 0)
+        return {trimmed(cell.substr(0, cell.size() - 1)), side(cell.back())};
+    if (!cell.empty() && side(cell.front()) != 0)
+        return {trimmed(cell.substr(1)), side(cell.front())};
+    return {cell, 1};
+}
+
+// Which decimal marks the numbers of a file have, by column and all together.
+class Marks {
+public:
+    void see(std::size_t column, std::string_view cell) {
+        if (cell.find_first_of(".,") == std::string_view::npos)
+            return;
+        if (const auto told = record::decimalMarkTold(withoutSide(cell).number)) {
+            if (column >= m_columns.size())
+                m_columns.resize(column + 1);
+            m_columns[column].add(*told);
+            m_file.add(*told);
+        }
     }
-    if (cell.starts_with("\u2212"))
-        cell.replace(0, 3, "-");
-    if (cell.starts_with('+'))
-        cell.erase(0, 1);
-    if (cell.find('.') == std::string::npos)
-        std::ranges::replace(cell, ',', '.');
-    const auto value = record::numberFromText(cell);
-    return value ? std::optional(sign * *value) : std::nullopt;
+    // The column's own numbers tell first, then those of the whole file; open where neither does.
+    DecimalMark of(std::size_t column) const {
+        const auto own = column < m_columns.size() ? m_columns[column].told() : std::nullopt;
+        return own ? *own : m_file.told().value_or(DecimalMark::open);
+    }
+
+private:
+    struct Seen {
+        bool point = false, comma = false;
+        void add(DecimalMark mark) { (mark == DecimalMark::point ? point : comma) = true; }
+        std::optional<DecimalMark> told() const {
+            if (point == comma)
+                return std::nullopt;
+            return point ? DecimalMark::point : DecimalMark::comma;
+        }
+    };
+    std::vector<Seen> m_columns;
+    Seen m_file;
+};
+
+// A comma inside a cell needs another delimiter or quotes; without either there is nothing to tell.
+Marks marksOf(const std::string& file, const std::string& text, char delimiter) {
+    Marks marks;
+    const bool possible =
+        text.find(',') != std::string::npos && (delimiter != ',' || text.find('"') != std::string::npos);
+    if (possible)
+        (void)eachRow(file, text, delimiter, [&](CsvRow& row) {
+            for (std::size_t i = 0; i < row.cells.size(); ++i)
+                marks.see(i, trimmed(row.cells[i]));
+            return true;
+        });
+    return marks;
+}
+
+// The first line that holds more than white space.
+std::string firstLine(const std::string& text) {
+    for (std::size_t from = 0; from < text.size();) {
+        const std::size_t end = std::min(text.find('\n', from), text.size());
+        if (const auto line = std::string_view(text).substr(from, end - from); !trimmed(line).empty())
+            return std::string(line);
+        from = end + 1;
+    }
+    return {};
 }
 
 // "Average", "Std. Dev." and the like, which exports put under their shots.
-bool namesASummary(const std::string& cell) {
+bool namesASummary(std::string_view cell) {
     static constexpr std::array<std::string_view, 14> names = {"average",
                                                                "averages",
                                                                "avg",
@@ -79,11 +131,12 @@ public:
         , m_options(options) {}
 
     Result<ImportedTest> read(const std::string& text) {
-        if (trimmed(text).find_first_not_of("\n") == std::string::npos)
+        if (trimmed(text).empty())
             return tl::unexpected(Error{ErrorKind::emptyFile, m_file, 0, 0, {}, {}});
         // One line is one shot at most; room for all at once keeps the peak of memory low.
         m_imported.test.shots.reserve(static_cast<std::size_t>(std::ranges::count(text, '\n')));
-        const char delimiter = delimiterOf(text.substr(0, text.find('\n')));
+        const char delimiter = delimiterOf(firstLine(text));
+        m_marks = marksOf(m_file, text, delimiter);
         auto done = eachRow(m_file, text, delimiter, [&](CsvRow& row) { return take(row); });
         if (!done)
             return tl::unexpected(done.error());
@@ -148,16 +201,17 @@ private:
         Shot shot;
         bool named = false;
         for (std::size_t i = 0; i < m_columns.size(); ++i) {
-            const std::string cell = i < row.cells.size() ? trimmed(row.cells[i]) : std::string();
+            const std::string cell(i < row.cells.size() ? trimmed(row.cells[i]) : std::string_view());
             if (!takeCell(shot, i, cell, row.line))
                 return false;
             named = named || (m_columns[i].role == ColumnRole::build && !cell.empty());
         }
         if (!named && !clubsUnknown())
-            return refuse(ErrorKind::missingBuild, row.line, columnOf(ColumnRole::build), "", "");
+            return refuse(ErrorKind::missingBuild, row.line, buildColumn(), "", "");
         if (!named)
             shot.build = buildNamed({});
         record::deriveMissing(shot.readings);
+        shot.id = record::ShotId{static_cast<std::int64_t>(m_imported.test.shots.size()) + 1};
         m_imported.test.shots.push_back(std::move(shot));
         return true;
     }
@@ -166,7 +220,8 @@ private:
 
     bool isSummary(const CsvRow& row) const {
         for (std::size_t i = 0; i < std::min(m_columns.size(), row.cells.size()); ++i)
-            if (m_columns[i].role == ColumnRole::build || m_columns[i].role == ColumnRole::shot || i == 0)
+            if (m_columns[i].role == ColumnRole::build || i == 0 ||
+                (m_columns[i].field != nullptr && m_columns[i].field->key == "shot"))
                 if (namesASummary(trimmed(row.cells[i])))
                     return true;
         return false;
@@ -180,45 +235,11 @@ private:
         case ColumnRole::build:
             shot.build = buildNamed(cell);
             return true;
-        case ColumnRole::shot:
-            shot.number = cell;
-            return true;
-        case ColumnRole::sitting:
-            shot.sitting = cell;
-            return true;
-        case ColumnRole::player:
-            shot.player = cell;
-            return true;
-        case ColumnRole::round:
-            shot.round = cell;
-            return true;
-        case ColumnRole::turn:
-            shot.turn = cell;
-            return true;
-        case ColumnRole::status:
-            return takeWord(shot.status, record::statusNames, ErrorKind::unknownStatus, column, cell, line);
-        case ColumnRole::reason:
-            shot.reason = cell;
-            return true;
-        case ColumnRole::takenAt:
-            shot.takenAt = cell;
-            return true;
-        case ColumnRole::delivery:
-            shot.delivery = cell;
-            return true;
-        case ColumnRole::feel:
-            return takeFeel(shot, column, cell, line);
-        case ColumnRole::note:
-            shot.note = cell;
-            return true;
-        case ColumnRole::handedOver:
-            shot.handedOver = cell == "1" || lowerCase(cell) == "yes";
-            return true;
-        case ColumnRole::setAsideWhen:
-            return takeWord(shot.setAsideWhen, record::setAsideWhenNames, ErrorKind::unknownSetAsideWhen, column, cell,
-                            line);
-        case ColumnRole::mark:
-            return takeWord(shot.mark, record::markNames, ErrorKind::unknownMark, column, cell, line);
+        case ColumnRole::field:
+            return meaning.field->take(shot, cell) ||
+                   refuse(ErrorKind::unknownWord, line, column,
+                          std::string(meaning.field->refused) + " '" + shortened(cell) + "'",
+                          std::string(meaning.field->expected));
         case ColumnRole::extra:
             shot.extra.push_back(cell);
             return true;
@@ -230,10 +251,13 @@ private:
                      std::size_t line) {
         if (cell.empty() || isNoReading(cell))
             return true;
-        const auto value = numberIn(cell);
+        const auto [written, sign] = withoutSide(cell);
+        const auto value = record::numberIn(written, m_marks.of(column));
         if (!value)
-            return refuse(ErrorKind::notANumber, line, column, cell, "a number in " + unitWords(meaning.unit));
-        shot.readings.measure(meaning.metric, record::toInternal(*value, meaning.unit));
+            return refuse(value.error() == record::NumberFault::ambiguous ? ErrorKind::ambiguousNumber
+                                                                          : ErrorKind::notANumber,
+                          line, column, cell, "a number in " + unitWords(meaning.unit));
+        shot.readings.measure(meaning.metric, record::toInternal(sign * *value, meaning.unit));
         return true;
     }
 
@@ -242,38 +266,16 @@ private:
         return symbol.empty() ? "plain figures" : symbol == "°" ? "degrees" : std::string(symbol);
     }
 
-    // One of the words of an enumeration; empty is the first of them.
-    template<typename Value, std::size_t N>
-    bool takeWord(Value& value, const std::array<const char*, N>& names, ErrorKind refusal, std::size_t column,
-                  const std::string& cell, std::size_t line) {
-        if (cell.empty())
-            return true;
-        const auto named = record::valueNamed<Value>(names, lowerCase(cell));
-        if (!named)
-            return refuse(refusal, line, column, cell, "");
-        value = *named;
-        return true;
-    }
-
-    bool takeFeel(Shot& shot, std::size_t column, const std::string& cell, std::size_t line) {
-        if (cell.empty())
-            return true;
-        const char* end = cell.data() + cell.size();
-        const auto [stop, error] = std::from_chars(cell.data(), end, shot.feel);
-        if (error != std::errc() || stop != end || shot.feel < 1 || shot.feel > 10)
-            return refuse(ErrorKind::notANumberOfFeel, line, column, cell, "");
-        return true;
-    }
-
-    std::size_t buildNamed(const std::string& name) {
-        const auto [at, added] = m_builds.try_emplace(name, m_imported.test.builds.size());
+    record::BuildAt buildNamed(const std::string& name) {
+        const auto [at, added] = m_builds.try_emplace(name, record::BuildAt(m_imported.test.builds.size()));
         if (added)
             m_imported.test.builds.push_back({name, {}});
         return at->second;
     }
 
-    std::size_t columnOf(ColumnRole role) const {
-        return static_cast<std::size_t>(std::ranges::find(m_columns, role, &ColumnMeaning::role) - m_columns.begin());
+    std::size_t buildColumn() const {
+        return static_cast<std::size_t>(std::ranges::find(m_columns, ColumnRole::build, &ColumnMeaning::role) -
+                                        m_columns.begin());
     }
 
     bool refuse(ErrorKind kind, std::size_t line, std::size_t column, const std::string& found,
@@ -289,7 +291,8 @@ private:
     std::vector<std::string> m_headings;
     std::size_t m_headingLine = 0;
     std::vector<ColumnMeaning> m_columns;
-    std::unordered_map<std::string, std::size_t> m_builds;
+    std::unordered_map<std::string, record::BuildAt> m_builds;
+    Marks m_marks;
     std::optional<Error> m_error;
     std::size_t m_summaryRows = 0;
 };
@@ -316,9 +319,9 @@ std::vector<std::string> headingsOf(const std::string& path) {
         return {};
     const std::string text = decodeText(*bytes);
     std::vector<std::string> headings;
-    (void)eachRow(path, text, delimiterOf(text.substr(0, text.find('\n'))), [&](CsvRow& row) {
+    (void)eachRow(path, text, delimiterOf(firstLine(text)), [&](CsvRow& row) {
         for (const auto& cell : row.cells)
-            headings.push_back(trimmed(cell));
+            headings.emplace_back(trimmed(cell));
         return false;
     });
     return headings;

@@ -1,14 +1,10 @@
 #include "files/csv_writer.h"
 
 #include "core/bay/stand.h"
-#include "core/record/names.h"
+#include "core/record/shot_fields.h"
 
 #include <algorithm>
-#include <cerrno>
 #include <charconv>
-#include <cstdio>
-#include <cstring>
-#include <fstream>
 #include <functional>
 
 namespace knot::files {
@@ -46,15 +42,12 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
         if (std::ranges::any_of(test.shots, [&](const Shot& s) { return !cell(s).empty(); }))
             columns.push_back({heading, std::move(cell)});
     };
-    addIfUsed("shot", &Shot::number);
-    addIfUsed("sitting", &Shot::sitting);
-    addIfUsed("player", &Shot::player);
-    addIfUsed("round", &Shot::round);
-    addIfUsed("turn", &Shot::turn);
-    addIfUsed("handed_over", [](const Shot& s) { return s.handedOver ? std::string("1") : std::string(); });
-    addIfUsed("mark", [](const Shot& s) {
-        return s.mark == record::Mark::none ? std::string() : std::string(nameOf(record::markNames, s.mark));
-    });
+    auto addFields = [&](record::ShotField::InShotFiles place) {
+        for (const record::ShotField& field : record::shotFields())
+            if (field.inShotFiles == place)
+                addIfUsed(std::string(field.key).c_str(), field.text);
+    };
+    addFields(record::ShotField::InShotFiles::before);
     columns.push_back({"build", [&test](const Shot& s) {
                            return bay::isUnnamed(test, s) ? std::string("tag not entered") : test.builds[s.build].name;
                        }});
@@ -63,17 +56,7 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
             const auto value = s.readings.at(metric);
             return value && !s.readings.derived(metric) ? exactNumber(*value) : std::string();
         });
-    columns.push_back({"status", [](const Shot& s) { return std::string(nameOf(record::statusNames, s.status)); }});
-    addIfUsed("set_aside_when", [](const Shot& s) {
-        return s.setAsideWhen == record::SetAsideWhen::unknown
-                   ? std::string()
-                   : std::string(nameOf(record::setAsideWhenNames, s.setAsideWhen));
-    });
-    addIfUsed("reason", &Shot::reason);
-    addIfUsed("taken_at", &Shot::takenAt);
-    addIfUsed("delivery", &Shot::delivery);
-    addIfUsed("feel", [](const Shot& s) { return s.feel > 0 ? std::to_string(s.feel) : std::string(); });
-    addIfUsed("note", &Shot::note);
+    addFields(record::ShotField::InShotFiles::after);
     for (std::size_t i = 0; i < test.extraColumns.size(); ++i)
         columns.push_back(
             {test.extraColumns[i], [i](const Shot& s) { return i < s.extra.size() ? s.extra[i] : std::string(); }});
@@ -94,24 +77,6 @@ std::string shotCsv(const record::Test& test) {
         text += "\r\n";
     }
     return text;
-}
-
-Result<void> writeFile(const std::string& path, const std::string& text) {
-    auto fail = [&] { return tl::unexpected(Error{ErrorKind::cannotWrite, path, 0, 0, {}, std::strerror(errno)}); };
-    const std::string partial = path + ".part";
-    {
-        std::ofstream out(partial, std::ios::binary | std::ios::trunc);
-        out.write(text.data(), static_cast<std::streamsize>(text.size()));
-        out.flush();
-        if (!out) {
-            auto error = fail();
-            std::remove(partial.c_str());
-            return error;
-        }
-    }
-    if (std::rename(partial.c_str(), path.c_str()) != 0)
-        return fail();
-    return {};
 }
 
 } // namespace knot::files

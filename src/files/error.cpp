@@ -31,14 +31,11 @@ std::string what(const Error& e) {
         return "holds the same measurement as column " + e.found + "; expected each once";
     case ErrorKind::notANumber:
         return "'" + e.found + "' is not a number; expected " + e.expected + ", or nothing for no reading";
-    case ErrorKind::notANumberOfFeel:
-        return "'" + e.found + "' is not a feel score; expected a whole number from 1 to 10, or nothing";
-    case ErrorKind::unknownStatus:
-        return "unknown status '" + e.found + "'; expected counted, set_aside, warm_up or nothing";
-    case ErrorKind::unknownMark:
-        return "unknown mark '" + e.found + "'; expected club, player or nothing";
-    case ErrorKind::unknownSetAsideWhen:
-        return "unknown moment '" + e.found + "'; expected called, by_rule, after_number, after_reveal or nothing";
+    case ErrorKind::ambiguousNumber:
+        return "'" + e.found +
+               "' has a comma that may part thousands or decimals; write it without one, or with a point";
+    case ErrorKind::unknownWord:
+        return e.found + "; expected " + e.expected;
     case ErrorKind::missingBuild:
         return "the build is missing; expected the name of the club that was struck";
     case ErrorKind::notATest:

@@ -20,10 +20,8 @@ enum class ErrorKind {
     missingUnit,
     duplicateColumn,
     notANumber,
-    notANumberOfFeel,
-    unknownStatus,
-    unknownMark,
-    unknownSetAsideWhen,
+    ambiguousNumber,
+    unknownWord, ///< `found` begins with what it is
     missingBuild,
     notATest,
     newerTest,

@@ -156,8 +156,8 @@ ordered_json dispersionJson(const Reading& reading) {
 }
 
 ordered_json modelJson(const judge::ModelEstimate& e, const char* valueName) {
-    return {{"method", e.method}, {valueName, e.value}, {"se", e.se},
-            {"df", e.df},         {"p", e.p},           {"ci95", {e.ci95.low, e.ci95.high}}};
+    return {{"method", key(e.method)},          {valueName, e.value}, {"se", e.se}, {"df", e.df}, {"p", e.p},
+            {"ci95", {e.ci95.low, e.ci95.high}}};
 }
 
 // One object a metric. Where several pairs have one, the first stands under the metric and the
@@ -204,43 +204,46 @@ void putOpinions(ordered_json& json, const Reading& reading) {
     for (const auto& b : reading.brownForsythe)
         json["brown_forsythe"][record::info(b.metric).key] = {{"F", b.f}, {"df", {b.df1, b.df2}}, {"p", b.p}};
     ByMetric yuen(reading);
-    for (const auto& y : reading.yuen)
-        yuen.add(y.metric, {{"gap", y.gap}, {"t", y.t}, {"df", y.df}, {"p", y.p}}, y.build, y.against);
-    json["yuen"] = yuen.take();
     ByMetric medians(reading);
-    for (const auto& m : reading.medianGaps) {
-        ordered_json object{{"median", m.median}};
-        if (m.interval) {
-            object["interval"] = {m.interval->low, m.interval->high};
-            object["level"] = m.interval->level;
+    for (const auto& row : reading.average) {
+        if (const auto* y = std::get_if<judge::YuenTest>(&row.opinion))
+            yuen.add(row.metric, {{"gap", y->gap}, {"t", y->t}, {"df", y->df}, {"p", y->p}}, row.build, row.against);
+        if (const auto* m = std::get_if<judge::MedianGap>(&row.opinion)) {
+            ordered_json object{{"median", m->median}};
+            if (m->interval) {
+                object["interval"] = {m->interval->low, m->interval->high};
+                object["level"] = m->interval->level;
+            }
+            medians.add(row.metric, std::move(object), row.build, row.against);
         }
-        medians.add(m.metric, std::move(object), m.build, m.against);
     }
+    json["yuen"] = yuen.take();
     json["median_gap"] = medians.take();
 }
 
 void putModels(ordered_json& json, const Reading& reading) {
     ByMetric drift(reading);
     for (const auto& e : reading.drift)
-        drift.add(e.metric, modelJson(e, "estimate"), 0, 0);
+        drift.add(e.metric, modelJson(e, "estimate"), {}, {});
     json["drift_per_shot"] = drift.take();
     ByMetric adaptation(reading);
-    for (const auto& e : reading.adaptation)
-        adaptation.add(e.metric, modelJson(e, "estimate"), e.build, e.against);
-    json["adaptation_per_turn"] = adaptation.take();
-    if (!reading.equalStrike.empty()) {
-        ByMetric equal(reading);
-        for (const auto& e : reading.equalStrike)
-            equal.add(e.equal.metric, equalStrikeJson(e), e.equal.build, e.equal.against);
-        json["at_equal_strike"] = equal.take();
+    ByMetric equal(reading);
+    for (const auto& row : reading.average) {
+        if (row.adaptation)
+            adaptation.add(row.metric, modelJson(*row.adaptation, "estimate"), row.build, row.against);
+        if (row.equalStrike)
+            equal.add(row.metric, equalStrikeJson(*row.equalStrike), row.build, row.against);
     }
+    json["adaptation_per_turn"] = adaptation.take();
+    if (ordered_json found = equal.take(); !found.empty())
+        json["at_equal_strike"] = std::move(found);
     if (!reading.trend.empty()) {
         ByMetric trend(reading);
         ByMetric order(reading);
         for (const auto& t : reading.trend) {
-            trend.add(t.slope.metric, trendJson(t), 0, 0);
+            trend.add(t.slope.metric, trendJson(t), {}, {});
             if (t.jonckheere)
-                order.add(t.slope.metric, {{"J", *t.jonckheere}, {"z", *t.z}, {"p", *t.orderP}}, 0, 0);
+                order.add(t.slope.metric, {{"J", *t.jonckheere}, {"z", *t.z}, {"p", *t.orderP}}, {}, {});
         }
         json["trend"] = trend.take();
         json["jonckheere"] = order.take();
@@ -264,31 +267,55 @@ void putModels(ordered_json& json, const Reading& reading) {
             json[name].push_back(std::move(row));
         }
     };
+    auto between = [&](std::optional<judge::ModelEstimate> judge::AverageGap::*kind) {
+        std::vector<judge::ModelEstimate> all;
+        for (const auto& row : reading.average)
+            if (row.*kind)
+                all.push_back(*(row.*kind));
+        return all;
+    };
     list("settling_per_shot", reading.settling);
-    list("settling_gaps", reading.settlingGaps);
+    list("settling_gaps", between(&judge::AverageGap::settling));
     list("late_in_turn", reading.lateInTurn);
-    list("forgiveness_gaps", reading.forgivenessGaps);
+    list("forgiveness_gaps", between(&judge::AverageGap::forgiveness));
 }
 
 void putRecordMatters(ordered_json& json, const Reading& reading) {
     json["influence"] = ordered_json::array();
-    for (const auto& i : reading.influence) {
-        ordered_json row = pairHead(reading, i.metric, i.build, i.against);
-        row["shot"] = i.shot + 1;
-        row["verdict_without"] = key(i.without);
-        json["influence"].push_back(std::move(row));
-    }
+    for (const auto& gap : reading.average)
+        for (const auto& i : gap.influence) {
+            ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
+            row["shot"] = i.number;
+            row["verdict_without"] = key(i.without);
+            json["influence"].push_back(std::move(row));
+        }
     json["set_asides"] = ordered_json::array();
-    for (const auto& s : reading.setAsides) {
-        ordered_json row = pairHead(reading, s.metric, s.build, s.against);
-        row["gap_all_read"] = s.gapAllRead;
-        row["verdict_all_read"] = key(s.allRead);
-        row["changes"] = s.changes;
+    auto otherSide = [&](ordered_json row, const Claim& claim) {
+        if (!claim.otherSide)
+            return;
+        const std::string side = reading.fromAllRead ? "_counted" : "_all_read";
+        row["estimate" + side] = claim.otherSide->estimate;
+        row["verdict" + side] = key(claim.otherSide->verdict);
+        row["changes"] = claim.otherSide->changes;
         json["set_asides"].push_back(std::move(row));
-    }
+    };
+    auto head = [&](const std::string& outcome, const auto& pair) {
+        return ordered_json{{"outcome", outcome},
+                            {"build", reading.builds[pair.build].name},
+                            {"against", reading.builds[pair.against].name}};
+    };
+    using record::OutcomeKind;
+    for (const auto& row : reading.average)
+        otherSide(head(record::outcomeText({.metric = row.metric}), row), row.claim);
+    for (const auto& row : reading.consistency)
+        otherSide(head(record::outcomeText({.kind = OutcomeKind::spread, .metric = row.metric}), row), row.claim);
+    for (const auto& row : reading.areas)
+        otherSide(head(record::outcomeText({.kind = OutcomeKind::area}), row), row.claim);
+    for (const auto& row : reading.shareGaps)
+        otherSide(head(record::outcomeText({.kind = OutcomeKind::share, .shape = row.shape}), row.gap), row.gap.claim);
     json["late_set_asides"] = ordered_json::array();
     for (const auto& late : reading.lateSetAsides)
-        json["late_set_asides"].push_back({{"shot", late.shot + 1},
+        json["late_set_asides"].push_back({{"shot", late.number},
                                            {"build", reading.builds[late.build].name},
                                            {"when", record::nameOf(record::setAsideWhenNames, late.when)}});
     if (const auto& g = reading.guesses)
@@ -343,10 +370,12 @@ void putChoices(ordered_json& json, const Reading& reading) {
                                        {"df", f.df},
                                        {"ci95", {f.ci95.low, f.ci95.high}}});
     json["worst_fifth"] = ordered_json::array();
-    for (const auto& w : reading.worstFifth) {
-        ordered_json row = pairHead(reading, w.metric, w.build, w.against);
-        row["gap"] = w.gap;
-        row["ci95"] = {w.ci95.low, w.ci95.high};
+    for (const auto& gap : reading.average) {
+        if (!gap.worstFifth)
+            continue;
+        ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
+        row["gap"] = gap.worstFifth->gap;
+        row["ci95"] = {gap.worstFifth->ci95.low, gap.worstFifth->ci95.high};
         json["worst_fifth"].push_back(std::move(row));
     }
     json["findings"] = ordered_json::array();
@@ -374,8 +403,11 @@ void putChoices(ordered_json& json, const Reading& reading) {
         json["share_gaps"].push_back(std::move(row));
     }
     json["sittings"] = ordered_json::array();
-    for (const auto& p : reading.pooled) {
-        ordered_json row = pairHead(reading, p.metric, p.build, p.against);
+    for (const auto& gap : reading.average) {
+        if (!gap.pooled)
+            continue;
+        const judge::SittingsPooled& p = *gap.pooled;
+        ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
         row.update({{"pooled", p.pooled},
                     {"se", p.se},
                     {"ci95", {p.ci95.low, p.ci95.high}},
@@ -392,7 +424,7 @@ void putChoices(ordered_json& json, const Reading& reading) {
     for (const auto& t : reading.targets)
         json["targets"].push_back({{"metric", record::info(t.metric).key},
                                    {"build", reading.builds[t.build].name},
-                                   {"verdict", t.verdict},
+                                   {"verdict", key(t.verdict)},
                                    {"share", t.share.share},
                                    {"share_ci95", {t.share.ci95.low, t.share.ci95.high}}});
 }

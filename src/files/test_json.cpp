@@ -1,9 +1,11 @@
 #include "files/test_json.h"
 
+#include "core/record/check.h"
+#include "core/record/shot_fields.h"
 #include "files/bay_json.h"
 #include "files/card_json.h"
 #include "files/club_json.h"
-#include "files/text_decoding.h"
+#include "files/file.h"
 
 #include <nlohmann/json.hpp>
 
@@ -22,33 +24,22 @@ using record::Test;
 
 constexpr int version = 1;
 
-// Text members of a shot, which are left out when empty.
-constexpr std::array<std::pair<const char*, std::string Shot::*>, 10> textMembers = {{{"shot", &Shot::number},
-                                                                                      {"sitting", &Shot::sitting},
-                                                                                      {"player", &Shot::player},
-                                                                                      {"round", &Shot::round},
-                                                                                      {"turn", &Shot::turn},
-                                                                                      {"delivery", &Shot::delivery},
-                                                                                      {"reason", &Shot::reason},
-                                                                                      {"taken_at", &Shot::takenAt},
-                                                                                      {"note", &Shot::note},
-                                                                                      {"read_id", &Shot::readId}}};
-
 ordered_json shotJson(const Test& test, const Shot& shot) {
     ordered_json out;
     out["build"] = test.builds[shot.build].name;
-    out["status"] = nameOf(record::statusNames, shot.status);
-    for (const auto& [name, member] : textMembers)
-        if (!(shot.*member).empty())
-            out[name] = shot.*member;
-    if (shot.setAsideWhen != record::SetAsideWhen::unknown)
-        out["set_aside_when"] = nameOf(record::setAsideWhenNames, shot.setAsideWhen);
-    if (shot.handedOver)
-        out["handed_over"] = true;
-    if (shot.mark != record::Mark::none)
-        out["mark"] = nameOf(record::markNames, shot.mark);
-    if (shot.feel > 0)
-        out["feel"] = shot.feel;
+    if (shot.id != record::ShotId::none)
+        out["id"] = static_cast<std::int64_t>(shot.id);
+    for (const record::ShotField& field : record::shotFields()) {
+        const std::string text = field.text(shot);
+        if (text.empty())
+            continue;
+        if (field.kind == record::ShotField::Kind::flag)
+            out[std::string(field.key)] = true;
+        else if (field.kind == record::ShotField::Kind::score)
+            out[std::string(field.key)] = std::stoi(text);
+        else
+            out[std::string(field.key)] = text;
+    }
     out["metrics"] = ordered_json::object();
     ordered_json modelled = ordered_json::array();
     for (const Metric metric : record::allMetrics()) {
@@ -72,14 +63,15 @@ Shot shotFrom(const json& in, const Test& test) {
     if (!build)
         throw Unreadable{"a shot names the build '" + in.at("build").get<std::string>() + "', which is not listed"};
     shot.build = *build;
-    shot.status = valueOrRefuse<record::ShotStatus>(record::statusNames, in.at("status").get<std::string>());
-    for (const auto& [name, member] : textMembers)
-        shot.*member = in.value(name, "");
-    shot.setAsideWhen =
-        valueOrRefuse<record::SetAsideWhen>(record::setAsideWhenNames, in.value("set_aside_when", "unknown"));
-    shot.mark = valueOrRefuse<record::Mark>(record::markNames, in.value("mark", "none"));
-    shot.handedOver = in.value("handed_over", false);
-    shot.feel = in.value("feel", 0);
+    shot.id = record::ShotId{in.value("id", std::int64_t{0})};
+    for (const record::ShotField& field : record::shotFields()) {
+        const auto at = in.find(field.key);
+        if (at == in.end())
+            continue;
+        const std::string text = at->is_string() ? at->get<std::string>() : at->dump();
+        if (!field.take(shot, text))
+            throw Unreadable{std::string(field.refused) + " '" + text + "'"};
+    }
     const auto modelled = in.value("modelled", std::vector<std::string>{});
     for (const auto& [key, value] : in.at("metrics").items()) {
         const Metric metric = metricNamed(key);
@@ -89,9 +81,6 @@ Shot shotFrom(const json& in, const Test& test) {
     }
     record::deriveMissing(shot.readings);
     shot.extra = in.value("extra", std::vector<std::string>{});
-    if (shot.extra.size() != test.extraColumns.size())
-        throw Unreadable{"a shot has " + std::to_string(shot.extra.size()) + " extra cells for " +
-                         std::to_string(test.extraColumns.size()) + " columns"};
     return shot;
 }
 
@@ -107,17 +96,18 @@ ordered_json planJson(const record::Plan& plan) {
                      {"rest_seconds", plan.restSeconds}};
     out["change_times"] = ordered_json::array();
     for (const auto& change : plan.changeTimes)
-        out["change_times"].push_back({{"a", change.a}, {"b", change.b}, {"seconds", change.seconds}});
+        out["change_times"].push_back(
+            {{"a", std::size_t{change.a}}, {"b", std::size_t{change.b}}, {"seconds", change.seconds}});
     out["turns"] = ordered_json::array();
     for (const auto& turn : plan.turns) {
-        out["turns"].push_back({{"build", turn.build}, {"round", turn.round}, {"shots", turn.shots}});
+        out["turns"].push_back({{"build", std::size_t{turn.build}}, {"round", turn.round}, {"shots", turn.shots}});
         if (turn.ended)
             out["turns"].back()["ended"] = true;
     }
     return out;
 }
 
-record::Plan planFrom(const json& in, std::size_t builds) {
+record::Plan planFrom(const json& in) {
     record::Plan plan;
     plan.schedule = valueOrRefuse<record::Schedule>(record::scheduleNames, in.at("schedule").get<std::string>());
     plan.rounds = in.at("rounds").get<int>();
@@ -129,14 +119,12 @@ record::Plan planFrom(const json& in, std::size_t builds) {
     plan.restEvery = in.value("rest_every", plan.restEvery);
     plan.restSeconds = in.value("rest_seconds", plan.restSeconds);
     for (const auto& change : in.value("change_times", json::array()))
-        plan.changeTimes.push_back(
-            {change.at("a").get<std::size_t>(), change.at("b").get<std::size_t>(), change.at("seconds").get<double>()});
-    for (const auto& turn : in.value("turns", json::array())) {
-        plan.turns.push_back({turn.at("build").get<std::size_t>(), turn.at("round").get<int>(),
+        plan.changeTimes.push_back({record::BuildAt(change.at("a").get<std::size_t>()),
+                                    record::BuildAt(change.at("b").get<std::size_t>()),
+                                    change.at("seconds").get<double>()});
+    for (const auto& turn : in.value("turns", json::array()))
+        plan.turns.push_back({record::BuildAt(turn.at("build").get<std::size_t>()), turn.at("round").get<int>(),
                               turn.at("shots").get<int>(), turn.value("ended", false)});
-        if (plan.turns.back().build >= builds)
-            throw Unreadable{"a planned stint names a build that is not listed"};
-    }
     return plan;
 }
 
@@ -194,10 +182,15 @@ ordered_json headOf(const Test& test) {
     return out;
 }
 
-std::size_t buildNamed(const Test& test, const std::string& name) {
+record::BuildAt buildNamed(const Test& test, const std::string& name) {
     if (const auto build = test.buildIndex(name))
         return *build;
     throw Unreadable{"the build '" + name + "' is not listed"};
+}
+
+void refuseFaults(const std::vector<std::string>& faults) {
+    if (!faults.empty())
+        throw Unreadable{faults.front().substr(0, faults.front().size() - 1)};
 }
 
 Test headFrom(const json& in) {
@@ -215,7 +208,7 @@ Test headFrom(const json& in) {
     test.extraColumns = in.value("extra_columns", std::vector<std::string>{});
     test.card = cardFrom(in.at("card"));
     if (const auto plan = in.find("plan"); plan != in.end())
-        test.plan = planFrom(*plan, test.builds.size());
+        test.plan = planFrom(*plan);
     if (const auto seal = in.find("seal"); seal != in.end())
         for (const auto& [name, member] : sealMembers)
             test.seal.*member = seal->value(name, "");
@@ -229,6 +222,7 @@ Test headFrom(const json& in) {
         test.frozenHash = frozen->value("hash", "");
     }
     readBay(in, test);
+    refuseFaults(record::headFaultsOf(test));
     return test;
 }
 
@@ -236,6 +230,8 @@ Test testFrom(const json& in) {
     Test test = headFrom(in);
     for (const auto& shot : in.at("shots"))
         test.shots.push_back(shotFrom(shot, test));
+    test.nameShots();
+    refuseFaults(record::shotFaultsOf(test));
     return test;
 }
 

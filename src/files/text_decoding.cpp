@@ -3,11 +3,6 @@
 #include <unicode/ucnv.h>
 #include <unicode/ustring.h>
 
-#include <cerrno>
-#include <cstring>
-#include <filesystem>
-#include <fstream>
-
 namespace knot::files {
 namespace {
 
@@ -27,27 +22,6 @@ std::string convert(const std::string& bytes, const char* from) {
 }
 
 } // namespace
-
-Result<std::string> readFile(const std::string& path) {
-    auto refuse = [&](const std::string& reason) {
-        return tl::unexpected(Error{ErrorKind::cannotOpen, path, 0, 0, {}, reason});
-    };
-    std::error_code status;
-    if (std::filesystem::is_directory(path, status))
-        return refuse("it is a folder");
-    std::ifstream in(path, std::ios::binary);
-    if (!in)
-        return refuse(std::strerror(errno));
-    in.seekg(0, std::ios::end);
-    const auto size = in.tellg();
-    in.seekg(0);
-    std::string bytes(size > 0 ? static_cast<std::size_t>(size) : 0, '\0');
-    in.read(bytes.data(), static_cast<std::streamsize>(bytes.size()));
-    if (in.bad())
-        return refuse(std::strerror(errno));
-    bytes.resize(static_cast<std::size_t>(in.gcount()));
-    return bytes;
-}
 
 std::string decodeText(std::string bytes) {
     if (bytes.starts_with("\xEF\xBB\xBF"))

@@ -22,6 +22,10 @@ void Receipts::keep(const std::string& id) {
     m_kept.insert(id);
 }
 
+void Receipts::giveBack(const std::string& id) {
+    m_waiting.erase(id);
+}
+
 void Receipts::forget() {
     m_waiting.clear();
     m_kept.clear();
@@ -70,16 +74,17 @@ void Conversation::takeMessage(Message message, Heard& heard) {
 
 void Conversation::takeHello(const Hello& hello, Heard& heard) {
     if (hello.protocol != protocolVersion) {
-        heard.reply += lineOf(Refused{{}, "this program speaks protocol " + std::to_string(protocolVersion)});
-        heard.hangUp = true;
+        heard.refusal = "this program speaks protocol " + std::to_string(protocolVersion);
     } else if (!m_code.empty() && hello.code != m_code) {
-        heard.reply += lineOf(Refused{{}, "the pairing code is another"});
-        heard.hangUp = true;
+        heard.refusal = "the pairing code is another";
     } else {
         m_saidHello = true;
         heard.reply += lineOf(Welcome{});
         heard.messages.emplace_back(hello);
     }
+    heard.hangUp = !heard.refusal.empty();
+    if (heard.hangUp)
+        heard.reply += lineOf(Refused{{}, heard.refusal});
 }
 
 } // namespace knot::link

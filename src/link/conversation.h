@@ -16,6 +16,8 @@ public:
     /// False when the id was taken before.
     bool take(const std::string& id);
     void keep(const std::string& id);
+    /// It was not taken after all: it may come again.
+    void giveBack(const std::string& id);
     void forget();
 
 private:
@@ -28,6 +30,7 @@ struct Heard {
     std::vector<std::string> repeated; ///< ids of shots that came again
     std::string reply;
     bool hangUp = false;
+    std::string refusal; ///< why, where it hangs up
 };
 
 /// The application's side of one connection: bytes in, messages and replies out; no clock and no

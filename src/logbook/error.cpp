@@ -28,6 +28,8 @@ std::string sentence(const Error& e) {
         return e.file + " is no longer there.";
     case ErrorKind::replaced:
         return e.file + " is another file now than the one that was opened. Keep this test in a logbook of its own.";
+    case ErrorKind::invalid:
+        return "Not kept: " + e.detail;
     case ErrorKind::storage:
         return e.file + " could not be read or written (" + e.detail + ").";
     }

@@ -17,6 +17,7 @@ enum class ErrorKind {
     noSuchTest,
     gone,
     replaced,
+    invalid, ///< what was to be kept could not be read back
     storage
 };
 

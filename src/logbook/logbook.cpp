@@ -1,5 +1,6 @@
 #include "logbook/logbook.h"
 
+#include "core/record/check.h"
 #include "files/test_json.h"
 #include "logbook/listing.h"
 #include "logbook/migration.h"
@@ -129,7 +130,8 @@ struct Logbook::Connection {
     std::optional<ShotWriter> writer;
     ShotWriter& shotWriter() { return writer ? *writer : writer.emplace(database); }
     dev_t device = 0;
-    ino_t inode = 0; ///< of the file as it was opened, to see when another takes its place
+    ino_t inode = 0;       ///< of the file as it was opened, to see when another takes its place
+    std::string temporary; ///< an older file brought up to date for reading alone; goes with this
     explicit Connection(const std::string& path, int flags)
         : database(path, flags, 2000) {
         configureConnection(database);
@@ -138,6 +140,17 @@ struct Logbook::Connection {
             device = opened.st_dev;
             inode = opened.st_ino;
         }
+    }
+    /// For reading alone: nothing about the file changes.
+    explicit Connection(const std::string& path)
+        : database(path, SQLite::OPEN_READONLY, 2000) {}
+    Connection(const Connection&) = delete;
+    Connection& operator=(const Connection&) = delete;
+    ~Connection() {
+        std::error_code gone;
+        if (!temporary.empty())
+            for (const char* suffix : {"", "-wal", "-shm"})
+                std::filesystem::remove(temporary + suffix, gone);
     }
 };
 
@@ -173,6 +186,27 @@ Result<Logbook> Logbook::open(const std::string& path) {
     });
 }
 
+Result<Logbook> Logbook::read(const std::string& path) {
+    const auto version = inspect(path);
+    if (!version)
+        return tl::unexpected(version.error());
+    return guarded(path, [&] {
+        if (*version == schemaVersion)
+            return Logbook(path, std::make_unique<Connection>(path));
+        const std::string copy = (std::filesystem::temp_directory_path() / newId()).string();
+        {
+            Database old(path, SQLite::OPEN_READONLY, 2000);
+            Statement s(old, "VACUUM INTO ?");
+            s.bind(1, copy);
+            s.exec();
+        }
+        auto connection = std::make_unique<Connection>(copy, SQLite::OPEN_READWRITE);
+        connection->temporary = copy;
+        migrate(connection->database, *version);
+        return Logbook(path, std::move(connection));
+    });
+}
+
 Result<std::vector<TestEntry>> Logbook::tests() {
     return guarded(m_path, [&] { return listTests(m_connection->database); });
 }
@@ -181,9 +215,25 @@ Result<record::Test> Logbook::load(const std::string& testId) {
     return guarded(m_path, [&] { return readTest(m_connection->database, testId); });
 }
 
+// Every write asks first whether the file that was opened still stands at its path.
+template<typename Work> auto Logbook::writing(Work work) -> Result<decltype(work())> {
+    if (auto there = stillThere(); !there)
+        return tl::unexpected(there.error());
+    return guarded(m_path, work);
+}
+
+Result<void> Logbook::sound(const std::vector<std::string>& faults) const {
+    if (!faults.empty())
+        return refuse(ErrorKind::invalid, m_path, faults.front());
+    return {};
+}
+
 Result<std::string> Logbook::save(const record::Test& test) {
-    return guarded(m_path, [&] {
-        record::Test kept = test;
+    record::Test kept = test;
+    kept.nameShots();
+    if (auto checked = sound(record::faultsOf(kept)); !checked)
+        return tl::unexpected(checked.error());
+    return writing([&] {
         if (kept.id.empty())
             kept.id = newId();
         SQLite::Transaction transaction(m_connection->database);
@@ -197,9 +247,9 @@ Result<std::string> Logbook::save(const record::Test& test) {
 }
 
 Result<void> Logbook::saveHead(const record::Test& test) {
-    if (auto there = stillThere(); !there)
-        return there;
-    return guarded(m_path, [&] {
+    if (auto checked = sound(record::headFaultsOf(test)); !checked)
+        return checked;
+    return writing([&] {
         SQLite::Transaction transaction(m_connection->database);
         updateHead(m_connection->database, test);
         transaction.commit();
@@ -207,9 +257,9 @@ Result<void> Logbook::saveHead(const record::Test& test) {
 }
 
 Result<void> Logbook::saveShots(const record::Test& test, std::size_t from) {
-    if (auto there = stillThere(); !there)
-        return there;
-    return guarded(m_path, [&] {
+    if (auto checked = sound(record::shotFaultsOf(test, from)); !checked)
+        return checked;
+    return writing([&] {
         SQLite::Transaction transaction(m_connection->database);
         m_connection->shotWriter().replace(test, from);
         transaction.commit();
@@ -217,9 +267,11 @@ Result<void> Logbook::saveShots(const record::Test& test, std::size_t from) {
 }
 
 Result<void> Logbook::saveShotsAndHead(const record::Test& test, std::size_t from) {
-    if (auto there = stillThere(); !there)
-        return there;
-    return guarded(m_path, [&] {
+    if (auto checked = sound(record::headFaultsOf(test)); !checked)
+        return checked;
+    if (auto checked = sound(record::shotFaultsOf(test, from)); !checked)
+        return checked;
+    return writing([&] {
         SQLite::Transaction transaction(m_connection->database);
         updateHead(m_connection->database, test);
         m_connection->shotWriter().replace(test, from);
@@ -255,7 +307,7 @@ Result<void> Logbook::writeAnew() {
 }
 
 Result<void> Logbook::remove(const std::string& testId) {
-    return guarded(m_path, [&] {
+    return writing([&] {
         SQLite::Transaction transaction(m_connection->database);
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, testId);
@@ -284,7 +336,7 @@ Result<record::DisplayUnits> Logbook::units() {
 }
 
 Result<void> Logbook::setUnits(const record::DisplayUnits& units) {
-    return guarded(m_path, [&] {
+    return writing([&] {
         SQLite::Transaction transaction(m_connection->database);
         Statement s(m_connection->database, "INSERT OR REPLACE INTO setting(key, value) VALUES(?, ?)");
         auto put = [&](const char* name, record::Quantity quantity) {
@@ -329,7 +381,7 @@ Result<std::string> Logbook::setting(const std::string& key) {
 }
 
 Result<void> Logbook::setSetting(const std::string& key, const std::string& value) {
-    return guarded(m_path, [&] {
+    return writing([&] {
         Statement s(m_connection->database, "INSERT OR REPLACE INTO setting(key, value) VALUES(?, ?)");
         s.bind(1, key);
         s.bind(2, value);

@@ -23,7 +23,9 @@ struct TestEntry {
 };
 
 /// The user's one file: a SQLite database (docs/formats.md). Every change is one transaction that
-/// is on disk when the call returns. Not for use from several threads at once.
+/// is on disk when the call returns; what could not be read back (record::faultsOf) is refused as
+/// invalid, and so is a write to a file that is gone or was replaced. Not for use from several threads
+/// at once.
 class Logbook {
 public:
     /// Makes a new file; refuses to replace one.
@@ -31,6 +33,9 @@ public:
     /// Opens a logbook. A foreign, damaged or newer file is refused and left as it is; an
     /// older one is kept beside as it was ("NAME.format1.knotbook") and brought up to date.
     static Result<Logbook> open(const std::string& path);
+
+    /// Opens one to read: nothing is written, and an older one is brought up to date in a copy.
+    static Result<Logbook> read(const std::string& path);
 
     Logbook(Logbook&&) noexcept;
     Logbook& operator=(Logbook&&) noexcept;
@@ -72,6 +77,8 @@ public:
 private:
     struct Connection;
     Logbook(std::string path, std::unique_ptr<Connection> connection);
+    template<typename Work> auto writing(Work work) -> Result<decltype(work())>;
+    Result<void> sound(const std::vector<std::string>& faults) const;
     std::string m_path;
     std::unique_ptr<Connection> m_connection;
 };

@@ -108,6 +108,11 @@ std::vector<record::Test> headsOfFormat1(Database& database) {
     return tests;
 }
 
+// Shots get ids in the order in which they stand.
+void nameShots(Database& database) {
+    database.exec("UPDATE shot SET id = position + 1");
+}
+
 // Format 2 keeps what is declared as one text in the open form of the export, beside the shots.
 void toFormat2(Database& database) {
     const auto tests = headsOfFormat1(database);
@@ -127,6 +132,7 @@ void toFormat2(Database& database) {
     for (const auto metric : record::allMetrics())
         columns += ", " + record::info(metric).key;
     database.exec("INSERT INTO shot(" + columns + ") SELECT " + columns + " FROM old_shot");
+    nameShots(database);
     database.exec("DROP TABLE old_shot; DROP TABLE old_turn; DROP TABLE old_sitting; DROP TABLE old_setting");
 }
 
@@ -137,6 +143,13 @@ void toFormat3(Database& database) {
     database.exec("PRAGMA user_version = 3");
 }
 
+// Format 4 gives each shot an id of its own.
+void toFormat4(Database& database) {
+    database.exec("ALTER TABLE shot ADD COLUMN id INTEGER NOT NULL DEFAULT 0");
+    nameShots(database);
+    database.exec("PRAGMA user_version = 4");
+}
+
 } // namespace
 
 void migrate(Database& database, int from) {
@@ -144,8 +157,10 @@ void migrate(Database& database, int from) {
     SQLite::Transaction transaction(database);
     if (from < 2)
         toFormat2(database); // makes the newest tables
-    else if (from < 3)
+    if (from == 2)
         toFormat3(database);
+    if (from == 2 || from == 3)
+        toFormat4(database);
     Statement broken(database, "PRAGMA foreign_key_check");
     if (broken.executeStep())
         throw std::runtime_error("its references do not hold");

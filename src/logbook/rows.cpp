@@ -1,12 +1,14 @@
 #include "logbook/rows.h"
 
-#include "core/record/names.h"
+#include "core/record/shot_fields.h"
 #include "files/test_json.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <nlohmann/json.hpp>
 
-#include <random>
+#include <boost/uuid/random_generator.hpp>
+#include <boost/uuid/uuid_io.hpp>
+
 #include <stdexcept>
 
 namespace knot::logbook {
@@ -14,7 +16,7 @@ namespace {
 
 using record::Metric;
 using record::Shot;
-using record::ShotStatus;
+using record::ShotField;
 using record::Test;
 using SQLite::Database;
 using SQLite::Statement;
@@ -42,13 +44,38 @@ void writeBuilds(Database& database, const Test& test) {
     surplus.exec();
     Statement s(database, "INSERT INTO test_build(test_id, position, name) VALUES(?, ?, ?) "
                           "ON CONFLICT DO UPDATE SET name = excluded.name");
-    for (std::size_t i = 0; i < test.builds.size(); ++i) {
+    for (record::BuildAt i; i < test.builds.size(); ++i) {
         s.reset();
         s.bind(1, test.id);
         s.bind(2, static_cast<int64_t>(i));
         s.bind(3, test.builds[i].name);
         s.exec();
     }
+}
+
+// What is the same for all shots of a recorded turn stands with the turn.
+bool isOfTurn(const ShotField& field) {
+    return field.key == "sitting" || field.key == "player" || field.key == "round" || field.key == "turn" ||
+           field.key == "handed_over";
+}
+
+std::string columnOf(const ShotField& field) {
+    return field.key == "shot" ? std::string("number") : std::string(field.key);
+}
+
+// Words that say nothing are written out, and scores are numbers, as the table's columns have them.
+std::string storedText(const ShotField& field, const Shot& shot) {
+    std::string text = field.text(shot);
+    if (!text.empty())
+        return text;
+    if (field.kind == ShotField::Kind::score)
+        return "0";
+    return field.key == "mark" ? "none" : field.key == "set_aside_when" ? "unknown" : "";
+}
+
+void takeStored(const ShotField& field, Shot& shot, const std::string& text) {
+    if (field.kind != ShotField::Kind::score || text != "0")
+        field.take(shot, text);
 }
 
 // A recorded turn is a run of shots with the same labels; what is the same for all is kept once.
@@ -114,9 +141,13 @@ private:
     }
 
     static std::string shotSql() {
-        std::string names = "INSERT INTO shot(test_id, position, turn, number, status, reason, taken_at, delivery, "
-                            "feel, note, extra, modelled, mark, set_aside_when, read_id";
-        std::string marks = ") VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?";
+        std::string names = "INSERT INTO shot(test_id, position, turn, id, extra, modelled";
+        std::string marks = ") VALUES(?, ?, ?, ?, ?, ?";
+        for (const ShotField& field : record::shotFields())
+            if (!isOfTurn(field)) {
+                names += ", " + columnOf(field);
+                marks += ", ?";
+            }
         for (const Metric metric : record::allMetrics()) {
             names += ", " + record::info(metric).key;
             marks += ", ?";
@@ -152,19 +183,13 @@ private:
         m_shot.bind(1, m_id);
         m_shot.bind(2, static_cast<int64_t>(position));
         m_shot.bind(3, m_turns);
-        m_shot.bind(4, shot.number);
-        m_shot.bind(5, nameOf(record::statusNames, shot.status));
-        m_shot.bind(6, shot.reason);
-        m_shot.bind(7, shot.takenAt);
-        m_shot.bind(8, shot.delivery);
-        m_shot.bind(9, shot.feel);
-        m_shot.bind(10, shot.note);
-        m_shot.bind(11, shot.extra.empty() ? std::string() : nlohmann::json(shot.extra).dump());
-        m_shot.bind(13, nameOf(record::markNames, shot.mark));
-        m_shot.bind(14, nameOf(record::setAsideWhenNames, shot.setAsideWhen));
-        m_shot.bind(15, shot.readId);
+        m_shot.bind(4, static_cast<int64_t>(shot.id));
+        m_shot.bind(5, shot.extra.empty() ? std::string() : nlohmann::json(shot.extra).dump());
+        int at = 6;
+        for (const ShotField& field : record::shotFields())
+            if (!isOfTurn(field))
+                m_shot.bind(++at, storedText(field, shot));
         std::string modelled;
-        int at = 15;
         for (const Metric metric : record::allMetrics()) {
             ++at;
             const auto value = shot.readings.at(metric);
@@ -176,7 +201,7 @@ private:
             if (shot.readings.modelled(metric) && value)
                 modelled += (modelled.empty() ? "" : ",") + record::info(metric).key;
         }
-        m_shot.bind(12, modelled);
+        m_shot.bind(6, modelled);
         m_shot.exec();
         m_shot.tryReset();
     }
@@ -197,9 +222,11 @@ void ShotWriter::replace(const Test& test, std::size_t from) {
 namespace {
 
 void readShots(Database& database, Test& test) {
-    std::string sql =
-        "SELECT t.build, t.round, t.label, t.player, t.handed_over, s.label, x.turn, x.number, x.status, "
-        "x.reason, x.taken_at, x.delivery, x.feel, x.note, x.extra, x.modelled, x.mark, x.set_aside_when, x.read_id";
+    std::string sql = "SELECT t.build, t.round, t.label, t.player, t.handed_over, s.label, x.turn, x.id, x.extra, "
+                      "x.modelled";
+    for (const ShotField& field : record::shotFields())
+        if (!isOfTurn(field))
+            sql += ", x." + columnOf(field);
     for (const Metric metric : record::allMetrics())
         sql += ", x." + record::info(metric).key;
     sql += " FROM shot x JOIN turn t ON t.test_id = x.test_id AND t.position = x.turn "
@@ -210,7 +237,7 @@ void readShots(Database& database, Test& test) {
     int64_t lastTurn = -1;
     while (q.executeStep()) {
         Shot shot;
-        shot.build = static_cast<std::size_t>(q.getColumn(0).getInt64());
+        shot.build = record::BuildAt(static_cast<std::size_t>(q.getColumn(0).getInt64()));
         shot.round = q.getColumn(1).getString();
         shot.turn = q.getColumn(2).getString();
         shot.player = q.getColumn(3).getString();
@@ -218,24 +245,14 @@ void readShots(Database& database, Test& test) {
         const int64_t turn = q.getColumn(6).getInt64();
         shot.handedOver = turn != lastTurn && q.getColumn(4).getInt() != 0;
         lastTurn = turn;
-        shot.number = q.getColumn(7).getString();
-        shot.status = record::valueNamed<ShotStatus>(record::statusNames, q.getColumn(8).getString())
-                          .value_or(ShotStatus::counted);
-        shot.reason = q.getColumn(9).getString();
-        shot.takenAt = q.getColumn(10).getString();
-        shot.delivery = q.getColumn(11).getString();
-        shot.feel = q.getColumn(12).getInt();
-        shot.note = q.getColumn(13).getString();
-        if (const std::string extra = q.getColumn(14).getString(); !extra.empty())
+        shot.id = record::ShotId{q.getColumn(7).getInt64()};
+        if (const std::string extra = q.getColumn(8).getString(); !extra.empty())
             shot.extra = nlohmann::json::parse(extra).get<std::vector<std::string>>();
-        const std::string modelled = "," + q.getColumn(15).getString() + ",";
-        shot.mark = record::valueNamed<record::Mark>(record::markNames, q.getColumn(16).getString())
-                        .value_or(record::Mark::none);
-        shot.setAsideWhen =
-            record::valueNamed<record::SetAsideWhen>(record::setAsideWhenNames, q.getColumn(17).getString())
-                .value_or(record::SetAsideWhen::unknown);
-        shot.readId = q.getColumn(18).getString();
-        int at = 18;
+        const std::string modelled = "," + q.getColumn(9).getString() + ",";
+        int at = 9;
+        for (const ShotField& field : record::shotFields())
+            if (!isOfTurn(field))
+                takeStored(field, shot, q.getColumn(++at).getString());
         for (const Metric metric : record::allMetrics()) {
             const auto column = q.getColumn(++at);
             if (column.isNull())
@@ -252,16 +269,7 @@ void readShots(Database& database, Test& test) {
 } // namespace
 
 std::string newId() {
-    std::random_device source;
-    std::string id;
-    constexpr const char* digits = "0123456789abcdef";
-    for (int i = 0; i < 32; ++i) {
-        if (i == 8 || i == 12 || i == 16 || i == 20)
-            id += '-';
-        const unsigned draw = source() & 15U;
-        id += digits[i == 12 ? 4U : i == 16 ? (draw & 3U) | 8U : draw];
-    }
-    return id;
+    return boost::uuids::to_string(boost::uuids::random_generator()());
 }
 
 void insertTest(Database& database, const Test& test) {

@@ -52,6 +52,7 @@ CREATE TABLE shot(
   test_id TEXT NOT NULL,
   position INTEGER NOT NULL,
   turn INTEGER NOT NULL,
+  id INTEGER NOT NULL DEFAULT 0,
   number TEXT NOT NULL DEFAULT '',
   status TEXT NOT NULL CHECK(status IN ('counted', 'set_aside', 'warm_up')),
   mark TEXT NOT NULL DEFAULT 'none' CHECK(mark IN ('none', 'club', 'player')),

@@ -97,10 +97,17 @@ void Connection::hear() {
                 emit finished();
         } else if (const auto* inHand = std::get_if<link::InHand>(&message)) {
             m_told = true;
+            m_emptyHands = inHand->build.empty();
+            if (m_emptyHands) {
+                say(tr("Nothing is in hand; no swing until something is."));
+                m_swing.stop();
+                continue;
+            }
             m_striker.handOver(inHand->build, inHand->place);
             say(tr("In hand: %1.").arg(QString::fromStdString(inHand->build)));
             if (m_pace.handOver > 0 && m_swing.isActive())
                 m_swing.start(static_cast<int>(1000 * m_pace.handOver));
+            swingNext();
         } else if (const auto* refused = std::get_if<link::Refused>(&message)) {
             say(tr("Refused: %1.").arg(QString::fromStdString(refused->reason)));
         }
@@ -109,7 +116,7 @@ void Connection::hear() {
 
 void Connection::swingNext() {
     const bool done = m_pace.shots > 0 && m_striker.struck() >= m_pace.shots;
-    if (m_pace.onKey || done || !m_welcome || m_swing.isActive())
+    if (m_pace.onKey || done || !m_welcome || m_emptyHands || m_swing.isActive())
         return;
     m_swing.start(static_cast<int>(1000 * m_pace.seconds));
 }

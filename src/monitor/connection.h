@@ -60,6 +60,7 @@ private:
     std::vector<std::pair<std::string, link::Message>> m_pending; ///< sent and not acknowledged
     QFile m_log;
     bool m_welcome = false, m_told = false;
+    bool m_emptyHands = false; ///< the application says that nothing is to be struck
     int m_inStint = 0;
     std::size_t m_place = 0;
 };

@@ -68,24 +68,25 @@ TEST_CASE("a screening of five heads ends in a test of two on fresh shots") {
     CHECK(test.buildIndex("Scree"));
     CHECK(test.buildIndex("Beck"));
     CHECK(test.plan.turns.size() == 2U * static_cast<std::size_t>(test.plan.rounds));
-    CHECK(bench.session.tests().size() == 2);
+    CHECK(bench.session.book().tests().size() == 2);
 }
 
 TEST_CASE("what can't be taken is answered beside its field, stays there, and the value before stands") {
     Bench bench;
     Hands hands(bench);
     bench.session.newTest(record::Stage::test);
-    bench.window->showPage(app::MainWindow::Page::rack);
+    bench.window->showPage(app::PageId::rack);
     addClubs(hands, {"Reed", "Alder"});
     struct Bad {
-        app::MainWindow::Page page;
+        app::PageId page;
         const char* field;
         const char* typed;
         const char* answer;
     };
-    bench.session.change("outcome", [](record::Test& t) { t.card.primary = {{.metric = record::Metric::carry}}; });
+    bench.session.declaring().change("outcome",
+                                     [](record::Test& t) { t.card.primary = {{.metric = record::Metric::carry}}; });
     const auto before = bench.session.test();
-    using Page = app::MainWindow::Page;
+    using Page = app::PageId;
     for (const Bad& bad :
          {Bad{Page::rack, "headMass", "-5", "More than 0, up to 1000."},
           Bad{Page::rack, "shaftMass", "heavy", "“heavy” is not a number."},
@@ -107,8 +108,8 @@ TEST_CASE("what can't be taken is answered beside its field, stays there, and th
     CHECK(bench.session.test().plan.rounds == before.plan.rounds);
     CHECK(bench.session.test().card.margins == before.card.margins);
     CHECK(!bench.session.test().builds[1].club.head.mass);
-    bench.session.change("grade", [](record::Test& t) { t.card.blinding = record::Blinding::playerBlind; });
-    CHECK(!bench.session.seal("12"));
+    bench.session.declaring().change("grade", [](record::Test& t) { t.card.blinding = record::Blinding::playerBlind; });
+    bench.session.declaring().seal("12");
     CHECK(bench.message().contains("at least 4 characters"));
 }
 
@@ -116,7 +117,7 @@ TEST_CASE("the rack holds no more clubs than a test can take, and no two of one 
     Bench bench;
     Hands hands(bench);
     bench.session.newTest(record::Stage::test);
-    bench.window->showPage(app::MainWindow::Page::rack);
+    bench.window->showPage(app::PageId::rack);
     auto* clubs = bench.find<QListWidget>("clubs");
     for (int i = 0; i < 40; ++i) {
         clubs->setFocus();
@@ -139,7 +140,7 @@ TEST_CASE("edits are undone and done again, and a draft is on disk as it is type
     hands.press(Qt::Key_N, Qt::ControlModifier);
     hands.type("Is it the loft?");
     const auto id = bench.session.test().id;
-    auto book = *logbook::Logbook::open(bench.session.logbookPath().toStdString());
+    auto book = *logbook::Logbook::open(bench.session.book().path().toStdString());
     CHECK(book.load(id)->question == "Is it the loft?");
     hands.choose("kind", 3);
     CHECK(!bench.session.test().card.held.empty());
@@ -157,7 +158,7 @@ TEST_CASE("edits are undone and done again, and a draft is on disk as it is type
 TEST_CASE("the first counted shot freezes the sheet; later edits are amendments that the reading lists") {
     Bench bench;
     bench.session.newTest(record::Stage::test);
-    bench.session.change("clubs", [](record::Test& t) {
+    bench.session.declaring().change("clubs", [](record::Test& t) {
         t.builds.resize(2);
         t.builds[0].name = "Oak";
         t.builds[1].name = "Elm";
@@ -172,23 +173,23 @@ TEST_CASE("the first counted shot freezes the sheet; later edits are amendments 
     const auto frozen = bench.session.test();
     CHECK(frozen.frozenHash == plan::sha256(files::declarationText(frozen)));
     // The plan is not done, and the sheet has no looks: the reading stays behind its curtain.
-    bench.window->showPage(app::MainWindow::Page::reading);
+    bench.window->showPage(app::PageId::reading);
     CHECK(bench.find<QLabel>("curtain")->isVisible());
     CHECK(bench.find<QLabel>("curtain")->text().startsWith("Laps done: 1 of 5."));
     CHECK(!bench.find<QWidget>("ledger")->isVisible());
-    bench.session.setMargin(record::Metric::carry, 5);
-    bench.session.setMargin(record::Metric::carry, 6); // one thing, one amendment
+    bench.session.declaring().setMargin(record::Metric::carry, 5);
+    bench.session.declaring().setMargin(record::Metric::carry, 6); // one thing, one amendment
     REQUIRE(bench.session.test().amendments.size() == 1);
     CHECK(bench.session.test().amendments[0].text == "the worthwhile gap in carry was changed");
     CHECK(QTest::qWaitFor([&] {
-        const auto& checks = bench.session.reading()->checks;
+        const auto& checks = bench.session.judging().reading()->checks;
         return std::ranges::any_of(checks, [](const auto& check) { return check.code == "amended"; });
     }));
     QTest::keyClick(bench.find<QPushButton>("lookNow"), Qt::Key_Space);
     CHECK(QTest::qWaitFor([&] { return bench.find<QWidget>("ledger")->isVisible(); }));
     CHECK(bench.session.test().amendments.size() == 2);
-    bench.session.undo();
-    bench.session.redo();
+    bench.session.declaring().undo();
+    bench.session.declaring().redo();
     CHECK(bench.session.test().amendments.size() == 4); // what was noted is never taken back
     CHECK(!bench.session.addShots(bench.writeFile("other.csv", "build,carry_m\nAsh,150\n")));
     CHECK(bench.message().contains("“Ash”"));
@@ -202,10 +203,10 @@ TEST_CASE("a part that the logbook knows completes itself and brings its numbers
     Bench bench;
     bench.openDemo();
     bench.session.newTest(record::Stage::test);
-    bench.window->showPage(app::MainWindow::Page::rack);
+    bench.window->showPage(app::PageId::rack);
     Hands hands(bench);
     addClubs(hands, {"Reed"});
-    bench.window->showPage(app::MainWindow::Page::rack);
+    bench.window->showPage(app::PageId::rack);
     auto* shaft = bench.find<QLineEdit>("shaftName");
     REQUIRE(shaft->completer() != nullptr);
     emit shaft->completer()->activated(QStringLiteral("Larch 71"));
@@ -217,8 +218,8 @@ TEST_CASE("the starting tables are edited and kept, and a bad line changes nothi
     Bench bench;
     bench.openDemo();
     bench.session.newTest(record::Stage::test);
-    bench.session.change("player", [](record::Test& t) { t.profile.clubSpeed = 40; });
-    bench.window->showPage(app::MainWindow::Page::rack);
+    bench.session.declaring().change("player", [](record::Test& t) { t.profile.clubSpeed = 40; });
+    bench.window->showPage(app::PageId::rack);
     auto* line = bench.find<QLabel>("starting");
     CHECK(line->text().contains("52 to 66 g, R by speed"));
     emit line->linkActivated("tables");
@@ -229,40 +230,41 @@ TEST_CASE("the starting tables are edited and kept, and a bad line changes nothi
     table->setPlainText("0, 200, heavy\n");
     CHECK(bench.find<QLabel>("tableFault")->text().startsWith("Line 1:"));
     CHECK(line->text().contains("60 to 70 g, M by speed"));
-    CHECK(bench.session.setting("start_speed") == "0, 200, 60, 70, M\n");
+    CHECK(bench.session.book().setting("start_speed") == "0, 200, 60, 70, M\n");
 }
 
 TEST_CASE("a slow change is planned around, and keeps the clubs from being sealed") {
     Bench bench;
     bench.session.newTest(record::Stage::test);
-    bench.session.change("clubs", [](record::Test& t) {
+    bench.session.declaring().change("clubs", [](record::Test& t) {
         t.builds.resize(4);
         for (std::size_t i = 0; i < 4; ++i)
             t.builds[i].name = std::string(1, static_cast<char>('A' + i));
         t.plan.rounds = 2;
         t.card.blinding = record::Blinding::playerBlind;
     });
-    bench.window->showPage(app::MainWindow::Page::plan);
+    bench.window->showPage(app::PageId::plan);
     auto* seconds = bench.find<QLineEdit>("slowSecondsEdit");
     seconds->setFocus();
     QTest::keyClicks(seconds, "400");
+    app::Typed::commitAll();
     REQUIRE(bench.session.test().plan.changeTimes.size() == 1);
     const auto& turns = bench.session.test().plan.turns;
     for (std::size_t i = 1; i < turns.size(); ++i)
         CHECK(turns[i].build + turns[i - 1].build != 1); // A and B never follow each other
-    CHECK(!bench.session.seal("123456"));
+    bench.session.declaring().seal("123456");
     CHECK(bench.message().contains("share parts"));
 }
 
 TEST_CASE("dragging the strip's end adds a lap, and dragging upward a shot") {
     Bench bench;
     bench.session.newTest(record::Stage::test);
-    bench.session.change("clubs", [](record::Test& t) {
+    bench.session.declaring().change("clubs", [](record::Test& t) {
         t.builds.resize(2);
         t.builds[0].name = "Oak";
         t.builds[1].name = "Elm";
     });
-    bench.window->showPage(app::MainWindow::Page::plan);
+    bench.window->showPage(app::PageId::plan);
     auto* strip = bench.find<QWidget>("strip");
     const int laps = bench.session.test().plan.rounds;
     QTest::mousePress(strip, Qt::LeftButton, {}, {100, 20});
@@ -282,7 +284,7 @@ TEST_CASE("opening the starting tables leaves the club's fields their height") {
     bench.openDemo();
     bench.session.newTest(record::Stage::test);
     Hands hands(bench);
-    bench.window->showPage(app::MainWindow::Page::rack);
+    bench.window->showPage(app::PageId::rack);
     addClubs(hands, {"Reed"});
     emit bench.find<QLabel>("starting")->linkActivated("tables");
     QTest::qWait(50);

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "app/form/typed.h"
 #include "app/support.h"
 
 #include <QComboBox>
@@ -19,6 +20,7 @@ public:
     void type(const QString& text) {
         for (const QChar c : text) // each where the one before has led
             QTest::keyClicks(where(), QString(c));
+        app::Typed::commitAll(); // as if the field were left
     }
     void tabTo(const char* name) {
         for (int i = 0; i < 120; ++i) {
@@ -84,7 +86,7 @@ inline void declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, 
     hands.tabTo("pin");
     hands.type("4711");
     hands.press(Qt::Key_Return);
-    REQUIRE(bench.session.isSealed());
+    REQUIRE(eventually([&] { return bench.session.isSealed(); }));
 }
 
 } // namespace knot::test

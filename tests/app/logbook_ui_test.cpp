@@ -35,7 +35,7 @@ TEST_CASE("an empty logbook asks for shots, and imports go straight into it") {
     CHECK(bench.find<QLabel>("emptyText")->text() == "No tests yet. Plan one, import a shot file, or drop one here.");
     bench.window->openPath(bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n"));
     CHECK(bench.session.isKept());
-    CHECK(bench.session.tests().size() == 1);
+    CHECK(bench.session.book().tests().size() == 1);
 }
 
 TEST_CASE("files that are no logbook are refused with a sentence and the open one stays") {
@@ -43,7 +43,7 @@ TEST_CASE("files that are no logbook are refused with a sentence and the open on
     bench.openDemo();
     bench.window->openPath(bench.writeFile("x.knotbook", "not a logbook at all"));
     CHECK(bench.message().contains("is not a Knot Count logbook"));
-    CHECK(bench.session.logbookPath() == bench.path("Demo.knotbook"));
+    CHECK(bench.session.book().path() == bench.path("Demo.knotbook"));
     bench.window->openPath(bench.path("none.knotbook"));
     CHECK(bench.message().contains("there is no such file"));
 }
@@ -55,7 +55,7 @@ TEST_CASE("the spine leads to the reading once a test is open") {
     QTest::keyClick(spine, Qt::Key_Down);
     CHECK(spine->current() == 0);
     bench.openDemo();
-    REQUIRE(bench.session.openTest(bench.session.tests().front().id));
+    REQUIRE(bench.session.openTest(bench.session.book().tests().front().id));
     QTest::keyClick(spine, Qt::Key_Down);
     CHECK(spine->current() == 1);
     QTest::keyClick(spine, Qt::Key_Up);
@@ -66,7 +66,7 @@ TEST_CASE("the spine leads to the reading once a test is open") {
 TEST_CASE("a test is exported as CSV or as a whole") {
     Bench bench;
     bench.openDemo();
-    REQUIRE(bench.session.openTest(bench.session.tests().front().id));
+    REQUIRE(bench.session.openTest(bench.session.book().tests().front().id));
     bench.prompter->answers = {bench.path("out.csv"), bench.path("out.json"), bench.path("no/folder.csv")};
     bench.trigger("actionExport");
     bench.trigger("actionExport");
@@ -111,7 +111,7 @@ TEST_CASE("rows read as sentences, and the model keeps Qt's rules") {
     QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::Fatal);
     Bench bench;
     bench.openDemo();
-    model.setTests(bench.session.tests());
+    model.setTests(bench.session.book().tests());
     CHECK(model.index(7).data(Qt::AccessibleTextRole).toString() ==
           "Which five-wood shaft holds Marit’s line?. Marit Aasgaard · 14 March 2026 · 45 knots · 15 stints");
     model.setTests({});

@@ -44,13 +44,13 @@ TEST_CASE("opening the demo and a test shows its verdict in words") {
 TEST_CASE("the baseline changes with the keyboard and is kept") {
     Bench bench;
     bench.openDemo();
-    REQUIRE(bench.session.openTest(bench.session.tests().back().id));
-    bench.window->showPage(app::MainWindow::Page::reading);
+    REQUIRE(bench.session.openTest(bench.session.book().tests().back().id));
+    bench.window->showPage(app::PageId::reading);
     REQUIRE(bench.waitForReading());
-    QSignalSpy judged(&bench.session, &app::Session::readingChanged);
+    QSignalSpy judged(&bench.session.judging(), &app::Judging::changed);
     QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_B);
     REQUIRE(judged.wait(10000));
-    CHECK(bench.session.reading()->card.baseline == "Fern");
+    CHECK(bench.session.judging().reading()->card.baseline == "Fern");
     CHECK(bench.find<QLabel>("against")->text() == "against Fern");
     CHECK(bench.ledgerSentences().filter("Slate carries shorter than Fern").size() == 1);
     auto* combo = bench.find<QComboBox>("baseline");
@@ -75,7 +75,7 @@ TEST_CASE("a shot file is read at once, kept in a new logbook, and comes back th
     REQUIRE(!before.isEmpty());
     QTest::mouseClick(bench.find<QPushButton>("keepButton"), Qt::LeftButton);
     CHECK(bench.session.isKept());
-    CHECK(bench.session.logbookPath() == bench.path("mine.knotbook"));
+    CHECK(bench.session.book().path() == bench.path("mine.knotbook"));
     CHECK(!bench.find<QPushButton>("keepButton")->isVisible());
 
     bench.openDemo(); // lets go of the other logbook
@@ -95,7 +95,7 @@ TEST_CASE("a broken file is refused with its place, and nothing of it stays") {
     bench.trigger("actionImport");
     CHECK(bench.message() == "broken.csv, line 3, column 2 (carry_m): '15o' is not a number; expected a number in m, "
                              "or nothing for no reading.");
-    CHECK(bench.session.tests().size() == 8);
+    CHECK(bench.session.book().tests().size() == 8);
     CHECK(!bench.session.hasTest());
     QTest::keyClick(bench.window.get(), Qt::Key_Escape);
     CHECK(bench.message().isEmpty());
@@ -118,7 +118,7 @@ TEST_CASE("worthwhile gap, declaration, wanted direction and units are set besid
     Bench bench;
     bench.window->openPath(bench.writeFile("shots.csv", twoClubs));
     REQUIRE(bench.waitForReading());
-    QSignalSpy judged(&bench.session, &app::Session::readingChanged);
+    QSignalSpy judged(&bench.session.judging(), &app::Judging::changed);
     CHECK(bench.ledgerSentences().first().contains("not declared"));
     auto* metric = bench.find<QComboBox>("metric");
     metric->setCurrentIndex(metric->findText("carry"));
@@ -159,8 +159,8 @@ TEST_CASE("worthwhile gap, declaration, wanted direction and units are set besid
 TEST_CASE("Enter opens a verdict to its arithmetic, and closes it again") {
     Bench bench;
     bench.openDemo();
-    REQUIRE(bench.session.openTest(bench.session.tests().back().id));
-    bench.window->showPage(app::MainWindow::Page::reading);
+    REQUIRE(bench.session.openTest(bench.session.book().tests().back().id));
+    bench.window->showPage(app::PageId::reading);
     REQUIRE(bench.waitForReading());
     auto* foot = bench.find<QLabel>("checks");
     const QString checks = foot->text();
@@ -179,10 +179,10 @@ TEST_CASE("Enter opens a verdict to its arithmetic, and closes it again") {
 TEST_CASE("no more than three outcomes can be declared") {
     Bench bench;
     bench.openDemo();
-    REQUIRE(bench.session.openTest(bench.session.tests().back().id));
+    REQUIRE(bench.session.openTest(bench.session.book().tests().back().id));
     REQUIRE(bench.waitForReading());
-    bench.session.togglePrimary(*record::outcomeFromText("side_m"));
-    bench.session.togglePrimary(*record::outcomeFromText("spin_rpm"));
+    bench.session.declaring().togglePrimary(*record::outcomeFromText("side_m"));
+    bench.session.declaring().togglePrimary(*record::outcomeFromText("spin_rpm"));
     CHECK(bench.session.test().card.primary.size() == 3);
     CHECK(bench.message() == "Three outcomes can be declared at most; take one back first.");
 }
@@ -235,7 +235,7 @@ TEST_CASE("the ledger model keeps Qt's rules while readings come and go") {
     Bench bench;
     bench.window->openPath(bench.writeFile("shots.csv", twoClubs));
     REQUIRE(bench.waitForReading());
-    model.setReading(bench.session.reading(), {});
+    model.setReading(bench.session.judging().reading(), {});
     CHECK(model.rowCount() > 2);
     CHECK(!(model.flags(model.index(0)) & Qt::ItemIsSelectable));
     model.setReading(nullptr, {});

@@ -1,7 +1,7 @@
 // Where shots come from, and what fails on the way: folders, links, disks, clocks, locks.
 #include "app/bay_page/bay_page.h"
 #include "app/hands.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/sources/cues.h"
 #include "support/failing_disk.h"
 
@@ -25,7 +25,7 @@ void sitDown(Bench& bench) {
     Hands hands(bench);
     hands.press(Qt::Key_H, Qt::ControlModifier);
     hands.press(Qt::Key_5, Qt::AltModifier);
-    REQUIRE(bench.session.takesShots());
+    REQUIRE(bench.session.bay().takesShots());
 }
 
 const std::vector<record::Shot>& shots(Bench& bench) {
@@ -135,11 +135,11 @@ TEST_CASE("shots written to a watched folder while the program was down are ther
     append(file, "150\n");
     REQUIRE(waitForShots(bench, 1));
     const auto id = bench.session.test().id;
-    bench.window->showPage(app::MainWindow::Page::logbook);
-    REQUIRE(bench.session.openLogbook(bench.session.logbookPath())); // as after a restart
+    bench.window->showPage(app::PageId::logbook);
+    REQUIRE(bench.session.openLogbook(bench.session.book().path())); // as after a restart
     append(file, "151\n152\n");
     REQUIRE(bench.session.openTest(id));
-    bench.window->showPage(app::MainWindow::Page::bay);
+    bench.window->showPage(app::PageId::bay);
     REQUIRE(waitForShots(bench, 3));
     CHECK(carryOf(bench, 0) == 150);
     CHECK(carryOf(bench, 2) == 152);
@@ -185,7 +185,7 @@ TEST_CASE("a link shot is acknowledged when it is on disk; a repeated one again,
     }
     SECTION("shots for another test stay with the monitor") {
         REQUIRE(bench.session.newTest(record::Stage::test));
-        bench.window->showPage(app::MainWindow::Page::sheet);
+        bench.window->showPage(app::PageId::sheet);
         CHECK(!server.isListening());
         CHECK(shots(bench).empty());
     }
@@ -238,13 +238,13 @@ TEST_CASE("a file deleted while shots come is written anew, and one replaced kee
     Hands hands(bench);
     hands.type("150");
     hands.press(Qt::Key_Return);
-    const QString path = bench.session.logbookPath();
+    const QString path = bench.session.book().path();
     SECTION("deleted") {
         QFile::remove(path);
         hands.type("151");
         hands.press(Qt::Key_Return);
         CHECK(bench.message().contains("written anew"));
-        CHECK(!bench.session.hasUnsaved());
+        CHECK(!bench.session.bay().hasUnsaved());
         CHECK(logbook::Logbook::open(path.toStdString())->load(bench.session.test().id)->shots.size() == 2);
     }
     SECTION("replaced") {
@@ -258,13 +258,13 @@ TEST_CASE("a file deleted while shots come is written anew, and one replaced kee
         auto* trouble = bench.find<QLabel>("trouble");
         CHECK(trouble->isVisible());
         CHECK(trouble->text().contains("Not on disk: 1 shot"));
-        CHECK(bench.session.unsavedShots() == 1);
+        CHECK(bench.session.bay().unsavedShots() == 1);
         CHECK(!bench.session.newTest(record::Stage::test)); // not while shots would be lost
         bench.window->close();
         CHECK(bench.window->isVisible());
         bench.prompter->answers << bench.path("rescued.knotbook");
         bench.trigger("actionKeep");
-        CHECK(!bench.session.hasUnsaved());
+        CHECK(!bench.session.bay().hasUnsaved());
         CHECK(!trouble->isVisible());
         CHECK(logbook::Logbook::open(bench.path("rescued.knotbook").toStdString())
                   ->load(bench.session.test().id)
@@ -277,10 +277,10 @@ TEST_CASE("a file deleted while shots come is written anew, and one replaced kee
         other.close();
         hands.type("151");
         hands.press(Qt::Key_Return);
-        CHECK(bench.session.hasUnsaved());
+        CHECK(bench.session.bay().hasUnsaved());
         QFile::remove(path);
         QFile::rename(path + ".away", path);
-        CHECK(QTest::qWaitFor([&] { return !bench.session.hasUnsaved(); }, 5000)); // tried again by itself
+        CHECK(QTest::qWaitFor([&] { return !bench.session.bay().hasUnsaved(); }, 5000)); // tried again by itself
         CHECK(bench.message().contains("works again"));
     }
 }
@@ -297,7 +297,7 @@ TEST_CASE("on a full disk shots stay in memory, are not acknowledged, and go to 
     line.strike("b", 151);
     line.strike("c", 152);
     auto* trouble = bench.find<QLabel>("trouble");
-    REQUIRE(QTest::qWaitFor([&] { return bench.session.unsavedShots() == 2; }, 3000));
+    REQUIRE(QTest::qWaitFor([&] { return bench.session.bay().unsavedShots() == 2; }, 3000));
     CHECK(trouble->isVisible());
     CHECK(trouble->text().contains("no space left"));
     CHECK(trouble->text().contains("Not on disk: 2 shots"));
@@ -307,7 +307,7 @@ TEST_CASE("on a full disk shots stay in memory, are not acknowledged, and go to 
     CHECK(line.hears("\"ack\",\"id\":\"c\"")); // tried again by itself
     CHECK(line.heard.contains("\"ack\",\"id\":\"b\""));
     CHECK(!trouble->isVisible());
-    CHECK(logbook::Logbook::open(bench.session.logbookPath().toStdString())
+    CHECK(logbook::Logbook::open(bench.session.book().path().toStdString())
               ->load(bench.session.test().id)
               ->shots.size() == 3);
 }
@@ -318,9 +318,9 @@ TEST_CASE("a logbook that is open in another Knot Count is refused with the reas
     app::Session other;
     QString said;
     QObject::connect(&other, &app::Session::refused, [&](const QString& text) { said = text; });
-    CHECK(!other.openLogbook(bench.session.logbookPath()));
+    CHECK(!other.openLogbook(bench.session.book().path()));
     CHECK(said.contains("open in another Knot Count"));
-    CHECK(!other.hasLogbook());
+    CHECK(!other.book().isOpen());
     // A logbook that was only just made by keeping a test is locked as well.
     REQUIRE(bench.session.keepIn(bench.path("kept.knotbook")));
     CHECK(!other.openLogbook(bench.path("kept.knotbook")));
@@ -330,7 +330,7 @@ TEST_CASE("a clock that goes back leaves the order of shots and says so") {
     Bench bench;
     sitDown(bench);
     QDateTime clock = QDateTime::currentDateTime();
-    bench.session.setClock([&] { return clock; });
+    bench.session.bay().setClock([&] { return clock; });
     Hands hands(bench);
     hands.type("150");
     hands.press(Qt::Key_Return);
@@ -363,10 +363,10 @@ TEST_CASE("after an end in the middle the test goes on where it stood, and says 
     hands.press(Qt::Key_Return);
     const auto before = bench.session.test();
     const auto id = before.id;
-    bench.window->showPage(app::MainWindow::Page::logbook);
-    REQUIRE(bench.session.openLogbook(bench.session.logbookPath()));
+    bench.window->showPage(app::PageId::logbook);
+    REQUIRE(bench.session.openLogbook(bench.session.book().path()));
     REQUIRE(bench.session.openTest(id));
-    bench.window->showPage(app::MainWindow::Page::bay);
+    bench.window->showPage(app::PageId::bay);
     CHECK(bench.session.test() == before);
     CHECK(bench.message().contains("Resumed in lap 1"));
     CHECK(bench.message().contains("shot 2 of 3"));

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/shell/main_window.h"
 
 #include <QTemporaryDir>
@@ -16,9 +16,11 @@ namespace knot::test {
 struct ScriptedPrompter : app::Prompter {
     QStringList answers, asked;
     QString fileToOpen(QWidget*, const QString& title, const QString&) override { return answer(title); }
-    QString fileToSave(QWidget*, const QString& title, const QString&, const QString&) override {
+    QString fileToSave(QWidget*, const QString& title, const QString&, const QString&, Existing existing) override {
+        saved << existing;
         return answer(title);
     }
+    QList<Existing> saved; ///< what was to happen to a file that exists
     QString folderToOpen(QWidget*, const QString& title) override { return answer(title); }
     std::optional<files::HeadingMap> headings;
     std::vector<std::string> askedHeadings;
@@ -32,6 +34,11 @@ struct ScriptedPrompter : app::Prompter {
         return answers.isEmpty() ? QString() : answers.takeFirst();
     }
 };
+
+/// Waits until something that takes its time is true.
+template<typename Condition> bool eventually(Condition condition, int milliseconds = 10000) {
+    return QTest::qWaitFor(condition, milliseconds);
+}
 
 /// The real window on a screen without pixels, driven by mouse and keyboard.
 class Bench {

@@ -17,6 +17,14 @@ forbid logbook 'Q[A-Z]|Qt|app/|cli/' 'the logbook stands on the core and on file
 forbid link 'Q[A-Z]|Qt|files/|logbook/|app/|cli/' 'the link stands on the core alone'
 forbid monitor 'QApplication|QWidget|QtWidgets|app/|cli/' 'the simulated monitor has no window'
 forbid cli 'Q[A-Z]|Qt|app/' 'the command line has no window'
+# Between the rooms of the core: each stands on those before it.
+forbid core/statistics 'core/(record|rack|plan|bay|judge|flight|practice)' 'statistics is the ground floor'
+forbid core/record 'core/(rack|plan|bay|judge|flight|practice)' 'the record knows nothing of what is made of it'
+forbid core/flight 'core/(rack|plan|bay|judge|practice)' 'flight stands on the record alone'
+forbid core/rack 'core/(plan|bay|judge|practice)' 'the rack stands on the record'
+forbid core/plan 'core/(bay|judge|practice)' 'the plan stands on record and rack'
+forbid core/bay 'core/(judge|practice)' 'the bay judges nothing'
+forbid core/judge 'core/practice' 'the judge knows no simulated player'
 headers=$(grep -rnE '#include <(boost|Eigen)' core --include='*.h')
 if [ -n "$headers" ]; then
     printf 'core headers: Boost and Eigen stay inside .cpp files\n%s\n' "$headers"

@@ -83,7 +83,7 @@ TEST_CASE("wrong usage and unreadable input end with 2 and one line that says wh
                         {file + "--margin carry_m", "expected NAME=VALUE"},
                         {file + "--margin carry_m=x", "is not a number"},
                         {file + "--want carry_m=far", "is not a number"},
-                        {file + "--alpha 2", "between 0 and 1"},
+                        {file + "--alpha 2", "less than 1"},
                         {file + "--primary carry_m,side_m,spin_rpm,launch_deg", "three outcomes at most"},
                         {"simulate nobody -o /tmp/x.csv", "there is no scenario 'nobody'"},
                         {"simulate five-wood --rounds 0 -o /tmp/x.csv", "--rounds"},

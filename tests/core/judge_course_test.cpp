@@ -3,7 +3,6 @@
 #include "core/judge/choosing.h"
 #include "core/judge/dispersion.h"
 #include "core/judge/judge.h"
-#include "core/judge/level.h"
 #include "core/judge/models.h"
 #include "core/judge/sentences.h"
 #include "core/plan/looks.h"
@@ -55,18 +54,18 @@ TEST_CASE("with looks a test is judged at the level of its look, and not before 
     test.card.looks = record::Looks::eachRound;
     test.card.plannedRounds = 5;
     const auto looks = plan::lookBoundaries({0.4, 0.6, 0.8, 1}, 0.05);
-    const auto whole = *judge::judge({.test = test});
+    const auto whole = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(whole.level == Approx(looks[3].level).epsilon(1e-12));
     CHECK(whole.average[0].shown->level == Approx(1 - looks[3].level));
     test.shots.resize(18);
-    const auto early = *judge::judge({.test = test});
+    const auto early = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(early.roundsDone == 3);
     CHECK(early.level == Approx(looks[1].level).epsilon(1e-12));
     CHECK(early.average[0].shown->level == Approx(1 - looks[1].level));
     CHECK(early.average[0].shown->high > early.average[0].ci95->high);
     CHECK(early.consistency[0].shown->high > early.consistency[0].ci95->high);
     test.shots.resize(6);
-    const auto first = *judge::judge({.test = test});
+    const auto first = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(first.level == 0);
     CHECK(first.average[0].claim.verdict == judge::Verdict::open);
     CHECK(first.average[0].claim.cap.has_value());
@@ -78,19 +77,21 @@ TEST_CASE("laps beyond the plan have no level: they are kept and not judged") {
     record::Test planned = test;
     planned.shots.resize(30);
     test.card.plannedRounds = planned.card.plannedRounds = 5;
-    const auto reading = *judge::judge({.test = test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(reading.roundsBeyond == 2);
     CHECK(says(reading.checks, "beyond_plan"));
-    CHECK(reading.average[0].gap == judge::judge({.test = planned})->average[0].gap);
+    CHECK(reading.average[0].gap == judge::judge({.subject = judge::Case::of(planned)})->average[0].gap);
     planned.shots.resize(12);
-    CHECK(says(judge::judge({.test = planned})->checks, "unfinished_plan"));
+    CHECK(says(judge::judge({.subject = judge::Case::of(planned)})->checks, "unfinished_plan"));
 }
 
 TEST_CASE("an open result offers laps of the plan, or a new test, never laps added at will") {
     record::Test test = rotated(2, 4, 3, {150, 150}, 3, 4);
     test.card.margins[Metric::carry] = 1.2;
-    auto because = [](const record::Test& t) { return judge::ledger(*judge::judge({.test = t}), {}).front().because; };
-    INFO(judge::ledger(*judge::judge({.test = test}), {}).front().sentence);
+    auto because = [](const record::Test& t) {
+        return judge::ledger(*judge::judge({.subject = judge::Case::of(t)}), {}).front().because;
+    };
+    INFO(judge::ledger(*judge::judge({.subject = judge::Case::of(test)}), {}).front().sentence);
     CHECK(because(test).find("a new test takes about ") != std::string::npos);
     test.card.plannedRounds = 60;
     CHECK(because(test).find("more laps will settle it") != std::string::npos);
@@ -100,25 +101,25 @@ TEST_CASE("an open result offers laps of the plan, or a new test, never laps add
 
 TEST_CASE("a declared outcome that nobody measured still counts in its family") {
     record::Test test = rotated(2, 6, 3, {150, 152}, 4);
-    const auto alone = *judge::judge({.test = test});
+    const auto alone = *judge::judge({.subject = judge::Case::of(test)});
     test.card.primary.push_back({.metric = Metric::spin});
-    const auto two = *judge::judge({.test = test});
+    const auto two = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(*two.average[0].claim.pAdjusted == Approx(std::min(1.0, 2 * *alone.average[0].claim.p)).epsilon(1e-12));
 }
 
 TEST_CASE("guesses are scored against luck, once all are named or stint by stint") {
     record::Test test = rotated(3, 3, 2, {150, 150, 150}, 5);
-    CHECK(!judge::judge({.test = test})->guesses);
-    test.guesses = {{0, "A", ""}, {1, "C", ""}, {2, "B", ""}};
-    auto score = *judge::judge({.test = test})->guesses;
+    CHECK(!judge::judge({.subject = judge::Case::of(test)})->guesses);
+    test.guesses = {{record::BuildAt(0), "A", ""}, {record::BuildAt(1), "C", ""}, {record::BuildAt(2), "B", ""}};
+    auto score = *judge::judge({.subject = judge::Case::of(test)})->guesses;
     CHECK(score.matching);
     CHECK(score.right == 1);
     CHECK(score.p == Approx(4.0 / 6)); // of the six ways to hand out three names, four have a match
     test.guesses.clear();
     for (int stint = 1; stint <= 3; ++stint)
-        for (std::size_t club = 0; club < 3; ++club)
+        for (record::BuildAt club; club < 3; ++club)
             test.guesses.push_back({club, std::string(1, static_cast<char>('A' + club)), std::to_string(stint)});
-    const auto reading = *judge::judge({.test = test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(!reading.guesses->matching);
     CHECK(reading.guesses->p == Approx(std::pow(1.0 / 3, 9)));
     const auto remarks = judge::remarks(reading, {});
@@ -134,11 +135,11 @@ TEST_CASE("shots set aside after their number was seen are flagged late") {
         test.shots[i].status = record::ShotStatus::setAside;
         test.shots[i].setAsideWhen = record::SetAsideWhen::called;
     }
-    CHECK(!says(judge::judge({.test = test})->checks, "late_set_asides"));
+    CHECK(!says(judge::judge({.subject = judge::Case::of(test)})->checks, "late_set_asides"));
     test.shots[9].setAsideWhen = record::SetAsideWhen::afterReveal;
-    const auto reading = *judge::judge({.test = test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     REQUIRE(reading.lateSetAsides.size() == 1);
-    CHECK(reading.lateSetAsides[0].shot == 9);
+    CHECK(reading.lateSetAsides[0].number == 10);
     const auto said = std::ranges::find(reading.checks, "late_set_asides", &judge::Check::code);
     REQUIRE(said != reading.checks.end());
     CHECK(said->text.find("number 10") != std::string::npos);
@@ -147,7 +148,7 @@ TEST_CASE("shots set aside after their number was seen are flagged late") {
 TEST_CASE("amendments of a frozen sheet stand in the reading") {
     record::Test test = rotated(2, 4, 3, {150, 150}, 7);
     test.amendments = {{"2026-05-02T10:00", "one lap fewer, it got dark"}};
-    const auto reading = *judge::judge({.test = test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(reading.amendments.size() == 1);
     CHECK(says(reading.checks, "amended"));
 }
@@ -166,9 +167,9 @@ TEST_CASE("priorities are taken in their order, and a worthwhile gap decides whe
     auto winner = [](const judge::Reading& reading) {
         return std::ranges::max_element(reading.byPriority, {}, &judge::PriorityChoice::chanceBest)->build;
     };
-    CHECK(winner(*judge::judge({.test = test})) == 1);
+    CHECK(winner(*judge::judge({.subject = judge::Case::of(test)})) == 1);
     test.card.margins[Metric::carry] = 0.05;
-    const auto strict = *judge::judge({.test = test});
+    const auto strict = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(winner(strict) == 2);
     double total = 0;
     for (const auto& choice : strict.byPriority)
@@ -201,10 +202,10 @@ TEST_CASE("the narrowest spread and the smallest area can be chosen, and have th
     test.card.comparison = record::Comparison::whichOfThese;
     test.card.primary = {{.kind = record::OutcomeKind::spread, .metric = Metric::side},
                          {.kind = record::OutcomeKind::area}};
-    const auto reading = *judge::judge({.test = test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     REQUIRE(reading.best.size() == 2);
     for (const auto& best : reading.best) {
-        CHECK(best.set == std::vector<std::size_t>{2});
+        CHECK(best.set == std::vector{record::BuildAt(2)});
         CHECK(best.choosing[2].chanceBest > 0.99);
         CHECK(best.choosing[0].meanLoss > 1); // more than twice as wide
     }
@@ -213,9 +214,9 @@ TEST_CASE("the narrowest spread and the smallest area can be chosen, and have th
 TEST_CASE("a wanted value is a window of the worthwhile gap to either side") {
     record::Test test = rotated(2, 6, 3, {150, 155}, 13, 0.5);
     test.card.targets = {{Metric::carry, "", 150, 150}};
-    const auto reading = *judge::judge({.test = test});
-    CHECK(reading.targets[0].verdict == "inside");
-    CHECK(reading.targets[1].verdict == "above");
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
+    CHECK(reading.targets[0].verdict == judge::AgainstTarget::inside);
+    CHECK(reading.targets[1].verdict == judge::AgainstTarget::above);
     CHECK(reading.targets[0].share.share > 0.9);
 }
 
@@ -231,28 +232,28 @@ TEST_CASE("settling differs between clubs where it does, and late shots differ f
         }
     const auto column =
         judge::columnOf(builder.test, record::structureOf(builder.test), Metric::carry, judge::Taken::counted);
-    const auto gap = judge::settlingGap(column, 1, 0);
+    const auto gap = judge::settlingGap(column, record::BuildAt(1), record::BuildAt(0));
     REQUIRE(gap);
     CHECK(gap->value == Approx(1.5).margin(0.3));
     CHECK(gap->p < 0.001);
     // The two halves of five are places 1–2 and 4–5: three places apart.
-    CHECK(judge::lateInTurn(column, 1)->value == Approx(4.5).margin(0.5));
-    CHECK(judge::lateInTurn(column, 0)->p > 0.01);
+    CHECK(judge::lateInTurn(column, record::BuildAt(1))->value == Approx(4.5).margin(0.5));
+    CHECK(judge::lateInTurn(column, record::BuildAt(0))->p > 0.01);
     TestBuilder single;
     single.turn("A", "1", {1, 2}).turn("B", "1", {3});
     const auto few =
         judge::columnOf(single.test, record::structureOf(single.test), Metric::carry, judge::Taken::counted);
-    CHECK(!judge::lateInTurn(few, 0));
-    CHECK(!judge::settlingGap(few, 1, 0));
+    CHECK(!judge::lateInTurn(few, record::BuildAt(0)));
+    CHECK(!judge::settlingGap(few, record::BuildAt(1), record::BuildAt(0)));
 }
 
 TEST_CASE("few turns are shuffled in every way there is") {
     // Two builds of four turns: 70 ways, so the p is a multiple of 1/70 and repeats for any seed.
     record::Test test = rotated(2, 4, 3, {150, 150}, 15);
     addSides(test, {2, 9}, 16);
-    const auto landings = judge::landingsOf(test, record::structureOf(test));
-    const auto one = judge::areaRatio(landings, 1, 0, 1.5, 1);
-    const auto two = judge::areaRatio(landings, 1, 0, 1.5, 2);
+    const auto landings = judge::landingsOf(test, record::structureOf(test), judge::Taken::counted);
+    const auto one = judge::areaRatio(landings, record::BuildAt(1), record::BuildAt(0), 1.5, 1);
+    const auto two = judge::areaRatio(landings, record::BuildAt(1), record::BuildAt(0), 1.5, 2);
     REQUIRE(one->shuffleP);
     CHECK(*one->shuffleP == *two->shuffleP);
     CHECK(std::fabs(*one->shuffleP * 70 - std::round(*one->shuffleP * 70)) < 1e-9);
@@ -270,8 +271,8 @@ TEST_CASE("the user's unit does not reach a verdict") {
             for (auto& shot : yards.shots)
                 shot.readings.measure(metric, *shot.readings.at(metric) * perMetre);
         }
-        const auto a = *judge::judge({.test = metres});
-        const auto b = *judge::judge({.test = yards});
+        const auto a = *judge::judge({.subject = judge::Case::of(metres)});
+        const auto b = *judge::judge({.subject = judge::Case::of(yards)});
         REQUIRE(a.average.size() == b.average.size());
         for (std::size_t i = 0; i < a.average.size(); ++i) {
             CHECK(a.average[i].claim.verdict == b.average[i].claim.verdict);
@@ -329,7 +330,7 @@ TEST_CASE("landing areas of hostile records are defined and say why they are not
         record::Test test = rotated(2, 5, 3, {150, 150}, 17);
         addSides(test, {3, 3}, 18);
         row.spoil(test);
-        const auto reading = *judge::judge({.test = test});
+        const auto reading = *judge::judge({.subject = judge::Case::of(test)});
         for (const auto& area : reading.areas) {
             CHECK(std::isfinite(area.ratio));
             CHECK((area.claim.p.has_value() || area.claim.cap.has_value()));

@@ -57,7 +57,7 @@ TEST_CASE("spreads of constant, tiny and single samples are defined") {
           Row{{5, 5, 5, 5, 5}, {1, 2, 3, 4, 5}, judge::Cap::noVariation}}) {
         TestBuilder builder;
         builder.turn("A", "1", row.a).turn("B", "1", row.b);
-        const auto ratio = judge::spreadRatio(columnOf(builder.test), 1, 0, 1.25);
+        const auto ratio = judge::spreadRatio(columnOf(builder.test), record::BuildAt(1), record::BuildAt(0), 1.25);
         REQUIRE(ratio);
         CHECK(ratio->claim.cap == row.cap);
         CHECK(!ratio->claim.p);
@@ -70,9 +70,9 @@ TEST_CASE("a spread ratio turns over with its builds and ignores shifts and scal
         Random same(9);
         return laps(5, 4, [&](int, int club, int) { return shift + scale * (club == 1 ? 2 : 1) * same.normal(); });
     };
-    const auto plain = judge::spreadRatio(columnOf(make(0, 1).test), 1, 0, 1.25);
-    const auto moved = judge::spreadRatio(columnOf(make(1e6, 3).test), 1, 0, 1.25);
-    const auto turned = judge::spreadRatio(columnOf(make(0, 1).test), 0, 1, 1.25);
+    const auto plain = judge::spreadRatio(columnOf(make(0, 1).test), record::BuildAt(1), record::BuildAt(0), 1.25);
+    const auto moved = judge::spreadRatio(columnOf(make(1e6, 3).test), record::BuildAt(1), record::BuildAt(0), 1.25);
+    const auto turned = judge::spreadRatio(columnOf(make(0, 1).test), record::BuildAt(0), record::BuildAt(1), 1.25);
     CHECK(moved->ratio == Approx(plain->ratio).epsilon(1e-8));
     CHECK(*moved->claim.p == Approx(*plain->claim.p).epsilon(1e-6));
     CHECK(turned->ratio == Approx(1 / plain->ratio));
@@ -84,13 +84,13 @@ TEST_CASE("landing areas need four points and some width") {
     builder.turn("A", "1", {1, 2, 3}).turn("B", "1", {1, 2, 3, 4, 5, 6, 7});
     for (auto& shot : builder.test.shots)
         shot.readings.measure(Metric::side, 2 * *shot.readings.at(Metric::carry)); // all on one line
-    const auto landings = judge::landingsOf(builder.test, record::structureOf(builder.test));
-    CHECK(!judge::landingArea(landings, 0));
-    const auto line = judge::landingArea(landings, 1);
+    const auto landings = judge::landingsOf(builder.test, record::structureOf(builder.test), judge::Taken::counted);
+    CHECK(!judge::landingArea(landings, record::BuildAt(0)));
+    const auto line = judge::landingArea(landings, record::BuildAt(1));
     REQUIRE(line);
     CHECK(line->area90 == Approx(0).margin(1e-5));
     CHECK(line->sdMinor == Approx(0).margin(1e-6));
-    CHECK(!judge::areaRatio(landings, 1, 0, 1.5, 1));
+    CHECK(!judge::areaRatio(landings, record::BuildAt(1), record::BuildAt(0), 1.5, 1));
 }
 
 TEST_CASE("the long axis of a landing area tilts to the right when far shots go right") {
@@ -99,7 +99,8 @@ TEST_CASE("the long axis of a landing area tilts to the right when far shots go 
     int i = 0;
     for (auto& shot : builder.test.shots)
         shot.readings.measure(Metric::side, 2.0 * i + (i % 2 == 0 ? 0.3 : -0.3)), ++i;
-    const auto area = judge::landingArea(judge::landingsOf(builder.test, record::structureOf(builder.test)), 0);
+    const auto area = judge::landingArea(
+        judge::landingsOf(builder.test, record::structureOf(builder.test), judge::Taken::counted), record::BuildAt(0));
     CHECK(area->tilt == Approx(45).margin(3));
 }
 
@@ -108,7 +109,7 @@ TEST_CASE("drift is found, and said when it touches a declared outcome") {
     int order = 0;
     auto builder = laps(6, 3, [&](int, int, int) { return 150 + 0.4 * ++order + 0.5 * random.normal(); });
     builder.test.card.primary = {*record::outcomeFromText("carry_m")};
-    const auto reading = *judge::judge({.test = builder.test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
     REQUIRE(reading.drift.size() == 1);
     CHECK(reading.drift[0].value == Approx(0.4).margin(0.1));
     CHECK(remarked(reading, "drift"));
@@ -118,35 +119,38 @@ TEST_CASE("a club that the player still learns is told from one that differs") {
     Random random(3);
     auto learning =
         laps(8, 3, [&](int lap, int club, int) { return 150 + (club == 1 ? 1.5 * lap : 0) + random.normal(); });
-    const auto slope = judge::adaptationGap(columnOf(learning.test), 1, 0);
+    const auto slope = judge::adaptationGap(columnOf(learning.test), record::BuildAt(1), record::BuildAt(0));
     REQUIRE(slope);
     CHECK(slope->value == Approx(1.5).margin(0.4));
     CHECK(slope->p < 0.001);
     auto settled = laps(8, 3, [&](int, int club, int) { return 150 + (club == 1 ? 5 : 0) + random.normal(); });
-    CHECK(judge::adaptationGap(columnOf(settled.test), 1, 0)->p > 0.01);
+    CHECK(judge::adaptationGap(columnOf(settled.test), record::BuildAt(1), record::BuildAt(0))->p > 0.01);
 }
 
 TEST_CASE("settling inside the stint is a slope on place") {
     Random random(4);
     const auto builder = laps(6, 5, [&](int, int, int place) { return 150 + 0.8 * place + 0.5 * random.normal(); });
-    CHECK(judge::settlingSlope(columnOf(builder.test), 0)->value == Approx(0.8).margin(0.2));
+    CHECK(judge::settlingSlope(columnOf(builder.test), record::BuildAt(0))->value == Approx(0.8).margin(0.2));
     TestBuilder single;
     single.turn("A", "1", {1});
-    CHECK(!judge::settlingSlope(columnOf(single.test), 0));
+    CHECK(!judge::settlingSlope(columnOf(single.test), record::BuildAt(0)));
 }
 
 TEST_CASE("a gap that strike height makes is explained by it") {
     const auto test = practice::simulate(*practice::scenarioByKey("high-strike"), {.seed = 7, .rounds = 14});
-    const auto equal = judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::strikeHigh}, 400, 1);
+    const auto equal = judge::equalStrike(test, columnOf(test, Metric::spin), record::BuildAt(1), record::BuildAt(0),
+                                          {Metric::strikeHigh}, 400, 1);
     REQUIRE(equal);
     CHECK(equal->asStruck.value < -150);
     CHECK(equal->equal.ci95.contains(0));
     REQUIRE(equal->explainedInterval);
     CHECK(equal->explainedInterval->high < 0);
     CHECK(equal->explained == Approx(equal->asStruck.value - equal->equal.value));
-    CHECK(judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::strikeHigh}, 400, 1)
+    CHECK(judge::equalStrike(test, columnOf(test, Metric::spin), record::BuildAt(1), record::BuildAt(0),
+                             {Metric::strikeHigh}, 400, 1)
               ->explainedInterval->low == equal->explainedInterval->low);
-    CHECK(!judge::equalStrike(test, columnOf(test, Metric::spin), 1, 0, {Metric::dynamicLie}, 0, 1)); // never read
+    CHECK(!judge::equalStrike(test, columnOf(test, Metric::spin), record::BuildAt(1), record::BuildAt(0),
+                              {Metric::dynamicLie}, 0, 1)); // never read
 }
 
 TEST_CASE("a trend off the line is said to be off it") {
@@ -176,7 +180,7 @@ TEST_CASE("sign-test intervals need six rounds and hold the median") {
         TestBuilder builder;
         for (std::size_t r = 0; r < d.size(); ++r)
             builder.turn("A", std::to_string(r), {100, 100}).turn("B", std::to_string(r), {100 + d[r], 100 + d[r]});
-        return *judge::medianGap(columnOf(builder.test), 1, 0);
+        return *judge::medianGap(columnOf(builder.test), record::BuildAt(1), record::BuildAt(0));
     };
     CHECK(!differences({1, 2, 3, 4, 5}).interval);
     const auto six = differences({6, 1, 5, 2, 4, 3});
@@ -199,9 +203,10 @@ TEST_CASE("the set that may be best shrinks to the one that beats all, in the wa
         return builder.test;
     };
     using Kind = record::Want::Kind;
-    CHECK(judge::bestSet(columnOf(make(6)), {Kind::more, 0}, 0.05) == std::vector<std::size_t>{2});
-    CHECK(judge::bestSet(columnOf(make(6)), {Kind::less, 0}, 0.05) == std::vector<std::size_t>{0, 1});
-    CHECK(judge::bestSet(columnOf(make(6)), {Kind::near, 156}, 0.05) == std::vector<std::size_t>{2});
+    CHECK(judge::bestSet(columnOf(make(6)), {Kind::more, 0}, 0.05) == std::vector{record::BuildAt(2)});
+    CHECK(judge::bestSet(columnOf(make(6)), {Kind::less, 0}, 0.05) ==
+          std::vector{record::BuildAt(0), record::BuildAt(1)});
+    CHECK(judge::bestSet(columnOf(make(6)), {Kind::near, 156}, 0.05) == std::vector{record::BuildAt(2)});
     CHECK(judge::bestSet(columnOf(make(0)), {Kind::more, 0}, 0.05).size() == 3);
     const auto choices =
         judge::choosing(judge::standings(columnOf(make(6))), {Kind::more, 0}, judge::LossScale::plain, 1, 5, 4000)
@@ -232,28 +237,28 @@ TEST_CASE("forgiveness finds the loss away from the best strike, and the worst f
                 r.measure(Metric::carry, 150 - 3 * loss);
             }
         }
-    const auto a = judge::forgivenessOf(builder.test, columnOf(builder.test, Metric::ballSpeed), 0);
-    const auto b = judge::forgivenessOf(builder.test, columnOf(builder.test, Metric::ballSpeed), 1);
+    const auto a = judge::forgivenessOf(builder.test, columnOf(builder.test, Metric::ballSpeed), record::BuildAt(0));
+    const auto b = judge::forgivenessOf(builder.test, columnOf(builder.test, Metric::ballSpeed), record::BuildAt(1));
     CHECK(a->lossPerMm == Approx(0.05).margin(0.02));
     CHECK(b->lossPerMm == Approx(0.2).margin(0.03));
-    const auto worst = judge::worstFifthGap(columnOf(builder.test), 1, 0, 1);
+    const auto worst = judge::worstFifthGap(columnOf(builder.test), record::BuildAt(1), record::BuildAt(0), 1);
     CHECK(worst->gap < -3);
     CHECK(worst->ci95.high < 0);
     TestBuilder few;
     few.turn("A", "1", {1, 2}).turn("B", "1", {1, 2});
-    CHECK(!judge::worstFifthGap(columnOf(few.test), 1, 0, 1));
-    CHECK(!judge::forgivenessOf(few.test, columnOf(few.test), 0));
+    CHECK(!judge::worstFifthGap(columnOf(few.test), record::BuildAt(1), record::BuildAt(0), 1));
+    CHECK(!judge::forgivenessOf(few.test, columnOf(few.test), record::BuildAt(0)));
 }
 
 TEST_CASE("windows are judged on turn means") {
     const auto builder =
         laps(6, 3, [](int lap, int club, int place) { return (club == 0 ? 150 : 170) + 0.2 * lap + 0.3 * place; });
     const auto column = columnOf(builder.test);
-    CHECK(judge::againstTarget(column, 0, 145, 155).verdict == "inside");
-    CHECK(judge::againstTarget(column, 0, 160, 165).verdict == "below");
-    CHECK(judge::againstTarget(column, 1, 160, 165).verdict == "above");
-    CHECK(judge::againstTarget(column, 0, 150.5, 151).verdict == "open");
-    CHECK(judge::againstTarget(column, 0, 145, 155).share.share == 1);
+    CHECK(judge::againstTarget(column, record::BuildAt(0), 145, 155).verdict == judge::AgainstTarget::inside);
+    CHECK(judge::againstTarget(column, record::BuildAt(0), 160, 165).verdict == judge::AgainstTarget::below);
+    CHECK(judge::againstTarget(column, record::BuildAt(1), 160, 165).verdict == judge::AgainstTarget::above);
+    CHECK(judge::againstTarget(column, record::BuildAt(0), 150.5, 151).verdict == judge::AgainstTarget::open);
+    CHECK(judge::againstTarget(column, record::BuildAt(0), 145, 155).share.share == 1);
 }
 
 TEST_CASE("shapes hold what lies in them") {
@@ -280,7 +285,7 @@ TEST_CASE("a share in a shape is compared lap by lap and counted by turns") {
         }
     builder.test.card.shapes = {{record::Shape::Kind::fairway, "lane", 0, 0, 20, 0}};
     builder.test.card.primary = {*record::outcomeFromText("share:lane")};
-    const auto reading = *judge::judge({.test = builder.test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
     REQUIRE(reading.shareGaps.size() == 1);
     CHECK(reading.shareGaps[0].gap.claim.verdict == judge::Verdict::real);
     CHECK(reading.shareGaps[0].gap.claim.favours == judge::Favours::worse);
@@ -289,11 +294,11 @@ TEST_CASE("a share in a shape is compared lap by lap and counted by turns") {
     CHECK(*reading.shapeShares[0].fitted == Approx(0.9876).margin(0.03));
     CHECK(judge::ledger(reading, {}).front().sentence.find("lands in lane less often than A by") != std::string::npos);
     // An ellipse that holds half of a round normal: radius 1.1774 SD.
-    const auto landings = judge::landingsOf(builder.test, record::structureOf(builder.test));
-    const auto area = *judge::landingArea(landings, 0);
+    const auto landings = judge::landingsOf(builder.test, record::structureOf(builder.test), judge::Taken::counted);
+    const auto area = *judge::landingArea(landings, record::BuildAt(0));
     const record::Shape half{
         record::Shape::Kind::ellipse, "half", area.centreSide, area.centreCarry, 2 * 1.1774 * 4, 2 * 1.1774 * 4};
-    CHECK(*judge::fittedShare(landings, 0, half) == Approx(0.5).margin(0.12));
+    CHECK(*judge::fittedShare(landings, record::BuildAt(0), half) == Approx(0.5).margin(0.12));
 }
 
 TEST_CASE("when shots are set aside by their numbers, verdicts come from all that were read") {
@@ -304,11 +309,11 @@ TEST_CASE("when shots are set aside by their numbers, verdicts come from all tha
         builder.test.shots[i].readings.measure(Metric::carry, 120 + static_cast<double>(i));
         builder.test.shots[i].status = record::ShotStatus::setAside;
     }
-    const auto called = *judge::judge({.test = builder.test});
+    const auto called = *judge::judge({.subject = judge::Case::of(builder.test)});
     builder.test.card.setAsideRule = record::SetAsideRule::bestAndWorst;
-    const auto byNumbers = *judge::judge({.test = builder.test});
-    CHECK(byNumbers.average[0].gap == Approx(called.setAsides[0].gapAllRead));
-    CHECK(byNumbers.setAsides[0].gapAllRead == Approx(called.average[0].gap));
+    const auto byNumbers = *judge::judge({.subject = judge::Case::of(builder.test)});
+    CHECK(byNumbers.average[0].gap == Approx(called.average[0].claim.otherSide->estimate));
+    CHECK(byNumbers.average[0].claim.otherSide->estimate == Approx(called.average[0].gap));
 }
 
 TEST_CASE("several sittings are pooled, and it is said in how many the gap held up") {
@@ -317,11 +322,12 @@ TEST_CASE("several sittings are pooled, and it is said in how many the gap held 
     for (std::size_t i = 0; i < builder.test.shots.size(); ++i)
         builder.test.shots[i].sitting = i < 24 ? "May" : i < 48 ? "June" : "July";
     builder.test.card.primary = {*record::outcomeFromText("carry_m")};
-    const auto reading = *judge::judge({.test = builder.test});
-    REQUIRE(reading.pooled.size() == 1);
-    CHECK(reading.pooled[0].sittings == 3);
-    CHECK(reading.pooled[0].heldUp == 3);
-    CHECK(reading.pooled[0].pooled == Approx(6).margin(0.8));
+    const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
+    const auto& pooled = reading.average[0].pooled;
+    REQUIRE(pooled);
+    CHECK(pooled->sittings == 3);
+    CHECK(pooled->heldUp == 3);
+    CHECK(pooled->pooled == Approx(6).margin(0.8));
     CHECK(remarked(reading, "sittings"));
 }
 
@@ -342,7 +348,7 @@ TEST_CASE("the same request gives the same reading bit for bit") {
 
 TEST_CASE("numbers that move together are one finding") {
     const auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
-    const auto reading = *judge::judge({.test = test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     const bool together = std::ranges::any_of(reading.findings, [](const auto& finding) {
         auto holds = [&](Metric metric) {
             return std::ranges::any_of(finding, [&](const auto& o) { return o.metric == metric; });
@@ -358,8 +364,8 @@ TEST_CASE("a verdict that hangs on one shot names it") {
     });
     builder.test.card.primary = {*record::outcomeFromText("carry_m")};
     builder.test.shots[5].readings.measure(Metric::carry, 130); // one of Fern's, far short
-    const auto reading = *judge::judge({.test = builder.test});
-    const bool named = std::ranges::any_of(reading.influence, [](const auto& i) { return i.shot == 5; });
+    const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
+    const bool named = std::ranges::any_of(reading.average[0].influence, [](const auto& i) { return i.number == 6; });
     CHECK(named);
     CHECK(reading.average[0].claim.verdict != judge::Verdict::real);
 }
@@ -373,9 +379,10 @@ TEST_CASE("set-asides that change a verdict are flagged") {
         builder.test.shots[i].readings.measure(Metric::carry, 120 + static_cast<double>(i));
         builder.test.shots[i].status = record::ShotStatus::setAside;
     }
-    const auto reading = *judge::judge({.test = builder.test});
-    REQUIRE(reading.setAsides.size() == 1);
-    CHECK(reading.setAsides[0].changes);
+    const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
+    REQUIRE(reading.average.size() == 1);
+    REQUIRE(reading.average[0].claim.otherSide);
+    CHECK(reading.average[0].claim.otherSide->changes);
     CHECK(remarked(reading, "set_asides_matter"));
     CHECK(reading.setAsideShares[1].hits == 6);
 }
@@ -385,10 +392,12 @@ TEST_CASE("a changed club is a successor, never pooled with what came before") {
     for (std::size_t i = 0; i < builder.test.shots.size(); ++i)
         if (builder.test.shots[i].build == 1 && builder.test.shots[i].round == "4" && builder.test.shots[i].handedOver)
             builder.test.shots[i].mark = Mark::club;
-    const auto expanded = record::withSuccessors(builder.test);
-    REQUIRE(expanded.builds.size() == 3);
-    CHECK(expanded.builds[2].name == "Fern, changed");
-    const auto reading = *judge::judge({.test = expanded});
+    const auto subject = judge::Case::of(builder.test);
+    REQUIRE(subject.test().builds.size() == 3);
+    CHECK(subject.test().builds[2].name == "Fern, changed");
+    CHECK(subject.clubs() == 2);
+    CHECK(subject.clubOf(record::BuildAt(2)) == record::BuildAt(1));
+    const auto reading = *judge::judge({.subject = subject});
     CHECK(reading.builds[1].counted == 9);
     CHECK(reading.builds[2].counted == 9);
     CHECK(reading.average.size() == 2);
@@ -400,14 +409,14 @@ TEST_CASE("nothing is compared across a change of the player") {
         return 150 + 3 * club + (lap >= 3 ? 40 : 0) + 0.1 * ((lap + place) % 3);
     });
     builder.test.shots[12].mark = Mark::player;
-    auto reading = *judge::judge({.test = builder.test});
+    auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
     CHECK(reading.average[0].gap == Approx(3).margin(0.2));
     CHECK(reading.average[0].rounds == 6);
     // One club before, the other after: no common ground.
     TestBuilder apart;
     apart.turn("A", "1", {150, 151, 152}).turn("B", "1", {160, 161, 162});
     apart.test.shots[3].mark = Mark::player;
-    reading = *judge::judge({.test = apart.test});
+    reading = *judge::judge({.subject = judge::Case::of(apart.test)});
     CHECK(reading.average[0].claim.cap == judge::Cap::markBetween);
     CHECK(reading.average[0].claim.verdict == judge::Verdict::open);
 }

@@ -16,7 +16,7 @@ using record::ShotStatus;
 namespace {
 
 judge::Reading readingOf(const TestBuilder& builder) {
-    return *judge::judge({.test = builder.test});
+    return *judge::judge({.subject = judge::Case::of(builder.test)});
 }
 
 bool hasCheck(const judge::Reading& reading, const std::string& code) {

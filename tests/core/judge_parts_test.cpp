@@ -1,11 +1,12 @@
 #include "core/judge/average.h"
-#include "core/judge/distributions.h"
 #include "core/judge/families.h"
 #include "core/judge/mixed_model.h"
 #include "core/judge/shuffle.h"
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
 #include "core/random.h"
+#include "core/statistics/distributions.h"
+#include "core/statistics/quantile.h"
 #include "support/build_test.h"
 #include "support/reference.h"
 
@@ -124,7 +125,7 @@ TEST_CASE("drawn shuffles are repeatable, near the exact value, and blind to the
     const auto drawn = flipSigns(differences, 5);
     const double t = meanOf(differences) / (standardDeviation(differences) / std::sqrt(24.0));
     CHECK(!drawn.exact);
-    CHECK(drawn.p == Approx(studentTwoSided(t, 23)).margin(0.03));
+    CHECK(drawn.p == Approx(statistics::studentTwoSided(t, 23)).margin(0.03));
 }
 
 TEST_CASE("summaries of small and constant samples are defined") {
@@ -132,19 +133,19 @@ TEST_CASE("summaries of small and constant samples are defined") {
     builder.turn("A", "1", {5}).turn("B", "1", {2, 2, 2}).turn("A", "2", {7, 9});
     const auto structure = record::structureOf(builder.test);
     const auto column = columnOf(builder.test, structure, record::Metric::carry, Taken::counted);
-    const auto a = *summarise(column, 0);
+    const auto a = *summarise(column, record::BuildAt(0));
     CHECK(a.n == 3);
     CHECK(a.turns == 2);
     CHECK(a.mean == Approx(7));
     CHECK(a.median == 7);
     CHECK(*a.withinTurnSd == Approx(std::sqrt(2.0)));
     CHECK(a.ci95->low == Approx(6.5 - 12.7062047364 * 1.5).epsilon(1e-9)); // turn means 5 and 8
-    const auto b = *summarise(column, 1);
+    const auto b = *summarise(column, record::BuildAt(1));
     CHECK(*b.sd == 0);
     CHECK(b.mad == 0);
     CHECK(b.intervalFromShots);
-    CHECK(trimmedMeanOf({100, 1, 2, 3, -50}, 0.2) == 2);
-    CHECK(medianOf({3, 1}) == 2);
+    CHECK(statistics::trimmedMeanOf({100, 1, 2, 3, -50}, 0.2) == 2);
+    CHECK(statistics::medianOf({3, 1}) == 2);
 }
 
 TEST_CASE("a mixed model without turn variance is least squares, and refuses what it can't fit") {
@@ -160,7 +161,7 @@ TEST_CASE("a mixed model without turn variance is least squares, and refuses wha
     }
     const auto model = MixedModel::fit(design, y, turns);
     REQUIRE(model);
-    CHECK(model->method() == "blocks");
+    CHECK(model->method() == ModelMethod::blocks);
     const auto gap = model->coefficient(1);
     CHECK(gap->value == Approx(3).margin(0.02));
     CHECK(gap->df == 22);
@@ -191,7 +192,7 @@ TEST_CASE("the order of builds and of rows inside a turn does not reach the verd
         std::swap(mixed.shots[turn.shots.front()], mixed.shots[turn.shots.back()]);
     std::ranges::reverse(mixed.builds);
     for (auto& shot : mixed.shots)
-        shot.build = mixed.builds.size() - 1 - shot.build;
+        shot.build = record::BuildAt(mixed.builds.size() - 1 - shot.build);
     const auto after = knot::test::readingOf(mixed);
     for (const auto& row : before.at("average")) {
         const auto twin = std::ranges::find_if(after.at("average"), [&](const auto& other) {
@@ -205,15 +206,15 @@ TEST_CASE("the order of builds and of rows inside a turn does not reach the verd
 
 TEST_CASE("shifting and scaling a metric moves the gap and nothing else") {
     auto reference = knot::test::loadReference("few_rounds");
-    const auto before = *judge::judge({.test = reference.test});
+    const auto before = *judge::judge({.subject = judge::Case::of(reference.test)});
     record::Test scaled = reference.test;
     for (auto& shot : scaled.shots)
         if (const auto carry = shot.readings.at(record::Metric::carry))
             shot.readings.measure(record::Metric::carry, *carry * 3 + 1000);
     scaled.card.margins[record::Metric::carry] *= 3;
-    const auto after = *judge::judge({.test = scaled});
-    const auto& a = *before.averageOf(record::Metric::carry, 0, 1);
-    const auto& b = *after.averageOf(record::Metric::carry, 0, 1);
+    const auto after = *judge::judge({.subject = judge::Case::of(scaled)});
+    const auto& a = *before.averageOf(record::Metric::carry, record::BuildAt(0), record::BuildAt(1));
+    const auto& b = *after.averageOf(record::Metric::carry, record::BuildAt(0), record::BuildAt(1));
     CHECK(b.gap == Approx(3 * a.gap).epsilon(1e-10));
     CHECK(*b.claim.p == Approx(*a.claim.p).epsilon(1e-9));
     CHECK(*b.claim.pSame == Approx(*a.claim.pSame).epsilon(1e-9));
@@ -223,5 +224,5 @@ TEST_CASE("shifting and scaling a metric moves the gap and nothing else") {
 
 TEST_CASE("work that is called off gives no reading") {
     const auto reference = knot::test::loadReference("few_rounds");
-    CHECK(!judge::judge({.test = reference.test, .seed = 1, .cancelled = [] { return true; }}));
+    CHECK(!judge::judge({.subject = judge::Case::of(reference.test), .seed = 1, .cancelled = [] { return true; }}));
 }

@@ -104,7 +104,7 @@ TEST_CASE("a strip places every shot once, rounds under each other, inside the w
             std::vector<knot::record::PlannedTurn> turns;
             for (int round = 1; round <= rounds; ++round)
                 for (std::size_t build = 0; build < 3; ++build)
-                    turns.push_back({build, round, shots});
+                    turns.push_back({knot::record::BuildAt(build), round, shots});
             const auto layout = layoutStrip(turns, 900);
             REQUIRE(layout.turns.size() == turns.size());
             CHECK(layout.rounds.size() == static_cast<std::size_t>(rounds));

@@ -114,7 +114,7 @@ TEST_CASE("orders are drawn evenly: every build opens about as often as the othe
 TEST_CASE("a slow change is made as seldom as balance allows") {
     // Builds 0 and 1 share a head: changing between them takes five minutes.
     plan::ScheduleInput in{.builds = 4, .rounds = 2, .seed = 5};
-    in.changeTimes = {{0, 1, 300}};
+    in.changeTimes = {{record::BuildAt(0), record::BuildAt(1), 300}};
     auto slow = [](const std::vector<record::PlannedTurn>& turns) {
         int count = 0;
         for (std::size_t i = 1; i < turns.size(); ++i)
@@ -124,8 +124,8 @@ TEST_CASE("a slow change is made as seldom as balance allows") {
     CHECK(slow(plan::scheduled(in).turns) == 0);
     record::Plan plan{.rounds = 1, .turnLength = 2, .changeSeconds = 60, .shotSeconds = 30, .warmUp = 4};
     plan.restEvery = 0;
-    plan.changeTimes = {{1, 0, 300}};
-    plan.turns = {{0, 1, 2}, {1, 1, 2}, {2, 1, 2}};
+    plan.changeTimes = {{record::BuildAt(1), record::BuildAt(0), 300}};
+    plan.turns = {{record::BuildAt(0), 1, 2}, {record::BuildAt(1), 1, 2}, {record::BuildAt(2), 1, 2}};
     CHECK(plan::swingsOf(plan) == 10);
     CHECK(plan::minutesOf(plan) == Approx((10 * 30 + 60 + 300 + 60) / 60.0));
     plan.restEvery = 5;

@@ -21,7 +21,7 @@ TEST_CASE("a rotated test holds every build once a lap, and repeats are logged a
         const auto structure = record::structureOf(test);
         std::vector<int> turns(test.builds.size(), 0);
         for (const auto& turn : structure.turns)
-            if (turn.round != record::Turn::noRound)
+            if (turn.round)
                 ++turns[turn.build];
         const int expected = scenario.schedule == practice::Schedule::oneRunEach ? 1 : scenario.rounds;
         for (const int count : turns)
@@ -56,7 +56,9 @@ TEST_CASE("warming up raises club speed over the first shots, and only there") {
 TEST_CASE("the demo tells its stories") {
     auto verdict = [](const char* key, Metric metric, std::size_t build) {
         const auto test = practice::simulate(*practice::scenarioByKey(key));
-        return judge::judge({.test = test})->averageOf(metric, build, 0)->claim.verdict;
+        return judge::judge({.subject = judge::Case::of(test)})
+            ->averageOf(metric, record::BuildAt(build), record::BuildAt(0))
+            ->claim.verdict;
     };
     CHECK(verdict("five-wood", Metric::carry, 1) == judge::Verdict::real);
     CHECK(verdict("five-wood", Metric::carry, 2) == judge::Verdict::open);

@@ -154,7 +154,7 @@ TEST_CASE("the starting tables give a bracket by speed, and another by tempo") {
     CHECK(quick.flex == "S");
     CHECK(quick.fromGrams == rack::bySpeed(tables, 40)->fromGrams + 5);
     CHECK(*rack::bySpeedAndTempo(tables, 40, "") == *rack::bySpeed(tables, 40));
-    CHECK(rack::bySpeedAndTempo(tables, 60, "hard")->flex == "X"); // no step beyond the last
+    CHECK(rack::bySpeedAndTempo(tables, 60, "hard")->flex == "X");                    // no step beyond the last
     CHECK(rack::bySpeedAndTempo(tables, 40, "quick start, smooth end")->flex == "S"); // the first word counts
 }
 

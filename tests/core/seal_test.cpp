@@ -91,7 +91,7 @@ TEST_CASE("a test that can't be sealed says why") {
     test.plan.schedule = record::Schedule::sandwich;
     CHECK(plan::whyNotSealed(test).find("which tag is the baseline") != std::string::npos);
     test = threeShafts();
-    test.plan.changeTimes = {{0, 1, 200}};
+    test.plan.changeTimes = {{record::BuildAt(0), record::BuildAt(1), 200}};
     CHECK(plan::whyNotSealed(test).find("share parts") != std::string::npos);
     test = threeShafts();
     test.shots.emplace_back();
@@ -106,19 +106,18 @@ TEST_CASE("while the seal is closed the judge compares tags and knows no baselin
     for (int lap = 0; lap < 4; ++lap)
         for (std::size_t build = 0; build < 3; ++build) {
             record::Shot shot;
-            shot.build = build;
+            shot.build = record::BuildAt(build);
             shot.round = std::to_string(lap + 1);
             shot.readings.measure(Metric::carry, 150 + random.normal());
             test.shots.push_back(shot);
         }
-    const auto view = plan::asSealed(test);
-    const auto reading = *judge::judge({.test = view});
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(reading.average.size() == 3);
     CHECK(reading.card.comparison == record::Comparison::whichOfThese);
     for (const auto& build : reading.builds)
         CHECK(build.name.find(' ') == std::string::npos);
     auto open = threeShafts();
-    CHECK(plan::asSealed(open) == open);
+    CHECK(plan::asSealed(open).take() == open);
 }
 
 TEST_CASE("tags never run out and never repeat") {

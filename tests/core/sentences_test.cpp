@@ -20,7 +20,7 @@ judge::Reading readingOf(const std::vector<double>& gaps, record::Want::Kind wan
     const record::Outcome carry{.metric = record::Metric::carry};
     builder.test.card.primary = {carry};
     builder.test.card.wants[carry] = {want, 0};
-    return *judge::judge({.test = builder.test});
+    return *judge::judge({.subject = judge::Case::of(builder.test)});
 }
 
 std::string first(const judge::Reading& reading, const record::DisplayUnits& units = {}) {
@@ -56,7 +56,7 @@ TEST_CASE("sentences stand in the user's units") {
 TEST_CASE("the ledger puts declared outcomes first and settled before unsettled") {
     const auto* scenario = practice::scenarioByKey("five-wood");
     const auto test = practice::simulate(*scenario);
-    const auto reading = *judge::judge({.test = test});
+    const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     const auto lines = judge::ledger(reading, {});
     REQUIRE(lines.size() > 6);
     CHECK(lines[0].role == judge::Role::primary);

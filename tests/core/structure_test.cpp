@@ -34,7 +34,7 @@ std::string shape(const Structure& structure) {
     std::string text;
     for (const Turn& turn : structure.turns)
         text += std::string(1, static_cast<char>('A' + turn.build)) + std::to_string(turn.shots.size()) + "/" +
-                (turn.round == Turn::noRound ? "-" : structure.rounds[turn.round]) + " ";
+                (turn.round ? structure.rounds[*turn.round] : "-") + " ";
     return text;
 }
 

@@ -46,7 +46,7 @@ TEST_CASE("what can't be understood is refused with file, place and what was exp
                                                         "expected a number in m, or nothing for no reading."},
         {"build,carry_m,status\nA,150,maybe\n", "shots.csv, line 2, column 3 (status): unknown status 'maybe'; "
                                                 "expected counted, set_aside, warm_up or nothing."},
-        {"build,carry_m,feel\nA,150,11\n", "shots.csv, line 2, column 3 (feel): '11' is not a feel score; expected a "
+        {"build,carry_m,feel\nA,150,11\n", "shots.csv, line 2, column 3 (feel): no feel score: '11'; expected a "
                                            "whole number from 1 to 10, or nothing."},
         {"build,carry_m\n,150\n",
          "shots.csv, line 2, column 1 (build): the build is missing; expected the name of the club that was struck."},

@@ -1,5 +1,6 @@
 #include "core/practice/scenarios.h"
 #include "files/csv_writer.h"
+#include "files/file.h"
 #include "files/test_json.h"
 #include "support/reference.h"
 
@@ -58,8 +59,8 @@ TEST_CASE("a whole test goes through JSON and back unchanged") {
     test.card.replaceSetAside = false;
     test.card.goodShots = 4;
     test.plan = {.schedule = record::Schedule::sandwich, .rounds = 4, .turnLength = 2, .seed = 1ULL << 63U};
-    test.plan.changeTimes = {{0, 1, 240}};
-    test.plan.turns = {{0, 1, 2}, {1, 1, 2}};
+    test.plan.changeTimes = {{record::BuildAt(0), record::BuildAt(1), 240}};
+    test.plan.turns = {{record::BuildAt(0), 1, 2}, {record::BuildAt(1), 1, 2}};
     test.seal = {.commitment = "ab",
                  .box = "cd",
                  .nonce = "ef",
@@ -75,7 +76,7 @@ TEST_CASE("a whole test goes through JSON and back unchanged") {
     record::Build hidden;
     hidden.name = "Bent 54";
     test.sealedBuilds = {hidden};
-    test.guesses = {{1, "Bent 54", "3"}};
+    test.guesses = {{record::BuildAt(1), "Bent 54", "3"}};
     test.amendments = {{"2026-05-01T10:00", "one lap fewer"}};
     test.frozenAt = "2026-05-01T09:30";
     test.frozenHash = "77";
@@ -89,7 +90,7 @@ TEST_CASE("the declaration is one text for one card, whatever was struck or lear
     const auto before = files::declarationText(test);
     test.shots.clear();
     test.builds[0].tag = "Fern";
-    test.guesses = {{0, "x", ""}};
+    test.guesses = {{record::BuildAt(0), "x", ""}};
     CHECK(files::declarationText(test) == before);
     test.card.alpha = 0.1;
     CHECK(files::declarationText(test) != before);

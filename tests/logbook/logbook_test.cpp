@@ -35,11 +35,11 @@ record::Test fullTest() {
     test.card.targets = {{record::Metric::launch, "", 12, 15}, {record::Metric::carry, "Fern", 180, 190}};
     test.shots[21].mark = record::Mark::player;
     test.shots[22].setAsideWhen = record::SetAsideWhen::byRule;
-    test.guesses = {{1, "Fern", "2"}};
-    test.feels = {{"2", 1, {7, 0, 3, 10, 0, 1}, "lively, \"quick\""}};
+    test.guesses = {{record::BuildAt(1), "Fern", "2"}};
+    test.feels = {{"2", record::BuildAt(1), {7, 0, 3, 10, 0, 1}, "lively, \"quick\""}};
     test.sittings = {{"2026-05-02", "2026-05-02T09:00:00", {record::Place::outdoors, 3.5, 14, "range", "mat"}}};
     test.events = {{record::EventKind::stop, "2026-05-02T09:40:00", 20, "elbow"}};
-    test.progress = {true, 3, 1, "2026-05-02T09:30:00", 1, true, record::Mark::club};
+    test.progress = {true, 3, 1, "2026-05-02T09:30:00", record::BuildAt(1), true, record::Mark::club};
     test.shots[23].readId = "link:23";
     test.extraColumns = {"weight_g"};
     for (auto& shot : test.shots)
@@ -176,7 +176,7 @@ TEST_CASE("the file names itself and its format to any SQLite tool") {
     const auto bytes = bytesOf(path);
     REQUIRE(bytes.size() > 100);
     CHECK(bytes.substr(68, 4) == "Knot"); // application_id
-    CHECK(bytes[63] == 3);                // user_version
+    CHECK(bytes[63] == 4);                // user_version
     CHECK(bytes[18] == 2);                // write-ahead log
 }
 

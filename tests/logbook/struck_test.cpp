@@ -66,7 +66,7 @@ TEST_CASE("however shots are added, changed and taken back, the logbook says the
             for (std::size_t i = from; i < size; ++i) {
                 test.shots.push_back(full.shots[i]);
                 test.shots.back().handedOver = *rc::gen::arbitrary<bool>();
-                test.shots.back().build = *rc::gen::inRange<std::size_t>(0, test.builds.size());
+                test.shots.back().build = record::BuildAt(*rc::gen::inRange<std::size_t>(0, test.builds.size()));
                 test.shots.back().status =
                     *rc::gen::arbitrary<bool>() ? record::ShotStatus::counted : record::ShotStatus::setAside;
             }

@@ -2,10 +2,10 @@
 // exceed their bound by four Monte-Carlo standard errors.
 #include "core/judge/choosing.h"
 #include "core/judge/columns.h"
-#include "core/judge/distributions.h"
 #include "core/plan/looks.h"
 #include "core/plan/planner.h"
 #include "core/plan/power.h"
+#include "core/statistics/distributions.h"
 #include "simulation/trial.h"
 
 #include <catch2/catch.hpp>
@@ -23,7 +23,7 @@ using record::Metric;
 namespace {
 
 judge::Reading verdictsOf(const record::Test& test) {
-    return *judge::judge({.test = test, .depth = judge::JudgeRequest::Depth::verdicts});
+    return *judge::judge({.subject = judge::Case::of(test), .depth = judge::JudgeRequest::Depth::verdicts});
 }
 
 struct Cell {

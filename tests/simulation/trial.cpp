@@ -29,7 +29,7 @@ record::Test Trial::strike(Random& random) const {
                 t = sdTurn * random.normal();
             for (int i = 0; i < length; ++i) {
                 record::Shot shot;
-                shot.build = build;
+                shot.build = record::BuildAt(build);
                 shot.round = std::to_string(round);
                 shot.handedOver = i == 0;
                 for (std::size_t m = 0; m < metrics.size(); ++m) {

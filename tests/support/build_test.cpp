@@ -16,7 +16,7 @@ TestBuilder& TestBuilder::turn(const std::string& build, const std::string& roun
     bool first = true;
     for (const double value : values) {
         record::Shot shot;
-        shot.build = indexOf(test, build);
+        shot.build = record::BuildAt(indexOf(test, build));
         shot.round = round;
         shot.handedOver = first;
         shot.readings.measure(m_metric, value);
@@ -28,7 +28,7 @@ TestBuilder& TestBuilder::turn(const std::string& build, const std::string& roun
 
 TestBuilder& TestBuilder::shot(const std::string& build, record::ShotStatus status, std::optional<double> value) {
     record::Shot shot;
-    shot.build = indexOf(test, build);
+    shot.build = record::BuildAt(indexOf(test, build));
     shot.status = status;
     shot.round = test.shots.empty() ? "" : test.shots.back().round;
     if (value)

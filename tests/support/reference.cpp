@@ -54,7 +54,7 @@ Reference loadReference(const std::string& name) {
 }
 
 nlohmann::json readingOf(const record::Test& test) {
-    return nlohmann::json::parse(files::readingJson(*judge::judge({.test = test})));
+    return nlohmann::json::parse(files::readingJson(*judge::judge({.subject = judge::Case::of(test)})));
 }
 
 std::vector<std::string> differences(const nlohmann::json& expected, const nlohmann::json& actual, double tolerance,

@@ -1,51 +1,52 @@
 #include "app/bay_page/bay_page.h"
 
 #include "app/bay_page/ask_bar.h"
-#include "app/bay_page/feel_view.h"
-#include "app/bay_page/hand_entry.h"
+#include "app/bay_page/bay_words.h"
+#include "app/bay_page/commands.h"
 #include "app/bay_page/lay_view.h"
 #include "app/bay_page/player_window.h"
-#include "app/bay_page/side_forms.h"
 #include "app/form/panel.h"
+#include "app/form/typed.h"
 #include "app/picture/strip_view.h"
-#include "app/session.h"
+#include "app/session/background.h"
+#include "app/sources/headings_memory.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
+#include "core/judge/leads.h"
 #include "core/record/number_text.h"
+#include "files/csv_reader.h"
 
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QKeyEvent>
-#include <QLineEdit>
 #include <QScrollArea>
 #include <QScrollBar>
 #include <QSettings>
-#include <QStackedWidget>
 #include <QVBoxLayout>
 
 namespace knot::app {
 namespace {
 
-constexpr int callSeconds = 3; // a number waits so long for the player's call
 constexpr int stripHeight = 92;
 
 } // namespace
 
 BayPage::BayPage(Session& session, QWidget* parent)
-    : QWidget(parent)
+    : Page(parent)
     , m_session(session)
     , m_server(session)
-    , m_folder(session) {
+    , m_folder(session)
+    , m_ask(new AskBar)
+    , m_actions(session, *m_ask) {
     setObjectName(QStringLiteral("bayPage"));
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Bay"));
     buildUi();
     wire();
+    wireSources();
 }
 
 BayPage::~BayPage() {
-    m_standIn.disconnect(this);
-    m_standIn.kill();
-    m_standIn.waitForFinished(500);
     delete m_playerWindow;
 }
 
@@ -61,20 +62,18 @@ void BayPage::buildUi() {
     QVBoxLayout* keyColumn = nullptr;
     auto* keyPanel = headedPanel({}, keyColumn);
     m_keys = new KeyRow;
-    m_ask = new AskBar;
     m_bottom = new QStackedWidget;
     m_bottom->addWidget(m_keys);
     m_bottom->addWidget(m_ask);
     m_bottom->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     keyColumn->addWidget(m_bottom, 0, Qt::AlignTop);
-    auto* foot = new QHBoxLayout;
     m_source = captionLabel("source");
-    m_source->setWordWrap(false);
     m_averages = captionLabel("averages");
-    m_averages->setWordWrap(false);
-    foot->addWidget(m_source);
-    foot->addStretch();
-    foot->addWidget(m_averages);
+    m_averages->setAlignment(Qt::AlignRight);
+    auto* foot = new QHBoxLayout;
+    foot->setSpacing(2 * size::grid);
+    foot->addWidget(m_source, 1);
+    foot->addWidget(m_averages, 1);
     keyColumn->addLayout(foot);
 
     m_trouble = new QLabel;
@@ -90,8 +89,14 @@ void BayPage::buildUi() {
     column->addWidget(m_stripArea);
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * size::grid);
-    row->addWidget(buildStage(), 13);
-    row->addWidget(buildSide(), 7);
+    QVBoxLayout* stage = nullptr;
+    row->addWidget(headedPanel({}, stage), 13);
+    m_now = new NowView;
+    stage->addWidget(m_now, 1);
+    QVBoxLayout* beside = nullptr;
+    row->addWidget(headedPanel({}, beside), 7);
+    m_side = new BaySide(m_actions);
+    beside->addWidget(m_side);
     column->addLayout(row, 1);
     column->addWidget(keyPanel);
 
@@ -104,392 +109,380 @@ void BayPage::buildUi() {
     outer->addWidget(m_body);
 }
 
-QWidget* BayPage::buildStage() {
-    QVBoxLayout* column = nullptr;
-    auto* panel = headedPanel({}, column);
-    m_now = new NowView;
-    column->addWidget(m_now, 1);
-    return panel;
-}
-
-QWidget* BayPage::buildSide() {
-    QVBoxLayout* column = nullptr;
-    auto* panel = headedPanel({}, column);
-    m_side = new QStackedWidget;
-    column->addWidget(m_side);
-
-    auto* shot = new QWidget;
-    auto* shotColumn = new QVBoxLayout(shot);
-    shotColumn->setContentsMargins(0, 0, 0, 0);
-    shotColumn->addWidget(headingLabel(tr("Where on the face?")));
-    m_face = new FaceView;
-    shotColumn->addWidget(m_face, 3);
-    m_entry = new HandEntry;
-    auto* entryArea = scrolling(m_entry);
-    shotColumn->addWidget(entryArea, 2);
-    m_side->addWidget(shot);
-
-    auto* feel = new QWidget;
-    auto* feelColumn = new QVBoxLayout(feel);
-    feelColumn->setContentsMargins(0, 0, 0, 0);
-    m_feelHeading = headingLabel(tr("How did it feel?"));
-    feelColumn->addWidget(m_feelHeading);
-    m_feel = new FeelView;
-    feelColumn->addWidget(m_feel);
-    m_feelWords = new QLineEdit;
-    m_feelWords->setPlaceholderText(tr("in your words (Tab)"));
-    m_feelWords->setObjectName(QStringLiteral("feelWords"));
-    m_feelWords->setAccessibleName(tr("How it felt, in words"));
-    feelColumn->addWidget(m_feelWords);
-    feelColumn->addStretch();
-    m_side->addWidget(feel);
-
-    m_conditions = new ConditionsForm;
-    m_side->addWidget(m_conditions);
-    m_link = new LinkForm;
-    m_side->addWidget(m_link);
-    return panel;
-}
-
 void BayPage::wire() {
-    connect(&m_session, &Session::bayChanged, this, &BayPage::shotsChanged);
-    connect(&m_session, &Session::declarationChanged, this, &BayPage::refresh);
-    connect(&m_session, &Session::unitsChanged, this, &BayPage::refresh);
-    connect(&m_session, &Session::testChanged, this, [this] {
-        m_entered.clear();
-        m_last.reset();
-        m_called = false;
-        m_resting.invalidate();
-        m_body->setCurrentIndex(0);
-        m_ask->leave();
-        m_folder.stop();
-        if (isVisible())
-            enter();
-    });
-    connect(&m_session, &Session::storageTroubled, this, [this](const QString& sentence) {
+    connect(&m_session, &Session::testChanged, this, &BayPage::testChanged);
+    connect(&m_session.bay(), &BayRun::changed, this, &BayPage::shotsChanged);
+    connect(&m_session.declaring(), &Declaring::changed, this, &BayPage::markStale);
+    connect(&m_session.book(), &Book::unitsChanged, this, &BayPage::markStale);
+    connect(&m_session.bay(), &BayRun::storageTroubled, this, [this](const QString& sentence) {
         m_trouble->setText(sentence);
         m_trouble->setVisible(!sentence.isEmpty());
     });
-    connect(&m_server, &MonitorServer::statusChanged, this, &BayPage::refresh);
-    connect(&m_server, &MonitorServer::complained, this, &BayPage::complained);
-    connect(&m_folder, &WatchedFolder::statusChanged, this, &BayPage::refresh);
-    connect(&m_folder, &WatchedFolder::complained, this, &BayPage::complained);
+    connect(&m_actions, &BayActions::complained, this, &BayPage::complained);
+    connect(&m_actions, &BayActions::readingRequested, this, &BayPage::readingRequested);
+    connect(&m_actions, &BayActions::changed, this, &BayPage::markStale);
+    connect(&m_actions, &BayActions::asking, this, [this] { m_bottom->setCurrentWidget(m_ask); });
     connect(m_keys, &KeyRow::pressed, this, [this](int key) { act(key, Qt::NoModifier); });
     connect(m_ask, &AskBar::done, this, [this] {
         m_bottom->setCurrentWidget(m_keys);
         takeFocus();
     });
-    connect(m_face, &FaceView::struck, this, [this](FaceView::Strike strike) {
-        if (!m_last)
-            return;
-        m_session.inBay(tr("a strike point"), *m_last, [&](record::Test& test) {
-            test.shots[*m_last].readings.measure(record::Metric::strikeToe, strike.toe);
-            test.shots[*m_last].readings.measure(record::Metric::strikeHigh, strike.high);
-            return *m_last;
-        });
-    });
-    connect(m_entry, &HandEntry::entered, this, [this](const record::Readings& readings) {
-        m_session.arrive({{.readings = readings, .at = {}, .readId = {}, .reason = {}}});
-    });
-    connect(m_entry, &HandEntry::left, this, &BayPage::takeFocus);
-    connect(m_feel, &FeelView::scored, this, [this](std::size_t scale, int score) {
-        if (const auto stint = bay::lastStint(m_session.test()))
-            m_session.inBay(tr("a feel"), [&](record::Test& test) {
-                auto feel = bay::feelOf(test, *stint);
-                feel.scores[scale] = score;
-                bay::setFeel(test, feel);
-            });
-    });
-    connect(m_feel, &FeelView::left, this, &BayPage::takeFocus);
-    connect(m_feelWords, &QLineEdit::textEdited, this, [this](const QString& text) {
-        if (const auto stint = bay::lastStint(m_session.test()))
-            m_session.typeInBay(tr("words about a stint"), [&](record::Test& test) {
-                auto feel = bay::feelOf(test, *stint);
-                feel.words = text.toStdString();
-                bay::setFeel(test, feel);
-            });
-    });
-    m_feelWords->installEventFilter(this);
-    connect(m_conditions, &ConditionsForm::changed, this, [this](const record::Conditions& conditions) {
-        const std::string now = m_session.bayNow().toStdString();
-        m_session.typeInBay(tr("the conditions"), [&](record::Test& test) {
-            if (test.sittings.empty())
-                bay::beginSitting(test, now);
-            test.sittings.back().conditions = conditions;
-        });
-    });
-    connect(m_link, &LinkForm::changed, this, [this](const LinkSettings& settings) {
+    connect(m_side, &BaySide::entered, this,
+            [this](const record::Readings& readings) { m_session.bay().arrive({{.readings = readings}}); });
+    connect(m_side, &BaySide::left, this, &BayPage::takeFocus);
+    connect(m_lay, &LayView::accepted, this, &BayPage::laid);
+    connect(m_lay, &LayView::left, this, &BayPage::leaveLaying);
+    connect(&m_tick, &QTimer::timeout, this, &BayPage::tick);
+    m_tick.start(250);
+    m_averagesSoon.setSingleShot(true);
+    m_averagesSoon.setInterval(300);
+    connect(&m_averagesSoon, &QTimer::timeout, this, &BayPage::refreshAverages);
+}
+
+void BayPage::wireSources() {
+    connect(&m_server, &MonitorServer::statusChanged, this, &BayPage::markStale);
+    connect(&m_server, &MonitorServer::complained, this, &BayPage::complained);
+    connect(&m_folder, &WatchedFolder::statusChanged, this, &BayPage::markStale);
+    connect(&m_folder, &WatchedFolder::complained, this, &BayPage::complained);
+    connect(m_side, &BaySide::linkChanged, this, [this](const LinkSettings& settings) {
         settings.keep();
         m_server.listen(settings);
     });
-    connect(m_lay, &LayView::accepted, this, [this](const bay::Laying& laying) {
-        const QString now = m_session.bayNow();
-        const std::string sitting = laying.shots().empty() || laying.shots().front().takenAt.size() < 10
-                                        ? now.left(10).toStdString()
-                                        : laying.shots().front().takenAt.substr(0, 10);
-        m_session.inBay(tr("a file laid on the plan"), m_session.test().shots.size(), [&](record::Test& test) {
-            const std::size_t from = test.shots.size();
-            test = laying.applied(std::move(test), sitting);
-            return from;
-        });
-        m_body->setCurrentIndex(0);
-        takeFocus();
-    });
-    connect(m_lay, &LayView::left, this, [this] {
-        m_body->setCurrentIndex(0);
-        takeFocus();
-    });
-    connect(&m_tick, &QTimer::timeout, this, &BayPage::tick);
-    connect(&m_standIn, &QProcess::stateChanged, this, &BayPage::stateChanged);
-    m_tick.start(250);
+    connect(&m_standIn, &StandIn::changed, this, &BayPage::stateChanged);
 }
 
-// Enter in the words about a stint ends them, and is no hand-over.
-bool BayPage::eventFilter(QObject* watched, QEvent* event) {
-    if (watched == m_feelWords && event->type() == QEvent::KeyPress) {
-        const int key = static_cast<QKeyEvent*>(event)->key();
-        if (key == Qt::Key_Return || key == Qt::Key_Enter) {
-            takeFocus();
-            return true;
-        }
-    }
-    return QWidget::eventFilter(watched, event);
+void BayPage::testChanged() {
+    m_entered.clear();
+    m_actions.begin();
+    m_body->setCurrentIndex(0);
+    m_ask->leave();
+    m_folder.stop();
+    m_averages->clear();
+    markStale();
+    if (isVisible())
+        enter();
 }
 
 void BayPage::enter() {
     if (!m_session.hasTest())
         return;
+    if (m_session.isKept() && m_session.test().stage != record::Stage::test && m_session.test().builds.empty())
+        m_session.declaring().change(tr("a first club"),
+                                     [](record::Test& empty) { empty.builds.push_back({.name = "own club"}); });
     const auto& test = m_session.test();
-    if (m_session.isKept() && test.stage != record::Stage::test && test.builds.empty())
-        m_session.inBay(tr("a first club"), [](record::Test& empty) { empty.builds.push_back({.name = "own club"}); });
-    if (m_entered != test.id && m_session.takesShots()) {
+    if (m_entered != test.id && m_session.bay().takesShots()) {
         m_entered = test.id;
-        m_count = test.shots.size();
-        m_last.reset();
-        if (!test.sittings.empty() && !test.shots.empty() && test.shots.back().sitting == test.sittings.back().label)
-            m_last = test.shots.size() - 1;
-        m_sinceLast.invalidate();
+        m_actions.begin();
         m_server.listen(LinkSettings::kept());
         m_folder.goOn();
         QSettings().setValue(QStringLiteral("bay/under_way"),
-                             QStringList{m_session.logbookPath(), QString::fromStdString(test.id)});
-        sayResumed();
+                             QStringList{m_session.book().path(), QString::fromStdString(test.id)});
+        sayResumed(m_actions.situation());
+        m_averagesSoon.start();
     }
-    refresh();
+    markStale();
 }
 
 // After an end that nobody wanted, the test goes on where it stood, and says so.
-void BayPage::sayResumed() {
-    const auto& test = m_session.test();
-    const bay::Stand stand = bay::standOf(test);
-    if (test.sittings.empty() || stand.phase == bay::Phase::done || stand.phase == bay::Phase::free || isAnotherVisit())
+void BayPage::sayResumed(const Situation& now) {
+    const auto* stint = now.stand.stint();
+    if (now.test.sittings.empty() || stint == nullptr || now.anotherVisit)
         return;
     const QString kept = tr("Everything struck is here.");
-    if (stand.phase == bay::Phase::warmUp)
-        emit m_session.noted(
+    if (now.stand.phase() == bay::Phase::warmUp)
+        m_session.note(
             tr("Resumed in the warm-up, after %1. %2")
-                .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(stand.warmUp), "swing")), kept));
+                .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(now.stand.warmUp), "swing")),
+                     kept));
     else
-        emit m_session.noted(tr("Resumed in lap %1: %2, shot %3 of %4. %5")
-                                 .arg(stand.round)
-                                 .arg(stand.drawn ? tr("an unseen club") : nameOf(test, stand.build))
-                                 .arg(stand.shot)
-                                 .arg(stand.shots)
-                                 .arg(kept));
-}
-
-bool BayPage::isAnotherVisit() {
-    const auto& test = m_session.test();
-    return m_session.takesShots() && test.stage == record::Stage::test &&
-           bay::isAnotherVisit(test, m_session.bayNow().toStdString());
+        m_session.note(tr("Resumed in lap %1: %2, shot %3 of %4. %5")
+                           .arg(stint->round)
+                           .arg(stint->drawn ? tr("an unseen club") : nameOf(now.test, stint->build))
+                           .arg(stint->shot)
+                           .arg(stint->shots)
+                           .arg(kept));
 }
 
 void BayPage::takeFocus() {
     setFocus();
 }
 
-void BayPage::showEvent(QShowEvent* event) {
-    QWidget::showEvent(event);
-    refresh();
-}
-
 QString BayPage::subtitle() const {
     return m_session.hasTest() ? courseLine(m_session.test(), bay::standOf(m_session.test())) : QString();
 }
 
-int BayPage::secondsToNumber() const {
-    const auto& test = m_session.test();
-    if (!m_sinceLast.isValid() || !maySeeShots(test, Eyes::fitter) || !m_last ||
-        test.shots[*m_last].status != record::ShotStatus::counted || test.stage != record::Stage::test ||
-        test.card.setAsideRule == record::SetAsideRule::keepAll)
-        return 0;
-    const qint64 left = callSeconds * 1000 - m_sinceLast.elapsed();
-    return left > 0 ? static_cast<int>((left + 999) / 1000) : 0;
-}
-
-LastShot BayPage::lastShot() const {
-    LastShot last{.shot = {}, .called = m_called};
-    if (m_last && *m_last < m_session.test().shots.size()) {
-        last.shot = m_last;
-        last.secondsToNumber = secondsToNumber();
-    }
-    return last;
-}
-
 void BayPage::shotsChanged(std::size_t from) {
-    const auto& test = m_session.test();
-    const bay::Stand stand = bay::standOf(test);
-    if (test.shots.size() > m_count) {
-        m_last = std::min(from, test.shots.size() - 1);
-        if (test.shots.size() > m_count + 1)
-            m_last = test.shots.size() - 1;
-        m_sinceLast.start();
-        m_count = test.shots.size();
-        if (m_called) {
-            m_called = false;
-            const std::size_t shot = *m_last;
-            m_session.inBay(tr("a call"), shot, [&](record::Test& changed) {
-                return bay::setAside(changed, shot, record::SetAsideWhen::called, tr("called").toStdString());
-            });
-            return; // which comes back here
-        }
-        const bool read = bay::isRead(test.shots[*m_last]);
-        m_cues.play(!read                                                                       ? Cue::noReading
-                    : stand.phase == bay::Phase::done                                           ? Cue::done
-                    : stand.phase == bay::Phase::handOver || stand.phase == bay::Phase::nameTag ? Cue::handOver
-                                                                                                : Cue::shotKept);
-    } else if (test.shots.size() < m_count) {
-        m_count = test.shots.size();
-        m_last = m_count > 0 ? std::optional(m_count - 1) : std::nullopt;
-        m_sinceLast.invalidate();
+    if (m_actions.shotsChanged(from) == BayActions::News::shot) {
+        const Situation now = m_actions.situation();
+        const record::Shot* last = now.last.in(now.test);
+        const auto phase = now.stand.phase();
+        if (last != nullptr && !bay::isRead(*last))
+            m_cues.play(Cue::noReading);
+        else if (phase == bay::Phase::done)
+            m_cues.play(Cue::done);
+        else if (phase == bay::Phase::handOver || phase == bay::Phase::nameTag)
+            m_cues.play(Cue::handOver);
+        else
+            m_cues.play(Cue::shotKept);
     }
-    refresh();
+    m_averagesSoon.start();
+    markStale();
     emit stateChanged();
 }
 
 void BayPage::refresh() {
-    if (!m_session.hasTest() || !isVisible())
+    if (!m_session.hasTest())
         return;
-    const auto& test = m_session.test();
-    const bay::Stand stand = bay::standOf(test);
-    const LastShot last = lastShot();
-    NowPicture now = nowPicture(test, stand, last, m_session.units(), Eyes::fitter);
+    const Situation now = m_actions.situation();
+    NowPicture picture = now.anotherVisit ? anotherVisitPicture(now.test, now.stand)
+                                          : nowPicture(now, m_session.book().units(), Eyes::fitter);
     if (!m_session.isKept()) {
-        now.caption = tr("Not in a logbook yet");
-        now.name = tr("Keep it first");
-        now.count = tr("Ctrl+S");
+        picture.caption = tr("Not in a logbook yet");
+        picture.name = tr("Keep it first");
+        picture.count = tr("Ctrl+S");
     }
-    if (m_resting.isValid()) {
-        const int left = static_cast<int>(test.plan.restSeconds - static_cast<double>(m_resting.elapsed()) / 1000);
-        now.below = left > 0
-                        ? tr("resting, %1:%2 left; R ends it").arg(left / 60).arg(left % 60, 2, 10, QLatin1Char('0'))
-                        : tr("rested; R ends it");
+    if (m_actions.isResting()) {
+        const int left = static_cast<int>(now.test.plan.restSeconds - m_actions.secondsRested());
+        picture.below =
+            left > 0 ? tr("resting, %1:%2 left; R ends it").arg(left / 60).arg(left % 60, 2, 10, QLatin1Char('0'))
+                     : tr("rested; R ends it");
     }
-    QList<KeyRow::Entry> keys = m_session.isKept() ? keysFor(test, stand, last) : QList<KeyRow::Entry>{};
-    if (stand.phase != bay::Phase::done && isAnotherVisit()) {
-        now = anotherVisitPicture(test, stand);
-        keys = {{Qt::Key_Return, QStringLiteral("Enter"), tr("begin a sitting"), tr("with its own warm-up"), true},
-                {Qt::Key_G, QStringLiteral("G"), tr("guess"), tr("which one was that?"), false},
-                {Qt::Key_F, QStringLiteral("F"), tr("feel"), tr("how was that stint?"), false}};
-    }
-    m_now->setPicture(now);
-    m_keys->setEntries(keys);
-    refreshStrip(stand);
-    refreshSide(stand);
-    refreshStatus(stand);
-    if (m_playerWindow != nullptr && m_playerWindow->isVisible())
-        m_playerWindow->setPicture(nowPicture(test, stand, last, m_session.units(), Eyes::player),
-                                   courseLine(test, stand));
+    m_now->setPicture(picture);
+    m_keys->setEntries(m_session.isKept() ? keysFor(now) : QList<KeyRow::Entry>{});
+    refreshStrip(now);
+    m_side->refresh(now, m_session.book().units());
+    m_side->showLink(m_server.isListening() ? m_server.settings() : LinkSettings::kept(), m_server.status());
+    refreshStatus(now);
+    if (playerWindowShows())
+        m_playerWindow->setPicture(nowPicture(now, m_session.book().units(), Eyes::player),
+                                   courseLine(now.test, now.stand));
 }
 
-void BayPage::refreshStrip(const bay::Stand& stand) {
-    const auto& test = m_session.test();
+void BayPage::refreshStrip(const Situation& now) {
+    const auto& test = now.test;
     const bool planned = test.stage == record::Stage::test && !test.plan.turns.empty();
     m_stripArea->setVisible(planned);
     if (!planned)
         return;
     QStringList names;
-    for (std::size_t i = 0; i < test.builds.size(); ++i)
+    for (record::BuildAt i; i < test.builds.size(); ++i)
         names << nameOf(test, i);
     m_strip->setPlan(test.plan.turns, names);
+    const auto* stint = now.stand.stint();
     // Alone nobody knows the clubs to come, and the strip must not tell.
     std::optional<std::size_t> knownTurns;
-    if (stand.drawn)
-        knownTurns = stand.turn;
-    else if (test.card.alone && stand.phase == bay::Phase::warmUp)
-        knownTurns = static_cast<std::size_t>(test.progress.named);
-    m_strip->setProgress(bay::filledTurns(test), stand.turn, knownTurns);
+    if (stint != nullptr && stint->drawn)
+        knownTurns = now.stand.phase() == bay::Phase::warmUp ? static_cast<std::size_t>(test.progress.named)
+                                                             : std::size_t{stint->turn};
+    std::optional<std::size_t> present;
+    if (stint != nullptr && now.stand.phase() != bay::Phase::warmUp)
+        present = stint->turn;
+    m_strip->setProgress(bay::filledTurns(test), present, knownTurns);
     m_stripArea->setFixedHeight(std::min(stripHeight, m_strip->heightForWidth(m_stripArea->viewport()->width())));
-    if (stand.turn)
-        m_stripArea->ensureVisible(0, m_strip->turnY(*stand.turn), 0, 46);
+    if (present)
+        m_stripArea->ensureVisible(0, m_strip->turnY(*present), 0, 46);
 }
 
-void BayPage::refreshSide(const bay::Stand& stand) {
-    const auto& test = m_session.test();
-    m_face->setFace(picture::faceKind(test), test.profile.leftHanded ? picture::Toe::right : picture::Toe::left);
-    std::vector<FaceView::Strike> earlier;
-    std::optional<FaceView::Strike> strike;
-    if (m_last && *m_last < test.shots.size()) {
-        const auto& newest = test.shots[*m_last];
-        for (std::size_t i = test.shots.size(); i-- > 0 && test.shots.size() - i <= bay::reach;) {
-            const auto& shot = test.shots[i];
-            const auto toe = shot.readings.at(record::Metric::strikeToe);
-            const auto high = shot.readings.at(record::Metric::strikeHigh);
-            if (!toe || !high || shot.turn != newest.turn || shot.sitting != newest.sitting)
-                continue;
-            if (i == *m_last)
-                strike = FaceView::Strike{*toe, *high};
-            else
-                earlier.push_back({*toe, *high});
-        }
-        // Alone the colour of an unseen club's knot would tell it.
-        m_face->setStrikes(earlier, strike, bay::isUnnamed(test, newest) ? test.builds.size() : newest.build);
-    } else {
-        m_face->setStrikes({}, std::nullopt, stand.build);
-    }
-    m_face->setChangeable(m_last.has_value());
-    m_entry->setMetrics(firstMetrics(test.card), m_session.units());
-    if (const auto stint = bay::lastStint(test)) {
-        const auto feel = bay::feelOf(test, *stint);
-        m_feel->setScores(feel.scores);
-        if (!m_feelWords->hasFocus())
-            m_feelWords->setText(QString::fromStdString(feel.words));
-        const bool unnamed = stand.drawn && test.progress.named < static_cast<int>(stand.turn.value_or(0)) + 1;
-        m_feelHeading->setText(unnamed ? tr("How did it feel?")
-                                       : tr("How did %1 feel?").arg(nameOf(test, stint->build)));
-    }
-    m_conditions->show(test.sittings.empty() ? record::Conditions{} : test.sittings.back().conditions);
-    m_link->show(m_server.isListening() ? m_server.settings() : LinkSettings::kept(), m_server.status());
-}
-
-void BayPage::refreshStatus(const bay::Stand& stand) {
+void BayPage::refreshStatus(const Situation& now) {
     QStringList parts{m_server.status()};
     if (const QString folder = m_folder.status(); !folder.isEmpty())
         parts << folder;
-    if (stand.phase == bay::Phase::noPlan)
+    if (now.stand.phase() == bay::Phase::noPlan)
         parts = QStringList{tr("The Rack takes the clubs, the Plan makes the order.")};
     m_source->setText(parts.join(QStringLiteral("  ")));
-    m_averages->setText(averagesLine(m_session.test(), m_session.units()));
-    m_trouble->setStyleSheet(QStringLiteral("color: %1").arg(colours().alarm.name()));
+    QPalette palette = m_trouble->palette();
+    palette.setColor(QPalette::WindowText, colours().alarm);
+    m_trouble->setPalette(palette);
+}
+
+// Off the window's thread, since a long test takes its time.
+void BayPage::refreshAverages() {
+    if (!m_session.hasTest() || !maySeeAverages(m_session.test(), Eyes::fitter))
+        return m_averages->clear();
+    inBackground(
+        this, [test = m_session.test(), units = m_session.book().units()] { return averagesLine(test, units); },
+        [this, id = m_session.test().id](const QString& line) {
+            if (m_session.hasTest() && m_session.test().id == id)
+                m_averages->setText(line);
+        });
 }
 
 // Four times a second while something on the page depends on time.
 void BayPage::tick() {
     if (!isVisible() || !m_session.hasTest())
         return;
-    const bool waits = m_sinceLast.isValid() && m_sinceLast.elapsed() < callSeconds * 1000 + 600;
-    if (m_resting.isValid() && !m_restOver &&
-        static_cast<double>(m_resting.elapsed()) / 1000 >= m_session.test().plan.restSeconds) {
+    if (m_actions.isResting() && !m_restOver && m_actions.secondsRested() >= m_session.test().plan.restSeconds) {
         m_restOver = true;
         m_cues.play(Cue::restOver);
     }
-    if (waits || m_resting.isValid())
-        refresh();
+    if (!m_actions.isResting())
+        m_restOver = false;
+    if (m_actions.waitsForNumber() || m_actions.isResting())
+        markStale();
 }
 
-void BayPage::showSide(Side side) {
-    m_side->setCurrentIndex(static_cast<int>(side));
-    refresh();
+void BayPage::turnTo(BaySide::Side side) {
+    m_side->turnTo(side);
+    markStale();
+}
+
+void BayPage::typeShot(const QString& typed) {
+    m_side->typeShot(typed);
+    markStale();
+}
+
+void BayPage::feel() {
+    if (bay::lastStint(m_session.test()))
+        turnTo(BaySide::Side::feel);
+}
+
+bool BayPage::event(QEvent* event) {
+    // Keys of the bay come before the window's own shortcuts for the same.
+    if (event->type() == QEvent::ShortcutOverride) {
+        auto* key = static_cast<QKeyEvent*>(event);
+        const bool ours =
+            key->key() == Qt::Key_Escape && (m_ask->isAsking() || m_side->side() != BaySide::Side::shot || !hasFocus());
+        const bool undo = key->key() == Qt::Key_Z && key->modifiers().testFlag(Qt::ControlModifier);
+        if (ours || undo) {
+            event->accept();
+            return true;
+        }
+    }
+    return Page::event(event);
+}
+
+void BayPage::keyPressEvent(QKeyEvent* event) {
+    if (act(event->key(), event->modifiers()))
+        return;
+    const QString typed = event->text();
+    const bool begins = !typed.isEmpty() && (typed[0].isDigit() || typed[0] == QLatin1Char('-')) &&
+                        event->modifiers() == Qt::NoModifier;
+    if (begins && m_session.bay().takesShots() && m_body->currentIndex() == 0)
+        return typeShot(typed);
+    Page::keyPressEvent(event);
+}
+
+bool BayPage::act(int key, Qt::KeyboardModifiers modifiers) {
+    if (!m_session.hasTest() || m_body->currentIndex() != 0)
+        return false;
+    const bool control = modifiers.testFlag(Qt::ControlModifier);
+    const bool shift = modifiers.testFlag(Qt::ShiftModifier);
+    if ((key == Qt::Key_Z && control) || (key == Qt::Key_U && shift)) {
+        if (shift)
+            m_session.bay().redo();
+        else
+            m_session.bay().undo();
+        return true;
+    }
+    if (control || modifiers.testFlag(Qt::AltModifier))
+        return false;
+    if (key == Qt::Key_Escape) {
+        turnTo(BaySide::Side::shot);
+        takeFocus();
+        return true;
+    }
+    if (!m_session.bay().takesShots())
+        return false;
+    const Situation now = m_actions.situation();
+    const auto* striking = now.stand.as<bay::Striking>();
+    if (key == Qt::Key_PageDown) // the one button: what is due, else the player's call
+        key = striking != nullptr && striking->confirmed ? Qt::Key_Space : Qt::Key_Return;
+    if (key == Qt::Key_PageUp)
+        key = Qt::Key_Space;
+    if (key == Qt::Key_Enter)
+        key = Qt::Key_Return;
+    const BayCommand* command = commandFor(key, now);
+    if (command != nullptr)
+        command->run(*this);
+    // A key of the bay that means nothing now does nothing, and is nobody else's.
+    const bool isDigit = key >= Qt::Key_0 && key <= Qt::Key_9;
+    return command != nullptr ||
+           (!isDigit && std::ranges::any_of(bayCommands(), [&](const BayCommand& c) { return c.key == key; }));
+}
+
+bool BayPage::playerWindowShows() const {
+    return m_playerWindow != nullptr && m_playerWindow->isVisible();
+}
+
+void BayPage::togglePlayerWindow() {
+    if (m_playerWindow == nullptr)
+        m_playerWindow = new PlayerWindow;
+    m_playerWindow->setVisible(!m_playerWindow->isVisible());
+    if (m_playerWindow->isVisible())
+        window()->activateWindow(); // the keys stay here
+    markStale();
+    emit stateChanged();
+}
+
+void BayPage::toggleStandIn() {
+    if (m_standIn.runs())
+        return m_standIn.stop();
+    if (!m_standIn.start(m_server.port(), m_server.settings().code))
+        emit complained(tr("knotcount-monitor is not beside this program. Build or install it, then try again."));
+}
+
+void BayPage::toggleSounds() {
+    m_cues.turn(!m_cues.isOn());
+    if (m_cues.isOn() && !m_cues.canPlay())
+        emit complained(tr("No sound player was found (pw-play, paplay or aplay), so nothing will be heard."));
+    m_cues.play(Cue::shotKept);
+    emit stateChanged();
+}
+
+void BayPage::watchFolder(const QString& folder) {
+    m_folder.watch(folder);
+    emit stateChanged();
+}
+
+void BayPage::stopWatching() {
+    m_folder.stop();
+    emit stateChanged();
+}
+
+// Laying a long file takes its time, so the plan and the shots go off the window's thread.
+void BayPage::layFile(const QString& path) {
+    if (!m_session.isKept() || m_session.test().plan.turns.empty())
+        return emit complained(
+            tr("A file is laid on a plan, and this test has none. Add its shots instead (File menu)."));
+    struct Laid {
+        std::optional<bay::Laying> laying;
+        QString whyNot;
+    };
+    inBackground(
+        this,
+        [plan = m_session.test().plan, file = path.toStdString(), headings = rememberedHeadings()]() -> Laid {
+            auto read = files::readShotFile(file, {.headings = headings, .clubs = files::ReadOptions::Clubs::unknown});
+            if (!read)
+                return {std::nullopt, QString::fromStdString(files::sentence(read.error()))};
+            return {bay::Laying(plan, std::move(read->test.shots)), {}};
+        },
+        [this, id = m_session.test().id, name = QFileInfo(path).fileName()](Laid laid) {
+            if (!laid.laying)
+                return emit complained(laid.whyNot);
+            if (!m_session.hasTest() || m_session.test().id != id)
+                return;
+            m_lay->lay(m_session.test(), name, std::move(*laid.laying), m_session.book().units());
+            m_body->setCurrentWidget(m_lay);
+            m_lay->takeFocus();
+        });
+}
+
+void BayPage::laid(const bay::Laying& laying) {
+    const QString now = m_session.bay().now();
+    const std::string sitting = laying.shots().empty() || laying.shots().front().takenAt.size() < 10
+                                    ? now.left(10).toStdString()
+                                    : laying.shots().front().takenAt.substr(0, 10);
+    m_session.bay().step(tr("a file laid on the plan"), m_session.test().shots.size(), [&](record::Test& test) {
+        const std::size_t from = test.shots.size();
+        test = laying.applied(std::move(test), sitting);
+        return from;
+    });
+    leaveLaying();
+}
+
+void BayPage::leaveLaying() {
+    m_body->setCurrentIndex(0);
+    takeFocus();
 }
 
 } // namespace knot::app

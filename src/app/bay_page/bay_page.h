@@ -1,36 +1,31 @@
 #pragma once
 
-#include "app/bay_page/bay_words.h"
-#include "app/bay_page/face_view.h"
+#include "app/bay_page/bay_actions.h"
+#include "app/bay_page/bay_side.h"
+#include "app/bay_page/now_view.h"
+#include "app/shell/page.h"
 #include "app/sources/cues.h"
 #include "app/sources/monitor_server.h"
+#include "app/sources/stand_in.h"
 #include "app/sources/watched_folder.h"
+#include "core/bay/lay.h"
 
-#include <QElapsedTimer>
-#include <QProcess>
 #include <QTimer>
-#include <QWidget>
 
 class QLabel;
-class QLineEdit;
 class QScrollArea;
-class QStackedWidget;
 
 namespace knot::app {
 
 class AskBar;
-class ConditionsForm;
-class FeelView;
-class HandEntry;
+class KeyRow;
 class LayView;
-class LinkForm;
 class PlayerWindow;
-class Session;
 class StripView;
 
 /// The test as it is struck: what is handed over, which shot, what became of the last one, and the
 /// keys. Shots come by themselves; a key is for what goes wrong. Everything is said once and large.
-class BayPage : public QWidget {
+class BayPage : public Page {
     Q_OBJECT
 
 public:
@@ -39,112 +34,80 @@ public:
 
     /// The page is turned to: listens for shots of the test in hand from now on.
     void enter();
-    void takeFocus();
-    QString subtitle() const;
+    void takeFocus() override;
+    QString subtitle() const override;
+    BayActions& actions() { return m_actions; }
     MonitorServer& server() { return m_server; }
     PlayerWindow* playerWindow() const { return m_playerWindow; }
-    bool playerWindowShows() const;
 
-    // What the Bay menu does too (bay_commands.cpp).
+    // What keys and menu do beside the actions on the test.
+    void typeShot(const QString& typed);
+    void feel();
+    void showConditions() { turnTo(BaySide::Side::conditions); }
+    void showLinkForm() { turnTo(BaySide::Side::link); }
+    void showHelp() { turnTo(BaySide::Side::help); }
     void togglePlayerWindow();
+    bool playerWindowShows() const;
     void toggleStandIn();
-    bool standInRuns() const { return m_standIn.state() != QProcess::NotRunning; }
+    bool standInRuns() const { return m_standIn.runs(); }
     void toggleSounds();
     bool soundsOn() const { return m_cues.isOn(); }
     void watchFolder(const QString& folder);
     void stopWatching();
     bool watchesFolder() const { return !m_folder.folder().isEmpty(); }
-    void showLinkForm();
-    void showConditions();
     void layFile(const QString& path);
-    void endStint();
-    void leaveClubOut();
-    void endHere();
-    void anotherLap();
-    void newSitting();
-    void stopForToday();
-    void markClub();
-    void markPlayer();
 
 signals:
     void complained(const QString& sentence);
     void readingRequested();
+    void folderRequested();
+    void layRequested();
     /// What the menu shows may have changed.
     void stateChanged();
 
 protected:
+    void refresh() override;
     void keyPressEvent(QKeyEvent* event) override;
     bool event(QEvent* event) override;
-    bool eventFilter(QObject* watched, QEvent* event) override;
-    void showEvent(QShowEvent* event) override;
 
 private:
-    enum class Side { shot, feel, conditions, link };
     void buildUi();
-    QWidget* buildSide();
-    QWidget* buildStage();
     void wire();
-    void refresh();
-    void refreshSide(const bay::Stand& stand);
-    void refreshStrip(const bay::Stand& stand);
-    void refreshStatus(const bay::Stand& stand);
+    void wireSources();
+    void testChanged();
+    void refreshStrip(const Situation& now);
+    void refreshStatus(const Situation& now);
+    void refreshAverages();
     void shotsChanged(std::size_t from);
-    void sayResumed();
-    bool isAnotherVisit();
+    void sayResumed(const Situation& now);
     void tick();
-    void showSide(Side side);
-
+    void turnTo(BaySide::Side side);
     bool act(int key, Qt::KeyboardModifiers modifiers);
-    bool actOnClub(int number);
-    void takeClub();
-    void next();
-    void callMishit();
-    void setAsideSeen();
-    void noReading();
-    void rest();
-    void word();
-    void guess();
-    void guessAtEnd(std::size_t build);
-    void feel();
-    void askReason(std::size_t shot);
-    void ask(const std::function<void()>& asking);
-    LastShot lastShot() const;
-    int secondsToNumber() const;
-    QStringList clubNames() const;
+    void laid(const bay::Laying& laying);
+    void leaveLaying();
 
     Session& m_session;
     MonitorServer m_server;
     WatchedFolder m_folder;
     Cues m_cues;
-    QProcess m_standIn;
+    StandIn m_standIn;
+    AskBar* m_ask;
+    BayActions m_actions;
     StripView* m_strip = nullptr;
     QScrollArea* m_stripArea = nullptr;
     NowView* m_now = nullptr;
-    FaceView* m_face = nullptr;
-    HandEntry* m_entry = nullptr;
-    FeelView* m_feel = nullptr;
-    QLineEdit* m_feelWords = nullptr;
-    QLabel* m_feelHeading = nullptr;
-    ConditionsForm* m_conditions = nullptr;
-    LinkForm* m_link = nullptr;
-    QStackedWidget* m_side = nullptr;
+    BaySide* m_side = nullptr;
     QStackedWidget* m_bottom = nullptr;
     QStackedWidget* m_body = nullptr; ///< the bay, or a file being laid
     KeyRow* m_keys = nullptr;
-    AskBar* m_ask = nullptr;
     LayView* m_lay = nullptr;
     QLabel* m_source = nullptr;
     QLabel* m_averages = nullptr;
     QLabel* m_trouble = nullptr;
     PlayerWindow* m_playerWindow = nullptr;
-
-    std::optional<std::size_t> m_last; ///< the shot that came last
-    std::size_t m_count = 0;           ///< shots there were at the last look
-    QElapsedTimer m_sinceLast;
-    bool m_called = false; ///< the coming shot is a mishit
-    QElapsedTimer m_resting;
     bool m_restOver = false;
     QTimer m_tick;
+    QTimer m_averagesSoon; ///< reckoned when shots have come, not while they do
     std::string m_entered; ///< the test that the page listens for
 };
 

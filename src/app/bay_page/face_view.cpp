@@ -22,6 +22,7 @@ FaceView::FaceView(QWidget* parent)
     setObjectName(QStringLiteral("face"));
     setAccessibleName(tr("Where on the face"));
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+    setFocusPolicy(Qt::StrongFocus);
     describe();
 }
 

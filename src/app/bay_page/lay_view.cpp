@@ -38,12 +38,12 @@ LayView::LayView(QWidget* parent)
     outer->addWidget(panel);
 }
 
-void LayView::show(const record::Test& test, const QString& file, std::vector<record::Shot> shots,
-                   const record::DisplayUnits& units) {
+void LayView::lay(const record::Test& test, const QString& file, bay::Laying laying,
+                  const record::DisplayUnits& units) {
     m_test = test;
     m_test.shots.clear();
     m_units = units;
-    m_laying.emplace(test.plan, std::move(shots));
+    m_laying = std::move(laying);
     m_heading->setText(tr("%1 on the planned order").arg(file));
     m_lines->setCurrentRow(-1);
     refresh();

@@ -17,8 +17,7 @@ class LayView : public QWidget {
 
 public:
     explicit LayView(QWidget* parent = nullptr);
-    void show(const record::Test& test, const QString& file, std::vector<record::Shot> shots,
-              const record::DisplayUnits& units);
+    void lay(const record::Test& test, const QString& file, bay::Laying laying, const record::DisplayUnits& units);
     void takeFocus();
     const bay::Laying* laying() const { return m_laying ? &*m_laying : nullptr; }
 

@@ -20,6 +20,14 @@ QFont fitting(const QString& text, double most, double width, QFont::Weight weig
     return typeface(pixels, weight);
 }
 
+// The type, made smaller down to the caption size until a text that wraps stands whole in its room.
+QFont wholeIn(const QRectF& room, const QString& text, QFont type) {
+    while (type.pixelSize() > size::caption &&
+           QFontMetricsF(type).boundingRect(room, Qt::AlignLeft | Qt::TextWordWrap, text).height() > room.height())
+        type.setPixelSize(type.pixelSize() - 1);
+    return type;
+}
+
 void paintCord(QPainter& painter, const NowPicture& picture, const QRectF& row) {
     const QColor colour = picture.build ? tagColour(*picture.build) : colours().cord;
     const double radius = std::min(row.height() * 0.42, row.width() / (3.0 * picture.knots));
@@ -91,11 +99,15 @@ void paintNow(QPainter& painter, const NowPicture& picture, const QRectF& box) {
     if (picture.knots > 0)
         paintCord(painter, picture, QRectF(box.left(), y, box.width(), 44 * unit));
     y += 44 * unit + 28 * unit;
-    painter.setFont(font(18));
     painter.setPen(colours().faint);
-    painter.drawText(QPointF(box.left(), y), picture.below);
+    const double lastTop = y + 10 * unit;
+    // What is said below stands whole: on two lines where it has to, and smaller where it still must.
+    const QRectF room(box.left(), y - 20 * unit, box.width(),
+                      picture.last.isEmpty() ? box.bottom() - y + 20 * unit : 30 * unit);
+    painter.setFont(wholeIn(room, picture.below, font(18)));
+    painter.drawText(room, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, picture.below);
     if (!picture.last.isEmpty())
-        paintLast(painter, picture.last, QRectF(box.left(), y + 10 * unit, box.width(), 66 * unit));
+        paintLast(painter, picture.last, QRectF(box.left(), lastTop, box.width(), 66 * unit));
 }
 
 NowView::NowView(QWidget* parent)

@@ -2,6 +2,7 @@
 
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
+#include "app/form/typed.h"
 #include "app/style/palette.h"
 
 #include <QCheckBox>
@@ -50,15 +51,16 @@ ConditionsForm::ConditionsForm(QWidget* parent)
     connect(m_place, &QComboBox::currentIndexChanged, this, &ConditionsForm::tell);
     connect(m_wind, &NumberField::edited, this, &ConditionsForm::tell);
     connect(m_temperature, &NumberField::edited, this, &ConditionsForm::tell);
-    connect(m_ball, &QLineEdit::textEdited, this, &ConditionsForm::tell);
-    connect(m_surface, &QLineEdit::textEdited, this, &ConditionsForm::tell);
+    Typed::in(m_ball, [this](const QString&) { tell(); });
+    Typed::in(m_surface, [this](const QString&) { tell(); });
 }
 
-void ConditionsForm::show(const record::Conditions& conditions) {
+void ConditionsForm::display(const record::Conditions& conditions) {
     m_showing = true;
+    m_kept = conditions;
     m_place->setCurrentIndex(static_cast<int>(conditions.place));
-    m_wind->show(conditions.wind, 1);
-    m_temperature->show(conditions.temperature, 0);
+    m_wind->display(conditions.wind, 1);
+    m_temperature->display(conditions.temperature, 0);
     if (!m_ball->hasFocus())
         m_ball->setText(QString::fromStdString(conditions.ball));
     if (!m_surface->hasFocus())
@@ -74,8 +76,8 @@ void ConditionsForm::tell() {
     if (m_showing)
         return;
     emit changed({.place = static_cast<record::Place>(m_place->currentIndex()),
-                  .wind = m_wind->value(),
-                  .temperature = m_temperature->value(),
+                  .wind = m_wind->fault().isEmpty() ? m_wind->value() : m_kept.wind, // a faulty field wipes nothing
+                  .temperature = m_temperature->fault().isEmpty() ? m_temperature->value() : m_kept.temperature,
                   .ball = m_ball->text().toStdString(),
                   .surface = m_surface->text().toStdString()});
 }
@@ -109,10 +111,10 @@ LinkForm::LinkForm(QWidget* parent)
     });
 }
 
-void LinkForm::show(const LinkSettings& settings, const QString& status) {
+void LinkForm::display(const LinkSettings& settings, const QString& status) {
     m_showing = true;
     m_settings = settings;
-    m_port->show(settings.port, 0);
+    m_port->display(settings.port, 0);
     m_open->setChecked(settings.open);
     m_status->setText(status);
     m_about->setText(

@@ -20,7 +20,7 @@ class ConditionsForm : public QWidget {
 
 public:
     explicit ConditionsForm(QWidget* parent = nullptr);
-    void show(const record::Conditions& conditions);
+    void display(const record::Conditions& conditions);
     void takeFocus();
 
 signals:
@@ -34,6 +34,7 @@ private:
     NumberField* m_temperature;
     QLineEdit* m_ball;
     QLineEdit* m_surface;
+    record::Conditions m_kept;
     bool m_showing = false;
 };
 
@@ -43,7 +44,7 @@ class LinkForm : public QWidget {
 
 public:
     explicit LinkForm(QWidget* parent = nullptr);
-    void show(const LinkSettings& settings, const QString& status);
+    void display(const LinkSettings& settings, const QString& status);
     void takeFocus();
 
 signals:

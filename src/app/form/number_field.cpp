@@ -1,5 +1,6 @@
 #include "app/form/number_field.h"
 
+#include "app/form/typed.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
@@ -34,13 +35,14 @@ NumberField::NumberField(const NumberRange& range, QWidget* parent)
     column->addWidget(m_edit);
     column->addWidget(m_below);
     setFocusProxy(m_edit);
-    connect(m_edit, &QLineEdit::textEdited, this, &NumberField::take);
+    connect(m_edit, &QLineEdit::textEdited, this, &NumberField::check);
+    Typed::in(m_edit, [this](const QString& text) { take(text); });
     // The child carries the field's names, for tests and screen readers.
     connect(this, &QObject::objectNameChanged, m_edit,
             [this](const QString& name) { m_edit->setObjectName(name + QStringLiteral("Edit")); });
 }
 
-void NumberField::show(std::optional<double> value, int decimals) {
+void NumberField::display(std::optional<double> value, int decimals) {
     m_edit->setAccessibleName(accessibleName());
     if (m_edit->hasFocus() || m_faulty)
         return;
@@ -58,9 +60,9 @@ QString NumberField::whyRefused(const QString& text, std::optional<double>& valu
     const QString trimmed = text.trimmed();
     if (trimmed.isEmpty())
         return m_range.mayBeEmpty ? QString() : tr("A number is needed here.");
-    QString written = trimmed;
-    written.replace(QLatin1Char(','), QLatin1Char('.')).replace(QChar(0x2212), QLatin1Char('-'));
-    const auto number = record::numberFromText(written.toStdString());
+    const auto number = record::numberIn(trimmed.toStdString());
+    if (!number && number.error() == record::NumberFault::ambiguous)
+        return tr("“%1” can be read in two ways; write it without the comma.").arg(trimmed);
     if (!number)
         return tr("“%1” is not a number.").arg(trimmed);
     if (m_range.whole && *number != std::floor(*number))
@@ -78,14 +80,23 @@ std::optional<double> NumberField::value() const {
     return value;
 }
 
-void NumberField::take(const QString& text) {
+void NumberField::check(const QString& text) {
     std::optional<double> value;
     const QString why = whyRefused(text, value);
     m_faulty = !why.isEmpty();
-    if (m_faulty)
-        return say(why, true);
+    say(m_faulty ? why : m_remark, m_faulty);
+}
+
+void NumberField::take(const QString& text) {
+    std::optional<double> value;
+    if (whyRefused(text, value).isEmpty())
+        emit edited(value);
+}
+
+void NumberField::forget() {
+    m_faulty = false;
     say(m_remark, false);
-    emit edited(value);
+    m_edit->clear();
 }
 
 void NumberField::setRemark(const QString& text) {

@@ -25,8 +25,10 @@ class NumberField : public QWidget {
 public:
     explicit NumberField(const NumberRange& range, QWidget* parent = nullptr);
 
-    /// Shows a value unless the user is typing here.
-    void show(std::optional<double> value, int decimals);
+    /// Shows a value unless the user is typing here, or typed something that can't be taken.
+    void display(std::optional<double> value, int decimals);
+    /// It is about another thing now: what was typed for the one before goes.
+    void forget();
     void setRange(const NumberRange& range) { m_range = range; }
     /// A remark under the field that is not a fault.
     void setRemark(const QString& text);
@@ -36,9 +38,11 @@ public:
     QString fault() const;
 
 signals:
+    /// When the field is left, or a moment after the last letter.
     void edited(std::optional<double> value);
 
 private:
+    void check(const QString& text);
     void take(const QString& text);
     QString whyRefused(const QString& text, std::optional<double>& value) const;
     void say(const QString& text, bool isFault);

@@ -10,7 +10,6 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
-#include <QSettings>
 #include <QVBoxLayout>
 
 namespace knot::app {
@@ -97,21 +96,6 @@ files::HeadingMap HeadingDialog::map() const {
     for (std::size_t i = 0; i < m_headings.size(); ++i)
         map[m_headings[i]] = m_choices[static_cast<qsizetype>(i)]->currentData().toString().toStdString();
     return map;
-}
-
-files::HeadingMap rememberedHeadings() {
-    files::HeadingMap map;
-    const QVariantMap kept = QSettings().value(QStringLiteral("headings")).toMap();
-    for (auto it = kept.begin(); it != kept.end(); ++it)
-        map[it.key().toStdString()] = it.value().toString().toStdString();
-    return map;
-}
-
-void rememberHeadings(const files::HeadingMap& map) {
-    QVariantMap kept = QSettings().value(QStringLiteral("headings")).toMap();
-    for (const auto& [heading, column] : map)
-        kept[QString::fromStdString(heading)] = QString::fromStdString(column);
-    QSettings().setValue(QStringLiteral("headings"), kept);
 }
 
 } // namespace knot::app

@@ -26,8 +26,4 @@ private:
     QList<QComboBox*> m_choices; ///< beside `m_headings`
 };
 
-/// Meanings given in earlier imports, by heading.
-files::HeadingMap rememberedHeadings();
-void rememberHeadings(const files::HeadingMap& map);
-
 } // namespace knot::app

@@ -1,6 +1,6 @@
 #pragma once
 
-#include <QWidget>
+#include "app/shell/page.h"
 
 #include <string>
 
@@ -14,12 +14,13 @@ class Session;
 class TestListModel;
 
 /// The tests of the logbook as small cords; without any, what to do first.
-class LogbookPage : public QWidget {
+class LogbookPage : public Page {
     Q_OBJECT
 
 public:
     explicit LogbookPage(Session& session, QWidget* parent = nullptr);
-    void takeFocus();
+    void takeFocus() override;
+    QString subtitle() const override;
 
 signals:
     void openRequested(const std::string& testId);
@@ -27,10 +28,12 @@ signals:
     void testRequested();
     void logbookRequested();
 
+protected:
+    void refresh() override;
+
 private:
     void buildUi();
     void wire();
-    void refresh();
 
     Session& m_session;
     TestListModel* m_model = nullptr;

@@ -6,9 +6,10 @@
 #include "core/plan/schedule.h"
 #include "core/plan/seal.h"
 #include "core/record/number_text.h"
+#include "files/file.h"
 #include "files/test_json.h"
 
-#include <QFile>
+#include <QBuffer>
 #include <QPageSize>
 #include <QPdfWriter>
 #include <QPushButton>
@@ -54,7 +55,7 @@ QString maskingAdvice(bool alone) {
                          "without looking at the butt, and read the tag only then. Draw each club once a lap.");
 }
 
-QString orderSlipHtml(const record::Test& test, const std::vector<std::pair<std::string, std::string>>& tags) {
+QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& tags) {
     QString html = OrderSlip::tr("<h2>Order slip</h2><p>%1</p>").arg(named(test.title));
     if (!tags.empty()) {
         html += OrderSlip::tr("<h3>For the helper alone: which club gets which tag</h3><table cellpadding='4'>");
@@ -105,11 +106,10 @@ OrderSlip::OrderSlip(const QString& html, QWidget* parent)
     connect(print, &QPushButton::clicked, this, [this, html] { emit printRequested(html); });
 }
 
-bool OrderSlip::print(const QString& html, const QString& path) {
-    QFile file(path);
-    if (!file.open(QIODevice::WriteOnly))
-        return false;
-    QPdfWriter writer(&file);
+QString OrderSlip::print(const QString& html, const QString& path) {
+    QBuffer pages;
+    pages.open(QIODevice::WriteOnly);
+    QPdfWriter writer(&pages);
     writer.setPageSize(QPageSize(QPageSize::A4));
     writer.setResolution(150);
     QTextDocument document;
@@ -117,7 +117,9 @@ bool OrderSlip::print(const QString& html, const QString& path) {
     document.setHtml(html);
     document.setPageSize(QSizeF(writer.width(), writer.height()));
     document.print(&writer);
-    return true;
+    const QByteArray& bytes = pages.data();
+    const auto written = files::writeFile(path.toStdString(), bytes.toStdString());
+    return written ? QString() : QString::fromStdString(files::sentence(written.error()));
 }
 
 } // namespace knot::app

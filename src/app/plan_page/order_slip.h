@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/record/test.h"
+#include "app/session/declaring.h"
 
 #include <QString>
 #include <QWidget>
@@ -9,7 +9,7 @@ namespace knot::app {
 
 /// The order slip as a page of HTML: which tag is handed over when, the published hash and, where
 /// `tags` are given, which club gets which tag, for the helper alone.
-QString orderSlipHtml(const record::Test& test, const std::vector<std::pair<std::string, std::string>>& tags);
+QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& tags);
 
 /// How clubs are masked, and how a player alone blinds themself.
 QString maskingAdvice(bool alone);
@@ -20,8 +20,8 @@ class OrderSlip : public QWidget {
 
 public:
     explicit OrderSlip(const QString& html, QWidget* parent = nullptr);
-    /// Writes the slip as a PDF page; false when the file can't be written.
-    static bool print(const QString& html, const QString& path);
+    /// Writes the slip as a PDF page; what went wrong when it can't be written, else nothing.
+    static QString print(const QString& html, const QString& path);
 
 signals:
     void printRequested(const QString& html);

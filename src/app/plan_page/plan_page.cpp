@@ -5,7 +5,8 @@
 #include "app/picture/power_view.h"
 #include "app/picture/strip_view.h"
 #include "app/plan_page/seal_panel.h"
-#include "app/session.h"
+#include "app/session/background.h"
+#include "app/session/session.h"
 #include "app/style/palette.h"
 #include "core/plan/schedule.h"
 #include "core/record/number_text.h"
@@ -32,7 +33,7 @@ constexpr int mostStripHeight = 120; // two rows and a half: beyond that it scro
 } // namespace
 
 PlanPage::PlanPage(Session& session, QWidget* parent)
-    : QWidget(parent)
+    : Page(parent)
     , m_session(session) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -91,9 +92,9 @@ QWidget* PlanPage::buildSlowChanges() {
     connect(m_slowPair, &QComboBox::activated, this, &PlanPage::refreshSlowChanges);
     connect(m_slowSeconds, &NumberField::edited, this, [this](std::optional<double> seconds) {
         const QPoint pair = m_slowPair->currentData().toPoint();
-        const auto a = static_cast<std::size_t>(pair.x());
-        const auto b = static_cast<std::size_t>(pair.y());
-        m_session.change(tr("the time of one change"), [&](Test& test) {
+        const record::BuildAt a(static_cast<std::size_t>(pair.x()));
+        const record::BuildAt b(static_cast<std::size_t>(pair.y()));
+        m_session.declaring().change(tr("the time of one change"), [&](Test& test) {
             std::erase_if(test.plan.changeTimes, [&](const auto& time) { return time.a == a && time.b == b; });
             if (seconds)
                 test.plan.changeTimes.push_back({a, b, *seconds});
@@ -119,7 +120,7 @@ void PlanPage::refreshSlowChanges() {
     for (const auto& time : test.plan.changeTimes)
         if (static_cast<int>(time.a) == pair.x() && static_cast<int>(time.b) == pair.y())
             seconds = time.seconds;
-    m_slowSeconds->show(seconds, 0);
+    m_slowSeconds->display(seconds, 0);
 }
 
 QWidget* PlanPage::buildPlanner() {
@@ -156,7 +157,7 @@ QWidget* PlanPage::buildPlanner() {
 void PlanPage::wire() {
     auto number = [&](NumberField* field, const QString& what, auto put) {
         connect(field, &NumberField::edited, this, [this, what, put](std::optional<double> value) {
-            m_session.change(what, [&](Test& test) { put(test.plan, *value); });
+            m_session.declaring().change(what, [&](Test& test) { put(test.plan, *value); });
         });
     };
     number(m_rounds, tr("the number of laps"), [](record::Plan& p, double v) { p.rounds = static_cast<int>(v); });
@@ -168,46 +169,82 @@ void PlanPage::wire() {
     number(m_rest, tr("the rests"), [](record::Plan& p, double v) { p.restEvery = static_cast<int>(v); });
     connect(m_minutes, &NumberField::edited, this, [this](std::optional<double> minutes) {
         m_minutesThere = *minutes;
-        refresh();
+        markStale();
     });
-    connect(m_level, &QComboBox::activated, this, &PlanPage::refresh);
+    connect(m_level, &QComboBox::activated, this, &PlanPage::markStale);
     connect(m_schedule, &QComboBox::activated, this, [this](int which) {
-        m_session.change(tr("the order"),
-                         [&](Test& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
+        m_session.declaring().change(tr("the order"),
+                                     [&](Test& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
     });
     connect(m_another, &QPushButton::clicked, this, [this] {
-        m_session.change(tr("the order drawn"),
-                         [](Test& test) { test.plan.seed = QRandomGenerator::system()->generate64(); });
+        m_session.declaring().change(tr("the order drawn"),
+                                     [](Test& test) { test.plan.seed = QRandomGenerator::system()->generate64(); });
     });
     connect(m_strip, &StripView::lapsWanted, this, [this](int change) {
-        m_session.change(tr("the number of laps"),
-                         [&](Test& test) { test.plan.rounds = std::clamp(test.plan.rounds + change, 1, mostRounds); });
+        m_session.declaring().change(tr("the number of laps"), [&](Test& test) {
+            test.plan.rounds = std::clamp(test.plan.rounds + change, 1, mostRounds);
+        });
     });
     connect(m_strip, &StripView::lengthWanted, this, [this](int change) {
-        m_session.change(tr("the length of a stint"), [&](Test& test) {
+        m_session.declaring().change(tr("the length of a stint"), [&](Test& test) {
             test.plan.turnLength = std::clamp(test.plan.turnLength + change, 1, longestTurn);
         });
     });
     connect(&m_session, &Session::testChanged, this, [this] {
-        m_ownTests = m_session.ownTests();
-        const bool own = plan::ownSpreads(m_ownTests, record::Metric::carry).has_value();
-        m_level->setCurrentIndex(own ? 3 : std::min(m_level->currentIndex(), 2));
-        refresh();
+        m_own.clear();
+        m_ownOf.clear();
+        markStale();
     });
-    connect(&m_session, &Session::declarationChanged, this, &PlanPage::refresh);
-    connect(&m_session, &Session::unitsChanged, this, &PlanPage::refresh);
+    connect(&m_session.declaring(), &Declaring::changed, this, &PlanPage::markStale);
+    connect(&m_session.book(), &Book::unitsChanged, this, &PlanPage::markStale);
+}
+
+// The player's own spreads from all tests in the logbook, read and reckoned off the window's thread.
+void PlanPage::learnOwnSpreads() {
+    const std::string player = m_session.test().player;
+    const std::string id = m_session.test().id;
+    if (player.empty() || !m_session.book().isOpen() || m_ownOf == id + '/' + player)
+        return;
+    m_ownOf = id + '/' + player;
+    std::vector<std::string> tests;
+    for (const auto& entry : m_session.book().tests())
+        if (entry.player == player && entry.counted > 0 && entry.id != id)
+            tests.push_back(entry.id);
+    inBackground(
+        this,
+        [path = m_session.book().path().toStdString(), tests] {
+            std::map<record::Metric, plan::Spreads> own;
+            auto book = logbook::Logbook::read(path);
+            std::vector<record::Test> loaded;
+            for (const auto& test : tests)
+                if (book)
+                    if (auto kept = book->load(test))
+                        loaded.push_back(std::move(*kept));
+            for (const auto metric : record::allMetrics())
+                if (const auto spreads = plan::ownSpreads(loaded, metric))
+                    own[metric] = *spreads;
+            return own;
+        },
+        [this, of = m_ownOf](std::map<record::Metric, plan::Spreads> own) {
+            if (of != m_ownOf)
+                return;
+            m_own = std::move(own);
+            m_level->setCurrentIndex(m_own.contains(record::Metric::carry) ? 3 : std::min(m_level->currentIndex(), 2));
+            markStale();
+        });
 }
 
 plan::Spreads PlanPage::spreads(record::Metric metric) {
     if (m_level->currentIndex() == 3)
-        if (const auto own = plan::ownSpreads(m_ownTests, metric))
-            return *own;
+        if (const auto own = m_own.find(metric); own != m_own.end())
+            return own->second;
     return plan::usualSpreads(metric, static_cast<plan::Level>(std::min(m_level->currentIndex(), 2)));
 }
 
 void PlanPage::refresh() {
     if (!m_session.hasTest())
         return;
+    learnOwnSpreads();
     const Test& test = m_session.test();
     const record::Plan& plan = test.plan;
     QStringList names;
@@ -222,13 +259,13 @@ void PlanPage::refresh() {
                            static_cast<QWidget*>(m_length), static_cast<QWidget*>(m_another)})
         field->setEnabled(changeable);
     m_schedule->setCurrentIndex(static_cast<int>(plan.schedule));
-    m_rounds->show(plan.rounds, 0);
-    m_length->show(plan.turnLength, 0);
-    m_change->show(plan.changeSeconds, 0);
-    m_shot->show(plan.shotSeconds, 0);
-    m_warmUp->show(plan.warmUp, 0);
-    m_rest->show(plan.restEvery, 0);
-    m_minutes->show(m_minutesThere, 0);
+    m_rounds->display(plan.rounds, 0);
+    m_length->display(plan.turnLength, 0);
+    m_change->display(plan.changeSeconds, 0);
+    m_shot->display(plan.shotSeconds, 0);
+    m_warmUp->display(plan.warmUp, 0);
+    m_rest->display(plan.restEvery, 0);
+    m_minutes->display(m_minutesThere, 0);
     refreshSlowChanges();
     m_totals->setText(tr("%1 swings, %2 of them to warm up · about %3 minutes with changes and rests · Left and Right "
                          "change the laps, "
@@ -238,14 +275,14 @@ void PlanPage::refresh() {
                           .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan), 0))));
     const record::Metric metric = planningOf(test, {}).metric;
     const Planning planning = planningOf(test, spreads(metric));
-    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_session.units()));
+    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_session.book().units()));
     m_limits->setText(limitsHtml(test, planning));
     refreshPower(planning);
 }
 
 void PlanPage::refreshPower(const Planning& planning) {
     const auto& plan = m_session.test().plan;
-    const record::MetricFormat format(planning.metric, m_session.units());
+    const record::MetricFormat format(planning.metric, m_session.book().units());
     PowerView::Picture picture;
     picture.unit = QString::fromStdString(format.unitText());
     const double runs = plan::gapSeenByRuns(planning.question, 3);

@@ -1,8 +1,7 @@
 #pragma once
 
 #include "app/plan_page/plan_words.h"
-
-#include <QWidget>
+#include "app/shell/page.h"
 
 class QCheckBox;
 class QComboBox;
@@ -20,22 +19,25 @@ class Session;
 class StripView;
 
 /// The order of laps and stints, what it can and can't show, and the seal.
-class PlanPage : public QWidget {
+class PlanPage : public Page {
     Q_OBJECT
 
 public:
     explicit PlanPage(Session& session, QWidget* parent = nullptr);
-    void takeFocus();
-    QString subtitle() const;
+    void takeFocus() override;
+    QString subtitle() const override;
     SealPanel* sealPanel() const { return m_seal; }
+
+protected:
+    void refresh() override;
 
 private:
     QWidget* buildStrip();
     QWidget* buildPlanner();
     QWidget* buildSlowChanges();
     void refreshSlowChanges();
+    void learnOwnSpreads();
     void wire();
-    void refresh();
     void refreshPower(const Planning& planning);
     plan::Spreads spreads(record::Metric metric);
 
@@ -61,7 +63,8 @@ private:
     PowerView* m_power = nullptr;
     SealPanel* m_seal = nullptr;
     double m_minutesThere = 45;
-    std::vector<record::Test> m_ownTests;
+    std::map<record::Metric, plan::Spreads> m_own; ///< of the player in hand
+    std::string m_ownOf;                           ///< the test and player that they are of
 };
 
 } // namespace knot::app

@@ -1,6 +1,6 @@
 #include "app/plan_page/plan_words.h"
 
-#include "core/judge/level.h"
+#include "core/plan/looks.h"
 #include "core/plan/schedule.h"
 #include "core/record/control.h"
 #include "core/record/number_text.h"
@@ -52,7 +52,7 @@ Planning planningOf(const record::Test& test, const plan::Spreads& spreads) {
     const std::size_t family = comparisons * std::max<std::size_t>(test.card.primary.size(), 1);
     // With looks the last one has less than α left.
     const auto rounds = static_cast<std::size_t>(std::max(test.card.plannedRounds, 2));
-    const double level = judge::levelNow(test.card, rounds);
+    const double level = plan::levelAt(test.card, rounds);
     planning.question = {.sdTurn = spreads.sdTurn,
                          .sdShot = spreads.sdShot,
                          .gap = test.card.margin(planning.metric),

@@ -1,7 +1,8 @@
 #include "app/plan_page/seal_panel.h"
 
+#include "app/form/typed.h"
 #include "app/plan_page/order_slip.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/style/palette.h"
 #include "core/plan/seal.h"
 #include "core/record/control.h"
@@ -23,6 +24,27 @@ using record::Test;
 QString hashText(const std::string& hash) {
     const QString text = QString::fromStdString(hash);
     return text.left(32) + QLatin1Char('\n') + text.mid(32);
+}
+
+// Names with commas between, where a name may hold one itself: the longest club that fits is taken.
+std::vector<std::string> clubsIn(const QString& text, const std::vector<record::Build>& clubs) {
+    std::vector<std::string> names;
+    QString rest = text.trimmed();
+    while (!rest.isEmpty()) {
+        QString found = rest.section(QLatin1Char(','), 0, 0);
+        for (const auto& club : clubs) {
+            const QString name = QString::fromStdString(club.name);
+            const QString after = rest.mid(name.size()).trimmed();
+            if (rest.startsWith(name) && name.size() > found.trimmed().size() &&
+                (after.isEmpty() || after.startsWith(QLatin1Char(','))))
+                found = name;
+        }
+        names.push_back(found.trimmed().toStdString());
+        rest = rest.mid(found.size()).trimmed();
+        if (rest.startsWith(QLatin1Char(',')))
+            rest = rest.mid(1).trimmed();
+    }
+    return names;
 }
 
 QString gradeText(Blinding grade) {
@@ -91,15 +113,15 @@ void SealPanel::buildUi() {
 
 void SealPanel::wire() {
     connect(m_grade, &QComboBox::activated, this, [this](int grade) {
-        m_session.change(tr("who knows the clubs"),
-                         [&](Test& test) { test.card.blinding = static_cast<Blinding>(grade); });
+        m_session.declaring().change(tr("who knows the clubs"),
+                                     [&](Test& test) { test.card.blinding = static_cast<Blinding>(grade); });
     });
     connect(m_way, &QComboBox::activated, this, [this](int way) {
-        m_session.change(tr("who hands over"), [&](Test& test) { test.card.alone = way == 1; });
+        m_session.declaring().change(tr("who hands over"), [&](Test& test) { test.card.alone = way == 1; });
     });
     for (int i = 0; i < 3; ++i)
         connect(m_sees[i], &QComboBox::activated, this, [this, i](int who) {
-            m_session.change(tr("who sees the numbers"), [&](Test& test) {
+            m_session.declaring().change(tr("who sees the numbers"), [&](Test& test) {
                 auto& v = test.card.visibility;
                 (i == 0 ? v.shots : i == 1 ? v.averages : v.comparisons) = static_cast<record::Sees>(who);
             });
@@ -112,7 +134,8 @@ void SealPanel::wire() {
             showSlip();
     });
     connect(m_byHand, &QLineEdit::returnPressed, this, [this] {
-        if (m_session.revealByHand(m_byHand->text().split(QLatin1Char(','))))
+        if (m_session.isSealed() &&
+            m_session.declaring().revealByHand(clubsIn(m_byHand->text(), m_session.test().sealedBuilds)))
             m_byHand->clear();
     });
     connect(m_slip, &QPushButton::clicked, this, &SealPanel::showSlip);
@@ -120,28 +143,29 @@ void SealPanel::wire() {
         m_pin->clear();
         refresh();
     });
-    connect(&m_session, &Session::declarationChanged, this, &SealPanel::refresh);
+    connect(&m_session.declaring(), &Declaring::changed, this, &SealPanel::refresh);
 }
 
 void SealPanel::sealOrReveal() {
+    Typed::commitAll();
     if (!m_session.hasTest())
         return;
-    const bool done = m_session.isSealed() ? m_session.reveal(m_pin->text()) : m_session.seal(m_pin->text());
-    if (done && !m_session.isSealed())
-        m_pin->clear();
+    if (m_session.isSealed())
+        m_session.declaring().reveal(m_pin->text());
+    else
+        m_session.declaring().seal(m_pin->text());
 }
 
 void SealPanel::showSlip() {
     if (!m_session.hasTest())
         return;
     // With the PIN the slip also says which club gets which tag; without it only the order.
-    std::vector<std::pair<std::string, std::string>> tags;
-    if (m_session.isSealed() && !m_pin->text().isEmpty()) {
-        const auto known = m_session.peek(m_pin->text());
-        if (!known)
-            return;
-        tags = *known;
-    }
+    if (!m_session.isSealed() || m_pin->text().isEmpty())
+        return openSlip({});
+    m_session.declaring().peek(m_pin->text(), [this](const std::vector<TagOfClub>& tags) { openSlip(tags); });
+}
+
+void SealPanel::openSlip(const std::vector<TagOfClub>& tags) {
     m_pin->clear();
     auto* slip = new OrderSlip(orderSlipHtml(m_session.test(), tags), this);
     connect(slip, &OrderSlip::printRequested, this, &SealPanel::printRequested);

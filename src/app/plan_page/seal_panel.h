@@ -1,6 +1,7 @@
 #pragma once
 
 #include "app/form/panel.h"
+#include "app/session/declaring.h"
 
 class QComboBox;
 class QLabel;
@@ -27,6 +28,7 @@ private:
     void wire();
     void refresh();
     void showSlip();
+    void openSlip(const std::vector<TagOfClub>& tags);
     void sealOrReveal();
 
     Session& m_session;

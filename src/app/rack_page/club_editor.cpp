@@ -2,7 +2,8 @@
 
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
-#include "app/session.h"
+#include "app/form/typed.h"
+#include "app/session/session.h"
 #include "app/style/palette.h"
 #include "core/rack/figures.h"
 #include "core/record/number_text.h"
@@ -47,7 +48,8 @@ void ClubEditor::buildUi() {
     m_nameFault = captionLabel("clubNameFault");
     column->addWidget(labelled(tr("&Name of the club"), m_name, "clubName"));
     column->addWidget(m_nameFault);
-    connect(m_name, &QLineEdit::textEdited, this, &ClubEditor::rename);
+    connect(m_name, &QLineEdit::textEdited, this, &ClubEditor::checkName);
+    Typed::in(m_name, [this](const QString& typed) { rename(typed); });
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(10);
     grid->setVerticalSpacing(6);
@@ -73,7 +75,7 @@ void ClubEditor::buildUi() {
         auto* field = new QLineEdit;
         place(labelled(label, field, name), width);
         m_texts.push_back({field, [access](const Club& club) { return access(const_cast<Club&>(club)); }});
-        connect(field, &QLineEdit::textEdited, this, [this, label, access](const QString& typed) {
+        Typed::in(field, [this, label, access](const QString& typed) {
             change(label, [&](Club& club) { access(club) = typed.toStdString(); });
         });
     };
@@ -144,7 +146,7 @@ void ClubEditor::buildUi() {
 
 // Names of parts in the logbook complete themselves; choosing one brings what is known of it.
 void ClubEditor::offerParts() {
-    m_known = m_session.knownParts();
+    m_known = m_session.book().knownParts();
     constexpr std::array fields = {"headName", "shaftName", "gripName"};
     for (int kind = 0; kind < 3; ++kind) {
         auto* field = findChild<QLineEdit*>(QLatin1String(fields[static_cast<std::size_t>(kind)]));
@@ -179,21 +181,27 @@ void ClubEditor::change(const QString& what, const std::function<void(Club&)>& e
     if (!m_session.hasTest() || m_session.isSealed() || m_build >= m_session.test().builds.size())
         return;
     const QString club = QString::fromStdString(m_session.test().builds[m_build].name);
-    m_session.change(tr("%1 of %2").arg(what, club), [&](record::Test& test) { edit(test.builds[m_build].club); });
+    m_session.declaring().change(tr("%1 of %2").arg(what, club),
+                                 [&](record::Test& test) { edit(test.builds[m_build].club); });
 }
 
-void ClubEditor::rename(const QString& typed) {
+// What is wrong with a name is said at once, and it is not taken.
+bool ClubEditor::checkName(const QString& typed) {
     const std::string name = typed.trimmed().toStdString();
-    const auto& builds = m_session.test().builds;
     const auto twin = m_session.test().buildIndex(name);
     const QString fault = name.empty()               ? tr("A club needs a name.")
                           : twin && *twin != m_build ? tr("Another club has this name.")
                                                      : QString();
     m_nameFault->setText(fault);
     m_nameFault->setVisible(!fault.isEmpty());
-    if (!fault.isEmpty() || m_build >= builds.size())
+    return fault.isEmpty();
+}
+
+void ClubEditor::rename(const QString& typed) {
+    if (!m_session.hasTest() || m_build >= m_session.test().builds.size() || !checkName(typed))
         return;
-    m_session.change(tr("the name of a club"), [&](record::Test& test) {
+    const std::string name = typed.trimmed().toStdString();
+    m_session.declaring().change(tr("the name of a club"), [&](record::Test& test) {
         if (test.card.baseline == test.builds[m_build].name)
             test.card.baseline = name;
         for (auto& target : test.card.targets)
@@ -203,9 +211,13 @@ void ClubEditor::rename(const QString& typed) {
     });
 }
 
-void ClubEditor::setBuild(std::size_t build) {
-    if (build != m_build && m_name->hasFocus())
-        m_name->clearFocus(); // what is typed there belongs to the club before
+void ClubEditor::setBuild(record::BuildAt build) {
+    if (build != m_build) { // what is typed belongs to the club before
+        Typed::commitAll();
+        m_name->clearFocus();
+        for (const Number& number : m_numbers)
+            number.field->forget();
+    }
     m_build = build;
     refresh();
 }
@@ -226,7 +238,7 @@ void ClubEditor::refresh() {
             text.field->setText(QString::fromStdString(text.read(build.club)));
     for (const Number& number : m_numbers) {
         const auto value = number.read(build.club);
-        number.field->show(value && *value == 0 ? std::nullopt : value, number.decimals);
+        number.field->display(value && *value == 0 ? std::nullopt : value, number.decimals);
     }
     const auto f = rack::figuresOf(build.club);
     QStringList words;

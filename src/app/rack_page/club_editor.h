@@ -21,7 +21,7 @@ class ClubEditor : public QWidget {
 
 public:
     explicit ClubEditor(Session& session, QWidget* parent = nullptr);
-    void setBuild(std::size_t build);
+    void setBuild(record::BuildAt build);
     void refresh();
     /// Names of parts in the logbook complete themselves from then on.
     void offerParts();
@@ -38,12 +38,13 @@ private:
         std::function<std::string(const record::Club&)> read;
     };
     void buildUi();
+    bool checkName(const QString& typed);
     void rename(const QString& typed);
     void usePart(record::PartKind kind, const QString& name);
     void change(const QString& what, const std::function<void(record::Club&)>& edit);
 
     Session& m_session;
-    std::size_t m_build = 0;
+    record::BuildAt m_build;
     QLineEdit* m_name = nullptr;
     QLabel* m_nameFault = nullptr;
     std::vector<Number> m_numbers;

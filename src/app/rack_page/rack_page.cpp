@@ -4,7 +4,7 @@
 #include "app/form/panel.h"
 #include "app/rack_page/club_editor.h"
 #include "app/rack_page/leads.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
@@ -69,7 +69,7 @@ QPushButton* button(const QString& text, const char* name) {
 } // namespace
 
 RackPage::RackPage(Session& session, QWidget* parent)
-    : QWidget(parent)
+    : Page(parent)
     , m_session(session) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
@@ -193,8 +193,8 @@ QWidget* RackPage::buildStarting() {
             m_tableFault->setText(good ? tr("Kept with the logbook. Only ever a bracket to start from.")
                                        : QString::fromStdString(reason));
             if (good && m_tables->isVisible()) {
-                m_session.setSetting("start_speed", QString::fromStdString(speed));
-                m_session.setSetting("start_tempo", QString::fromStdString(tempo));
+                m_session.book().setSetting("start_speed", QString::fromStdString(speed));
+                m_session.book().setSetting("start_tempo", QString::fromStdString(tempo));
                 refreshStarting();
             }
         });
@@ -205,9 +205,9 @@ QWidget* RackPage::buildStarting() {
 rack::StartingTables RackPage::tables() {
     rack::StartingTables own = rack::usualStartingTables();
     std::string reason;
-    if (const QString text = m_session.setting("start_speed"); !text.isEmpty())
+    if (const QString text = m_session.book().setting("start_speed"); !text.isEmpty())
         own.speed = rack::speedTableFrom(text.toStdString(), reason).value_or(own.speed);
-    if (const QString text = m_session.setting("start_tempo"); !text.isEmpty())
+    if (const QString text = m_session.book().setting("start_tempo"); !text.isEmpty())
         own.tempo = rack::tempoTableFrom(text.toStdString(), reason).value_or(own.tempo);
     return own;
 }
@@ -259,41 +259,41 @@ void RackPage::wire() {
     connect(m_list, &QListWidget::currentRowChanged, this, [this](int row) {
         if (row >= 0) {
             m_editor->offerParts();
-            m_editor->setBuild(static_cast<std::size_t>(row));
+            m_editor->setBuild(record::BuildAt(static_cast<std::size_t>(row)));
         }
     });
     connect(m_shot->edit(), &QLineEdit::returnPressed, this, [this] {
-        const Metric metric = leadMetric(m_session.test());
+        const Metric metric = judge::leadOutcome(m_session.test().card).metric;
         const auto shown = m_shot->value();
         const int row = m_list->currentRow();
         if (!shown || row < 0)
             return;
         m_shot->edit()->clear();
-        m_session.addShot(static_cast<std::size_t>(row), metric,
-                          record::MetricFormat(metric, m_session.units()).internal(*shown));
+        m_session.addShot(record::BuildAt(static_cast<std::size_t>(row)), metric,
+                          record::MetricFormat(metric, m_session.book().units()).internal(*shown));
     });
     connect(m_editor->nameField(), &QLineEdit::returnPressed, this, [this] { m_list->setFocus(); });
     connect(m_reason, &QLineEdit::returnPressed, this, &RackPage::strikeOff);
-    connect(&m_session, &Session::testChanged, this, &RackPage::refresh);
-    connect(&m_session, &Session::declarationChanged, this, &RackPage::refresh);
-    connect(&m_session, &Session::unitsChanged, this, &RackPage::refresh);
+    connect(&m_session, &Session::testChanged, this, &RackPage::markStale);
+    connect(&m_session.declaring(), &Declaring::changed, this, &RackPage::markStale);
+    connect(&m_session.book(), &Book::unitsChanged, this, &RackPage::markStale);
+    connect(&m_session.bay(), &BayRun::changed, this, &RackPage::markStale); // leads
 }
 
 void RackPage::addClub(bool copy) {
     if (!m_session.hasTest())
         return;
     if (m_session.isSealed())
-        return emit m_session.refused(
-            tr("The clubs are sealed; a club can join only after the reveal, in a new test."));
+        return m_session.refuse(tr("The clubs are sealed; a club can join only after the reveal, in a new test."));
     const Test& test = m_session.test();
     if (test.builds.size() >= mostClubs)
-        return emit m_session.refused(
+        return m_session.refuse(
             tr("%1 clubs are the most that one test can take. Screen them first, and test those left.").arg(mostClubs));
     const int row = m_list->currentRow();
     Build build = copy && row >= 0 ? test.builds[static_cast<std::size_t>(row)] : Build{};
     build.struckOff.clear();
     build.name = freshName(test, copy && row >= 0 ? QString::fromStdString(build.name) : tr("Club")).toStdString();
-    m_session.change(tr("the clubs"), [&](Test& changed) {
+    m_session.declaring().change(tr("the clubs"), [&](Test& changed) {
         changed.builds.push_back(build);
         changed.plan.turns.clear();
     });
@@ -306,21 +306,12 @@ void RackPage::removeClub() {
     const int row = m_list->currentRow();
     if (!m_session.hasTest() || row < 0 || m_session.isSealed())
         return;
-    const auto at = static_cast<std::size_t>(row);
-    const Test& test = m_session.test();
-    if (std::ranges::any_of(test.shots, [&](const auto& shot) { return shot.build >= at; }))
-        return emit m_session.refused(tr("Shots were struck with %1, so it stays; strike it off instead.")
-                                          .arg(QString::fromStdString(test.builds[at].name)));
-    m_session.change(tr("the clubs"), [&](Test& changed) {
-        changed.builds.erase(changed.builds.begin() + row);
-        changed.plan.turns.clear();
-        changed.plan.changeTimes.clear();
-    });
+    m_session.declaring().removeClub(record::BuildAt(static_cast<std::size_t>(row)));
 }
 
 void RackPage::makeBaseline() {
     if (m_list->currentRow() >= 0)
-        m_session.setBaseline(static_cast<std::size_t>(m_list->currentRow()));
+        m_session.declaring().setBaseline(record::BuildAt(static_cast<std::size_t>(m_list->currentRow())));
 }
 
 void RackPage::strikeOff() {
@@ -330,7 +321,7 @@ void RackPage::strikeOff() {
     const QString reason = m_reason->text().trimmed();
     m_reason->clear();
     m_list->setFocus();
-    m_session.change(tr("what was struck off"), [&](Test& test) {
+    m_session.declaring().change(tr("what was struck off"), [&](Test& test) {
         auto& own = test.builds[static_cast<std::size_t>(row)].struckOff;
         own = own.empty() ? (reason.isEmpty() ? tr("no reason given") : reason).toStdString() : std::string();
     });
@@ -338,9 +329,9 @@ void RackPage::strikeOff() {
 
 void RackPage::confirm() {
     std::vector<std::string> left;
-    for (const Lead& lead : leadsOf(m_session.test()))
+    for (const judge::Lead& lead : judge::leads(judge::Case::of(m_session.test())))
         if (left.size() < 2)
-            left.push_back(m_session.test().builds[lead.build].name);
+            left.push_back(m_session.test().builds[lead.club].name);
     if (left.size() == 2 && m_session.copyDeclaration(left))
         emit testMade();
 }
@@ -372,7 +363,7 @@ void RackPage::refresh() {
     }
     if (m_list->count() > 0)
         m_list->setCurrentRow(std::min(row, m_list->count() - 1));
-    m_editor->setBuild(static_cast<std::size_t>(std::max(0, m_list->currentRow())));
+    m_editor->setBuild(record::BuildAt(static_cast<std::size_t>(std::max(0, m_list->currentRow()))));
     m_listText->setText(m_session.isSealed() ? tr("Sealed: nothing here tells which tag is which.")
                         : clubs.empty()      ? tr("Add the clubs on test: A.")
                                              : tr("A adds, C copies, B makes it my club, Delete takes it out."));
@@ -428,10 +419,10 @@ void RackPage::refreshScreening() {
     const Test& test = m_session.test();
     if (test.stage == record::Stage::test)
         return;
-    const auto leads = leadsOf(test);
-    const Metric metric = leadMetric(test);
-    const record::MetricFormat format(metric, m_session.units());
-    m_leads->setText(leadsText(test, leads, m_session.units()));
+    const auto leads = judge::leads(judge::Case::of(test));
+    const Metric metric = judge::leadOutcome(test.card).metric;
+    const record::MetricFormat format(metric, m_session.book().units());
+    m_leads->setText(leadsText(test, leads, m_session.book().units()));
     m_shot->setRemark(
         tr("%1 of %2")
             .arg(QString::fromStdString(format.unitText()), QString::fromStdString(record::info(metric).label)));

@@ -1,8 +1,7 @@
 #pragma once
 
+#include "app/shell/page.h"
 #include "core/rack/starting.h"
-
-#include <QWidget>
 
 class QLabel;
 class QLineEdit;
@@ -19,17 +18,20 @@ class Session;
 
 /// The clubs on test: their parts, what they add up to, and everything in which they differ besides
 /// the factor. In a screening clubs come and go here, with leads instead of verdicts.
-class RackPage : public QWidget {
+class RackPage : public Page {
     Q_OBJECT
 
 public:
     explicit RackPage(Session& session, QWidget* parent = nullptr);
-    void takeFocus();
-    QString subtitle() const;
+    void takeFocus() override;
+    QString subtitle() const override;
 
 signals:
     void shotsRequested();
     void testMade();
+
+protected:
+    void refresh() override;
 
 private:
     QWidget* buildList();
@@ -40,7 +42,6 @@ private:
     void editTables();
     void buildKeys();
     void wire();
-    void refresh();
     rack::StartingTables tables();
     void refreshDifferences();
     void refreshScreening();

@@ -47,7 +47,7 @@ void LedgerModel::setReading(const judge::Reading* reading, const record::Displa
     endResetModel();
 }
 
-int LedgerModel::rowOf(record::Metric metric, std::size_t build) const {
+int LedgerModel::rowOf(record::Metric metric, record::BuildAt build) const {
     for (std::size_t i = 0; i < m_rows.size(); ++i)
         if (m_rows[i].heading.isEmpty() && m_rows[i].metric == metric && m_rows[i].line.build == build &&
             m_rows[i].line.outcome.kind == record::OutcomeKind::average)

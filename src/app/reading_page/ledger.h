@@ -26,7 +26,7 @@ public:
     void setReading(const judge::Reading* reading, const record::DisplayUnits& units);
     const Row& at(int row) const { return m_rows[static_cast<std::size_t>(row)]; }
     /// The first row about a metric and build; −1 when there is none.
-    int rowOf(record::Metric metric, std::size_t build) const;
+    int rowOf(record::Metric metric, record::BuildAt build) const;
     int firstLine() const;
 
     int rowCount(const QModelIndex& parent = {}) const override;

@@ -4,7 +4,7 @@
 #include "app/picture/cords_view.h"
 #include "app/reading_page/ledger.h"
 #include "app/reading_page/sheet_strip.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/judge/columns.h"
@@ -37,8 +37,8 @@ QString knotText(const record::Test& test, const record::Structure& structure, s
     const std::string number = s.number.empty() ? std::to_string(shot + 1) : s.number;
     QString text = ReadingPage::tr("%1, shot %2")
                        .arg(QString::fromStdString(test.builds[s.build].name), QString::fromStdString(number));
-    if (turn.round != record::Turn::noRound)
-        text += ReadingPage::tr(", lap %1").arg(QString::fromStdString(structure.rounds[turn.round]));
+    if (turn.round)
+        text += ReadingPage::tr(", lap %1").arg(QString::fromStdString(structure.rounds[*turn.round]));
     return text + QStringLiteral(": ") + QString::fromStdString(value);
 }
 
@@ -51,7 +51,7 @@ CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, 
     CordsPicture picture;
     picture.unit = QString::fromStdString(format.unitText());
     picture.knotTexts.resize(static_cast<qsizetype>(test.shots.size()));
-    for (std::size_t b = 0; b < test.builds.size(); ++b) {
+    for (record::BuildAt b; b < test.builds.size(); ++b) {
         const auto* summary = reading.summaryOf(metric, b);
         if (summary == nullptr)
             continue;
@@ -94,7 +94,7 @@ QString againstText(const judge::Reading* reading) {
 } // namespace
 
 ReadingPage::ReadingPage(Session& session, QWidget* parent)
-    : QWidget(parent)
+    : Page(parent)
     , m_session(session) {
     m_body = new QWidget;
     auto* row = new QHBoxLayout(m_body);
@@ -197,15 +197,16 @@ QWidget* ReadingPage::buildCurtain() {
     column->addWidget(look, 0, Qt::AlignCenter);
     column->addStretch(3);
     connect(look, &QPushButton::clicked, this, [this] {
-        m_session.change(tr("who sees comparisons before the plan is done"),
-                         [](record::Test& test) { test.card.visibility.comparisons = record::Sees::everyone; });
+        m_session.declaring().change(tr("who sees comparisons before the plan is done"), [](record::Test& test) {
+            test.card.visibility.comparisons = record::Sees::everyone;
+        });
     });
     return panel;
 }
 
 // A planned test without looks whose laps are not done, and of which nobody is to see comparisons.
 bool ReadingPage::isCurtained() const {
-    const judge::Reading* reading = m_session.reading();
+    const judge::Reading* reading = m_session.judging().reading();
     return reading != nullptr && m_session.isFrozen() && reading->card.looks == record::Looks::none &&
            reading->card.visibility.comparisons == record::Sees::nobody &&
            reading->roundsDone < static_cast<std::size_t>(reading->card.plannedRounds);
@@ -225,14 +226,14 @@ void ReadingPage::buildKeys() {
 void ReadingPage::wire() {
     connect(&m_session, &Session::testChanged, this, [this] {
         m_metric.reset();
-        m_build = 0;
+        m_build = {};
         m_showsArithmetic = false;
         if (m_session.hasTest() && !m_session.test().card.primary.empty())
             m_metric = m_session.test().card.primary.front().metric;
-        refresh();
+        markStale();
     });
-    connect(&m_session, &Session::readingChanged, this, &ReadingPage::refresh);
-    connect(&m_session, &Session::unitsChanged, this, &ReadingPage::refresh);
+    connect(&m_session.judging(), &Judging::changed, this, &ReadingPage::markStale);
+    connect(&m_session.book(), &Book::unitsChanged, this, &ReadingPage::markStale);
     connect(m_ledger->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
         if (!index.isValid() || !m_model->at(index.row()).heading.isEmpty())
             return;
@@ -257,7 +258,7 @@ void ReadingPage::wire() {
 }
 
 void ReadingPage::refresh() {
-    const judge::Reading* reading = m_session.reading();
+    const judge::Reading* reading = m_session.judging().reading();
     m_keep->setVisible(m_session.hasTest() && !m_session.isKept());
     const bool curtained = isCurtained();
     m_curtain->setVisible(curtained);
@@ -272,7 +273,7 @@ void ReadingPage::refresh() {
         return;
     const auto metric = m_metric;
     const auto build = m_build;
-    m_model->setReading(reading, m_session.units());
+    m_model->setReading(reading, m_session.book().units());
     m_metrics->clear();
     m_against->setText(againstText(reading));
     if (reading != nullptr) {
@@ -286,14 +287,25 @@ void ReadingPage::refresh() {
     caption({});
 }
 
+// What is looked at is judged anew when shots come.
+void ReadingPage::showEvent(QShowEvent* event) {
+    m_session.judging().setWatched(true);
+    Page::showEvent(event);
+}
+
+void ReadingPage::hideEvent(QHideEvent* event) {
+    m_session.judging().setWatched(false);
+    Page::hideEvent(event);
+}
+
 // The row that was in hand before, else the first one about its metric, else the first of all.
-void ReadingPage::returnTo(std::optional<record::Metric> metric, std::size_t build) {
+void ReadingPage::returnTo(std::optional<record::Metric> metric, record::BuildAt build) {
     int row = metric ? m_model->rowOf(*metric, build) : m_model->firstLine();
-    for (std::size_t b = 0; metric && row < 0 && b < m_session.reading()->builds.size(); ++b)
+    for (record::BuildAt b; metric && row < 0 && b < m_session.judging().reading()->builds.size(); ++b)
         row = m_model->rowOf(*metric, b);
     if (row >= 0)
         m_ledger->setCurrentIndex(m_model->index(row));
-    const auto& read = m_session.reading()->metrics;
+    const auto& read = m_session.judging().reading()->metrics;
     const bool there = metric && std::ranges::find(read, *metric) != read.end();
     if (there)
         showMetric(*metric);
@@ -304,11 +316,11 @@ void ReadingPage::returnTo(std::optional<record::Metric> metric, std::size_t bui
 }
 
 QString ReadingPage::checksHtml() const {
-    const judge::Reading* reading = m_session.reading();
+    const judge::Reading* reading = m_session.judging().reading();
     if (reading == nullptr)
         return {};
     auto checks = reading->checks;
-    for (auto& remark : judge::remarks(*reading, m_session.units()))
+    for (auto& remark : judge::remarks(*reading, m_session.book().units()))
         checks.push_back(std::move(remark));
     std::ranges::stable_sort(checks, std::greater{}, &judge::Check::severity);
     QString html;
@@ -319,12 +331,12 @@ QString ReadingPage::checksHtml() const {
 
 QString ReadingPage::arithmeticHtml() const {
     const QModelIndex index = m_ledger->currentIndex();
-    const judge::Reading* reading = m_session.reading();
+    const judge::Reading* reading = m_session.judging().reading();
     if (reading == nullptr || !index.isValid() || !m_model->at(index.row()).heading.isEmpty())
         return {};
     const judge::LedgerLine& line = m_model->at(index.row()).line;
     QString html = paragraph(line.sentence, colours().ink);
-    for (const auto& text : judge::arithmetic(*reading, line, m_session.units()))
+    for (const auto& text : judge::arithmetic(*reading, line, m_session.book().units()))
         html += paragraph(text, colours().faint);
     return html;
 }
@@ -348,8 +360,9 @@ void ReadingPage::showMetric(record::Metric metric) {
 }
 
 void ReadingPage::showPicture() {
-    if (const judge::Reading* reading = m_session.reading(); reading != nullptr && m_metric)
-        m_cords->setPicture(pictureOf(m_session.judgedTest(), *reading, *m_metric, m_session.units()));
+    if (const judge::Reading* reading = m_session.judging().reading(); reading != nullptr && m_metric)
+        m_cords->setPicture(
+            pictureOf(m_session.judging().subject().seen(), *reading, *m_metric, m_session.book().units()));
 }
 
 void ReadingPage::caption(const QString& text) {
@@ -358,7 +371,7 @@ void ReadingPage::caption(const QString& text) {
 }
 
 QString ReadingPage::subtitle() const {
-    const judge::Reading* reading = m_session.reading();
+    const judge::Reading* reading = m_session.judging().reading();
     if (reading == nullptr)
         return tr("judging…");
     std::size_t counted = 0;

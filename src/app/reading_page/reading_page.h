@@ -1,8 +1,8 @@
 #pragma once
 
+#include "app/shell/page.h"
 #include "core/record/metric.h"
-
-#include <QWidget>
+#include "core/record/position.h"
 
 #include <optional>
 
@@ -22,17 +22,22 @@ class SheetStrip;
 /// What the shots say: the ledger of verdicts, what to keep in mind or how the line in hand was
 /// reckoned (Enter), and the cords of the metric in hand. Behind a curtain while the sheet says that
 /// nobody sees comparisons before the plan is done.
-class ReadingPage : public QWidget {
+class ReadingPage : public Page {
     Q_OBJECT
 
 public:
     explicit ReadingPage(Session& session, QWidget* parent = nullptr);
-    void takeFocus();
+    void takeFocus() override;
     /// One line about the record: "45 knots · 5 laps · 2 set aside".
-    QString subtitle() const;
+    QString subtitle() const override;
 
 signals:
     void keepRequested();
+
+protected:
+    void refresh() override;
+    void showEvent(QShowEvent* event) override;
+    void hideEvent(QHideEvent* event) override;
 
 private:
     QWidget* buildLedger();
@@ -41,18 +46,17 @@ private:
     bool isCurtained() const;
     void buildKeys();
     void wire();
-    void refresh();
     void refreshFoot();
     QString checksHtml() const;
     QString arithmeticHtml() const;
-    void returnTo(std::optional<record::Metric> metric, std::size_t build);
+    void returnTo(std::optional<record::Metric> metric, record::BuildAt build);
     void showMetric(record::Metric metric);
     void showPicture();
     void caption(const QString& knotText);
 
     Session& m_session;
     std::optional<record::Metric> m_metric;
-    std::size_t m_build = 0;
+    record::BuildAt m_build;
     bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind
     QWidget* m_body = nullptr;
     QWidget* m_curtain = nullptr;

@@ -1,6 +1,6 @@
 #include "app/reading_page/sheet_strip.h"
 
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
@@ -78,17 +78,18 @@ void SheetStrip::buildUi() {
 
 void SheetStrip::wire() {
     connect(&m_session, &Session::testChanged, this, &SheetStrip::refresh);
-    connect(&m_session, &Session::readingChanged, this, &SheetStrip::refresh);
-    connect(&m_session, &Session::unitsChanged, this, &SheetStrip::refresh);
+    connect(&m_session.judging(), &Judging::changed, this, &SheetStrip::refresh);
+    connect(&m_session.book(), &Book::unitsChanged, this, &SheetStrip::refresh);
     connect(m_baseline, &QComboBox::activated, this,
-            [this](int build) { m_session.setBaseline(static_cast<std::size_t>(build)); });
+            [this](int build) { m_session.declaring().setBaseline(record::BuildAt(static_cast<std::size_t>(build))); });
     connect(m_declared, &QPushButton::clicked, this, &SheetStrip::toggleDeclared);
     connect(m_gap, &QLineEdit::editingFinished, this, &SheetStrip::takeGap);
-    connect(m_want, &QComboBox::activated, this,
-            [this](int kind) { m_session.setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind)); });
+    connect(m_want, &QComboBox::activated, this, [this](int kind) {
+        m_session.declaring().setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind));
+    });
     auto unitsChosen = [this] {
-        m_session.setUnits({.speed = static_cast<record::SpeedUnit>(m_speed->currentIndex()),
-                            .distance = static_cast<record::DistanceUnit>(m_distance->currentIndex())});
+        m_session.book().setUnits({.speed = static_cast<record::SpeedUnit>(m_speed->currentIndex()),
+                                   .distance = static_cast<record::DistanceUnit>(m_distance->currentIndex())});
     };
     connect(m_distance, &QComboBox::activated, this, unitsChosen);
     connect(m_speed, &QComboBox::activated, this, unitsChosen);
@@ -100,8 +101,8 @@ void SheetStrip::setMetric(record::Metric metric) {
 }
 
 void SheetStrip::refresh() {
-    m_distance->setCurrentIndex(static_cast<int>(m_session.units().distance));
-    m_speed->setCurrentIndex(static_cast<int>(m_session.units().speed));
+    m_distance->setCurrentIndex(static_cast<int>(m_session.book().units().distance));
+    m_speed->setCurrentIndex(static_cast<int>(m_session.book().units().speed));
     if (!m_session.hasTest())
         return;
     const auto& test = m_session.test();
@@ -116,7 +117,7 @@ void SheetStrip::refresh() {
     m_declared->setText(declared ? tr("Declared") : tr("Exploratory"));
     m_declared->setEnabled(!record::isStrike(m_metric));
     m_want->setCurrentIndex(std::min(static_cast<int>(test.card.want(averageOf(m_metric)).kind), 2));
-    const record::MetricFormat format(m_metric, m_session.units());
+    const record::MetricFormat format(m_metric, m_session.book().units());
     m_gapLabel->setText(format.unitText().empty()
                             ? tr("Worthwhile &gap")
                             : tr("Worthwhile &gap, %1").arg(QString::fromStdString(format.unitText())));
@@ -127,23 +128,24 @@ void SheetStrip::takeGap() {
     if (!m_session.hasTest() || !m_gap->isModified())
         return;
     m_gap->setModified(false);
-    bool number = false;
-    const double shown = m_gap->text().replace(QLatin1Char(','), QLatin1Char('.')).toDouble(&number);
-    if (!number)
-        emit m_session.refused(tr("“%1” is not a number; the old gap stands.").arg(m_gap->text()));
+    const auto shown = record::numberIn(m_gap->text().toStdString());
+    if (!shown)
+        m_session.refuse(tr("“%1” is not a number; the old gap stands.").arg(m_gap->text()));
     else
-        m_session.setMargin(m_metric, record::MetricFormat(m_metric, m_session.units()).internal(shown));
+        m_session.declaring().setMargin(m_metric,
+                                        record::MetricFormat(m_metric, m_session.book().units()).internal(*shown));
     refresh();
 }
 
 void SheetStrip::nextBaseline() {
     if (m_session.hasTest() && !m_session.test().builds.empty())
-        m_session.setBaseline((m_session.test().baselineIndex() + 1) % m_session.test().builds.size());
+        m_session.declaring().setBaseline(
+            record::BuildAt((m_session.test().baselineIndex() + 1) % m_session.test().builds.size()));
 }
 
 void SheetStrip::toggleDeclared() {
     if (m_session.hasTest() && !record::isStrike(m_metric))
-        m_session.togglePrimary(averageOf(m_metric));
+        m_session.declaring().togglePrimary(averageOf(m_metric));
     refresh();
 }
 

@@ -2,7 +2,7 @@
 
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "core/record/number_text.h"
 
 #include <QComboBox>
@@ -73,8 +73,8 @@ void OutcomeRows::buildRow(int row) {
     connect(r.want, &QComboBox::activated, this, [this, row] { setWant(row); });
     connect(r.value, &NumberField::edited, this, [this, row](std::optional<double> shown) {
         if (const auto outcome = declared(row); outcome && shown) {
-            const double value = record::MetricFormat(outcome->metric, m_session.units()).internal(*shown);
-            m_session.change(tr("the wanted value"), [&](record::Test& test) {
+            const double value = record::MetricFormat(outcome->metric, m_session.book().units()).internal(*shown);
+            m_session.declaring().change(tr("the wanted value"), [&](record::Test& test) {
                 test.card.wants[*outcome] = {.kind = Want::Kind::near, .value = value};
             });
         }
@@ -85,7 +85,7 @@ void OutcomeRows::buildRow(int row) {
     });
     connect(r.expected, &QComboBox::activated, this, [this, row](int index) {
         if (const auto outcome = declared(row))
-            m_session.change(tr("the expectation"), [&](record::Test& test) {
+            m_session.declaring().change(tr("the expectation"), [&](record::Test& test) {
                 if (index == 0)
                     test.card.expectations.erase(outcome->metric);
                 else
@@ -121,7 +121,7 @@ void OutcomeRows::offerOutcomes(QComboBox* box) const {
 }
 
 void OutcomeRows::setOutcome(int row, const QString& text) {
-    m_session.change(tr("the declared outcomes"), [&](record::Test& test) {
+    m_session.declaring().change(tr("the declared outcomes"), [&](record::Test& test) {
         auto& primary = test.card.primary;
         const auto at = std::min(static_cast<std::size_t>(row), primary.size());
         const auto outcome = record::outcomeFromText(text.toStdString());
@@ -143,7 +143,8 @@ void OutcomeRows::setWant(int row) {
     if (!outcome)
         return;
     const auto kind = static_cast<Want::Kind>(m_rows[row].want->currentIndex());
-    m_session.change(tr("the wanted direction"), [&](record::Test& test) { test.card.wants[*outcome].kind = kind; });
+    m_session.declaring().change(tr("the wanted direction"),
+                                 [&](record::Test& test) { test.card.wants[*outcome].kind = kind; });
     if (kind == Want::Kind::near)
         m_rows[row].value->setFocus();
 }
@@ -152,14 +153,14 @@ void OutcomeRows::setGap(int row, double shown) {
     const auto outcome = declared(row);
     if (!outcome)
         return;
-    m_session.change(tr("the worthwhile gap in %1").arg(outcomeName(*outcome)), [&](record::Test& test) {
+    m_session.declaring().change(tr("the worthwhile gap in %1").arg(outcomeName(*outcome)), [&](record::Test& test) {
         if (outcome->kind == OutcomeKind::spread)
             test.card.sdRatioMargin = shown;
         else if (outcome->kind == OutcomeKind::area)
             test.card.areaRatioMargin = shown;
         else
             test.card.margins[outcome->metric] =
-                record::MetricFormat(outcome->metric, m_session.units()).internal(shown);
+                record::MetricFormat(outcome->metric, m_session.book().units()).internal(shown);
     });
 }
 
@@ -186,30 +187,30 @@ void OutcomeRows::refreshRow(int row) {
     r.value->setEnabled(average && want.kind == Want::Kind::near);
     r.gap->setEnabled(outcome && outcome->kind != OutcomeKind::share);
     if (!outcome) {
-        r.gap->show(std::nullopt, 0);
-        r.value->show(std::nullopt, 0);
+        r.gap->display(std::nullopt, 0);
+        r.value->display(std::nullopt, 0);
         r.gap->setRemark({});
         return r.expected->setCurrentIndex(0);
     }
-    const record::MetricFormat format(outcome->metric, m_session.units());
+    const record::MetricFormat format(outcome->metric, m_session.book().units());
     const QString unit = QString::fromStdString(format.unitText());
-    r.value->show(want.kind == Want::Kind::near ? std::optional(format.shown(want.value)) : std::nullopt,
-                  format.decimals());
+    r.value->display(want.kind == Want::Kind::near ? std::optional(format.shown(want.value)) : std::nullopt,
+                     format.decimals());
     const auto expected = card.expectations.find(outcome->metric);
     r.expected->setCurrentIndex(expected == card.expectations.end() ? 0 : static_cast<int>(expected->second) + 1);
     if (isRatio(*outcome)) {
         r.gap->setRange({.low = 1, .high = 100, .mayBeEmpty = false, .aboveLow = true});
-        r.gap->show(outcome->kind == OutcomeKind::spread ? card.sdRatioMargin : card.areaRatioMargin, 2);
+        r.gap->display(outcome->kind == OutcomeKind::spread ? card.sdRatioMargin : card.areaRatioMargin, 2);
         return r.gap->setRemark(tr("times"));
     }
     if (outcome->kind == OutcomeKind::share) {
-        r.gap->show(10, 0);
+        r.gap->display(10, 0);
         return r.gap->setRemark(tr("% of shots"));
     }
     r.gap->setRange({.low = 0, .high = 1e6, .mayBeEmpty = false, .aboveLow = true});
     const double gap = card.margin(outcome->metric);
     const double repeats = record::info(outcome->metric).repeatability;
-    r.gap->show(format.shown(gap), format.decimals());
+    r.gap->display(format.shown(gap), format.decimals());
     r.gap->setRemark(
         gap < repeats
             ? tr("%1; a monitor repeats itself to about %2").arg(unit, QString::fromStdString(format.number(repeats)))

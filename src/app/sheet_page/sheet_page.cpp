@@ -2,7 +2,8 @@
 
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
-#include "app/session.h"
+#include "app/form/typed.h"
+#include "app/session/session.h"
 #include "app/sheet_page/outcome_rows.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
@@ -65,7 +66,7 @@ void showText(QLineEdit* field, const std::string& text) {
 } // namespace
 
 SheetPage::SheetPage(Session& session, QWidget* parent)
-    : QWidget(parent)
+    : Page(parent)
     , m_session(session) {
     auto* content = new QWidget;
     auto* row = new QHBoxLayout(content);
@@ -170,7 +171,7 @@ QWidget* SheetPage::buildOutcomes() {
     connect(m_expectMetric, &QComboBox::activated, this, &SheetPage::refreshExpected);
     connect(m_expect, &QComboBox::activated, this, [this](int index) {
         const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
-        m_session.change(tr("the expectation"), [&](Test& test) {
+        m_session.declaring().change(tr("the expectation"), [&](Test& test) {
             if (index == 0)
                 test.card.expectations.erase(metric);
             else
@@ -231,13 +232,13 @@ QWidget* SheetPage::buildWindows() {
     column->addWidget(m_windows);
     connect(add, &QPushButton::clicked, this, [this] {
         const auto metric = static_cast<record::Metric>(m_windowMetric->currentData().toInt());
-        const record::MetricFormat format(metric, m_session.units());
+        const record::MetricFormat format(metric, m_session.book().units());
         const auto low = m_windowLow->value();
         const auto high = m_windowHigh->value();
         if (!low || (high && *high < *low))
             return m_windowLow->setRemark(tr("A number is needed here, no larger than the one beside it."));
         m_windowLow->setRemark({});
-        m_session.change(tr("the wanted windows"), [&](Test& test) {
+        m_session.declaring().change(tr("the wanted windows"), [&](Test& test) {
             test.card.targets.push_back({metric, m_windowBuild->currentData().toString().toStdString(),
                                          format.internal(*low), format.internal(high.value_or(*low))});
         });
@@ -245,7 +246,7 @@ QWidget* SheetPage::buildWindows() {
         m_windowHigh->edit()->clear();
     });
     connect(m_windows, &QLabel::linkActivated, this, [this](const QString& link) {
-        m_session.change(tr("the wanted windows"), [&](Test& test) {
+        m_session.declaring().change(tr("the wanted windows"), [&](Test& test) {
             if (const auto at = link.toUInt(); at < test.card.targets.size())
                 test.card.targets.erase(test.card.targets.begin() + static_cast<std::ptrdiff_t>(at));
         });
@@ -255,8 +256,8 @@ QWidget* SheetPage::buildWindows() {
 
 void SheetPage::wire() {
     auto text = [&](QLineEdit* field, const QString& what, auto put) {
-        connect(field, &QLineEdit::textEdited, this, [this, what, put](const QString& typed) {
-            m_session.change(what, [&](Test& test) { put(test, typed.toStdString()); });
+        Typed::in(field, [this, what, put](const QString& typed) {
+            m_session.declaring().change(what, [&](Test& test) { put(test, typed.toStdString()); });
         });
     };
     text(m_question, tr("the question"), [](Test& test, const std::string& typed) {
@@ -273,40 +274,43 @@ void SheetPage::wire() {
              [i](Test& test, const std::string& typed) { test.profile.*about[i].member = typed; });
     connect(m_kind, &QComboBox::activated, this, &SheetPage::setKind);
     connect(m_comparison, &QComboBox::activated, this,
-            [this](int which) { m_session.setComparison(static_cast<record::Comparison>(which)); });
+            [this](int which) { m_session.declaring().setComparison(static_cast<record::Comparison>(which)); });
     connect(m_hand, &QComboBox::activated, this, [this](int hand) {
-        m_session.change(tr("the player"), [&](Test& test) { test.profile.leftHanded = hand == 1; });
+        m_session.declaring().change(tr("the player"), [&](Test& test) { test.profile.leftHanded = hand == 1; });
     });
     connect(m_speed, &NumberField::edited, this, [this](std::optional<double> shown) {
-        const record::MetricFormat format(record::Metric::clubSpeed, m_session.units());
-        m_session.change(tr("the player's speed"), [&](Test& test) {
+        const record::MetricFormat format(record::Metric::clubSpeed, m_session.book().units());
+        m_session.declaring().change(tr("the player's speed"), [&](Test& test) {
             test.profile.clubSpeed = shown ? std::optional(format.internal(*shown)) : std::nullopt;
         });
     });
     connect(m_rule, &QComboBox::activated, this, [this](int rule) {
-        m_session.change(tr("the rule for bad shots"),
-                         [&](Test& test) { test.card.setAsideRule = static_cast<record::SetAsideRule>(rule); });
+        m_session.declaring().change(tr("the rule for bad shots"), [&](Test& test) {
+            test.card.setAsideRule = static_cast<record::SetAsideRule>(rule);
+        });
     });
     connect(m_replace, &QCheckBox::clicked, this, [this](bool again) {
-        m_session.change(tr("what follows a bad shot"), [&](Test& test) { test.card.replaceSetAside = again; });
+        m_session.declaring().change(tr("what follows a bad shot"),
+                                     [&](Test& test) { test.card.replaceSetAside = again; });
     });
     connect(m_good, &NumberField::edited, this, [this](std::optional<double> good) {
-        m_session.change(tr("how many good shots a stint needs"),
-                         [&](Test& test) { test.card.goodShots = static_cast<int>(good.value_or(0)); });
+        m_session.declaring().change(tr("how many good shots a stint needs"),
+                                     [&](Test& test) { test.card.goodShots = static_cast<int>(good.value_or(0)); });
     });
     connect(m_looks, &QComboBox::activated, this, [this](int looks) {
-        m_session.change(tr("the looks"), [&](Test& test) { test.card.looks = static_cast<record::Looks>(looks); });
+        m_session.declaring().change(tr("the looks"),
+                                     [&](Test& test) { test.card.looks = static_cast<record::Looks>(looks); });
     });
     connect(m_alpha, &NumberField::edited, this, [this](std::optional<double> alpha) {
-        m_session.change(tr("the error rate"), [&](Test& test) { test.card.alpha = *alpha; });
+        m_session.declaring().change(tr("the error rate"), [&](Test& test) { test.card.alpha = *alpha; });
     });
-    connect(&m_session, &Session::testChanged, this, &SheetPage::refresh);
-    connect(&m_session, &Session::declarationChanged, this, &SheetPage::refresh);
-    connect(&m_session, &Session::unitsChanged, this, &SheetPage::refresh);
+    connect(&m_session, &Session::testChanged, this, &SheetPage::markStale);
+    connect(&m_session.declaring(), &Declaring::changed, this, &SheetPage::markStale);
+    connect(&m_session.book(), &Book::unitsChanged, this, &SheetPage::markStale);
 }
 
 void SheetPage::setKind(int kind) {
-    m_session.change(tr("the kind of test"), [&](Test& test) {
+    m_session.declaring().change(tr("the kind of test"), [&](Test& test) {
         auto& card = test.card;
         card.kind = static_cast<record::TestKind>(kind);
         card.held = record::heldAsUsual(card.kind);
@@ -324,8 +328,8 @@ void SheetPage::refresh() {
     m_factor->parentWidget()->setVisible(test.card.kind == record::TestKind::own);
     m_comparison->setCurrentIndex(static_cast<int>(test.card.comparison));
     m_hand->setCurrentIndex(test.profile.leftHanded ? 1 : 0);
-    const record::MetricFormat speed(record::Metric::clubSpeed, m_session.units());
-    m_speed->show(test.profile.clubSpeed ? std::optional(speed.shown(*test.profile.clubSpeed)) : std::nullopt, 1);
+    const record::MetricFormat speed(record::Metric::clubSpeed, m_session.book().units());
+    m_speed->display(test.profile.clubSpeed ? std::optional(speed.shown(*test.profile.clubSpeed)) : std::nullopt, 1);
     m_speed->setRemark(QString::fromStdString(speed.unitText()));
     for (std::size_t i = 0; i < std::size(about); ++i)
         showText(m_about[static_cast<qsizetype>(i)], test.profile.*about[i].member);
@@ -334,13 +338,13 @@ void SheetPage::refresh() {
     m_replace->setChecked(test.card.replaceSetAside);
     const bool untilGood = test.card.setAsideRule == record::SetAsideRule::untilGood;
     m_good->parentWidget()->setVisible(untilGood);
-    m_good->show(test.card.goodShots > 0 ? std::optional<double>(test.card.goodShots) : std::nullopt, 0);
+    m_good->display(test.card.goodShots > 0 ? std::optional<double>(test.card.goodShots) : std::nullopt, 0);
     m_replace->setVisible(!untilGood);
     m_looks->setCurrentIndex(static_cast<int>(test.card.looks));
     m_looksText->setText(test.card.looks == record::Looks::none
                              ? tr("Most power. Nobody may see a comparison before the last lap.")
                              : tr("The test may stop early; each look spends a part of α, so every claim needs more."));
-    m_alpha->show(test.card.alpha, 2);
+    m_alpha->display(test.card.alpha, 2);
     m_frozen->setText(!m_session.isFrozen() ? QString()
                                             : tr("Frozen %1, %2…; changes are kept as amendments (%3 so far).")
                                                   .arg(QString::fromStdString(test.frozenAt),
@@ -374,10 +378,12 @@ void SheetPage::refreshControls() {
             row->addWidget(m_slips.back(), 6);
             m_controls->addWidget(line);
             connect(m_held.back(), &QCheckBox::clicked, this, [this, i](bool on) {
-                m_session.change(tr("what is held constant"), [&](Test& test) { test.card.held[i].held = on; });
+                m_session.declaring().change(tr("what is held constant"),
+                                             [&](Test& test) { test.card.held[i].held = on; });
             });
-            connect(m_slips.back(), &QLineEdit::textEdited, this, [this, i](const QString& typed) {
-                m_session.change(tr("what slipped"), [&](Test& test) { test.card.held[i].slip = typed.toStdString(); });
+            Typed::in(m_slips.back(), [this, i](const QString& typed) {
+                m_session.declaring().change(tr("what slipped"),
+                                             [&](Test& test) { test.card.held[i].slip = typed.toStdString(); });
             });
         }
     }
@@ -392,14 +398,13 @@ void SheetPage::refreshControls() {
         m_slips[at]->setToolTip(m_slips[at]->placeholderText());
         showText(m_slips[at], held[i].slip);
     }
-    m_controls->parentWidget()->setVisible(true);
 }
 
 void SheetPage::refreshWindows() {
     QString html;
     const auto& targets = m_session.test().card.targets;
     for (std::size_t i = 0; i < targets.size(); ++i) {
-        const record::MetricFormat format(targets[i].metric, m_session.units());
+        const record::MetricFormat format(targets[i].metric, m_session.book().units());
         const std::string what = targets[i].low == targets[i].high
                                      ? format.withUnit(targets[i].low)
                                      : format.number(targets[i].low) + " to " + format.withUnit(targets[i].high);

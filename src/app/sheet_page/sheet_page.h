@@ -1,6 +1,6 @@
 #pragma once
 
-#include <QWidget>
+#include "app/shell/page.h"
 
 class QCheckBox;
 class QComboBox;
@@ -16,13 +16,16 @@ class Session;
 
 /// The test sheet: what is asked, of whom, judged by what, and what is held constant. Every edit is
 /// kept as it is made; after the first counted shot it is an amendment.
-class SheetPage : public QWidget {
+class SheetPage : public Page {
     Q_OBJECT
 
 public:
     explicit SheetPage(Session& session, QWidget* parent = nullptr);
-    void takeFocus();
-    QString subtitle() const;
+    void takeFocus() override;
+    QString subtitle() const override;
+
+protected:
+    void refresh() override;
 
 private:
     QWidget* buildQuestion();
@@ -32,7 +35,6 @@ private:
     QWidget* buildSetAsides();
     QWidget* buildWindows();
     void wire();
-    void refresh();
     void refreshControls();
     void refreshWindows();
     void refreshExpected();

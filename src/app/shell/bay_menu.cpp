@@ -1,7 +1,8 @@
-// The Bay menu: everything of the bay that has no key of its own, and most that has.
+// The Bay menu: the bay's commands that have a place in it, in their groups.
 #include "app/bay_page/bay_page.h"
+#include "app/bay_page/commands.h"
 #include "app/bay_page/player_window.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/shell/main_window.h"
 
 #include <QMenuBar>
@@ -10,51 +11,38 @@ namespace knot::app {
 
 void MainWindow::buildBayMenu() {
     QMenu* menu = menuBar()->addMenu(tr("&Bay"));
-    auto add = [&](QList<QAction*>& group, const QString& text, const char* name, auto action) {
-        QAction* item = menu->addAction(text, this, [this, action] {
-            showPage(Page::bay);
-            action();
+    int group = 0;
+    for (const BayCommand& command : bayCommands()) {
+        if (command.menuGroup == 0)
+            continue;
+        if (group != 0 && group != command.menuGroup)
+            menu->addSeparator();
+        group = command.menuGroup;
+        QString text = QCoreApplication::translate("Bay", command.menuText);
+        if (command.key != 0)
+            text += QLatin1Char('\t') + QLatin1String(command.cap);
+        QAction* item = menu->addAction(text, this, [this, &command] {
+            showPage(PageId::bay);
+            command.run(*m_bayPage);
+            refreshBayMenu();
         });
-        item->setObjectName(QLatin1String(name));
-        group << item;
-        return item;
-    };
-    m_standIn = add(m_bayActions, tr("&Simulated monitor"), "actionStandIn", [this] { m_bayPage->toggleStandIn(); });
-    m_standIn->setCheckable(true);
-    m_watch = add(m_bayActions, tr("&Watch a folder…"), "actionWatch", [this] { askFolder(); });
-    m_watch->setCheckable(true);
-    add(m_bayActions, tr("Monitor &link"), "actionLink", [this] { m_bayPage->showLinkForm(); });
-    add(m_planActions, tr("Lay a device's &file on the plan…"), "actionLay", [this] { askLay(); });
-    menu->addSeparator();
-    m_playerWindow =
-        add(m_bayActions, tr("&Player's window\tV"), "actionPlayerWindow", [this] { m_bayPage->togglePlayerWindow(); });
-    m_playerWindow->setCheckable(true);
-    m_sounds = add(m_bayActions, tr("So&unds"), "actionSounds", [this] { m_bayPage->toggleSounds(); });
-    m_sounds->setCheckable(true);
-    add(m_bayActions, tr("Con&ditions\tK"), "actionConditions", [this] { m_bayPage->showConditions(); });
-    menu->addSeparator();
-    add(m_bayActions, tr("This &club changed\tC"), "actionMarkClub", [this] { m_bayPage->markClub(); });
-    add(m_bayActions, tr("The pla&yer changed\tP"), "actionMarkPlayer", [this] { m_bayPage->markPlayer(); });
-    menu->addSeparator();
-    add(m_planActions, tr("End this s&tint"), "actionEndStint", [this] { m_bayPage->endStint(); });
-    add(m_planActions, tr("Leave a club &out…"), "actionLeaveOut", [this] { m_bayPage->leaveClubOut(); });
-    add(m_planActions, tr("&End the test here…"), "actionEndHere", [this] { m_bayPage->endHere(); });
-    add(m_planActions, tr("&Another lap"), "actionAnotherLap", [this] { m_bayPage->anotherLap(); });
-    menu->addSeparator();
-    add(m_bayActions, tr("&New sitting"), "actionNewSitting", [this] { m_bayPage->newSitting(); });
-    add(m_bayActions, tr("Sto&p for today…\tX"), "actionStop", [this] { m_bayPage->stopForToday(); });
+        item->setObjectName(QLatin1String(command.menuName));
+        item->setCheckable(command.isOn != nullptr);
+        m_bayActions << item;
+    }
 }
 
 void MainWindow::refreshBayMenu() {
-    const bool takes = m_session.hasTest() && m_session.takesShots();
-    for (QAction* action : m_bayActions)
-        action->setEnabled(takes);
-    for (QAction* action : m_planActions)
-        action->setEnabled(takes && m_session.test().stage == record::Stage::test);
-    m_standIn->setChecked(m_bayPage->standInRuns());
-    m_watch->setChecked(m_bayPage->watchesFolder());
-    m_sounds->setChecked(m_bayPage->soundsOn());
-    m_playerWindow->setChecked(m_bayPage->playerWindowShows());
+    const bool takes = m_session.hasTest() && m_session.bay().takesShots();
+    auto action = m_bayActions.begin();
+    for (const BayCommand& command : bayCommands()) {
+        if (command.menuGroup == 0)
+            continue;
+        (*action)->setEnabled(takes && (!command.ofPlan || m_session.test().stage == record::Stage::test));
+        if (command.isOn != nullptr)
+            (*action)->setChecked(command.isOn(*m_bayPage));
+        ++action;
+    }
 }
 
 QWidget* MainWindow::openPlayerWindow() {

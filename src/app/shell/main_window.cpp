@@ -1,16 +1,18 @@
 #include "app/shell/main_window.h"
+#include "app/sources/headings_memory.h"
 
 #include "app/bay_page/bay_page.h"
-#include "app/import/heading_dialog.h"
+#include "app/form/typed.h"
 #include "app/logbook_page/logbook_page.h"
 #include "app/plan_page/order_slip.h"
 #include "app/plan_page/plan_page.h"
 #include "app/plan_page/seal_panel.h"
 #include "app/rack_page/rack_page.h"
 #include "app/reading_page/reading_page.h"
-#include "app/session.h"
+#include "app/session/session.h"
 #include "app/sheet_page/sheet_page.h"
 #include "app/shell/message_bar.h"
+#include "app/shell/page.h"
 #include "app/shell/spine.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
@@ -50,13 +52,18 @@ MainWindow::MainWindow(Session& session, std::unique_ptr<Prompter> prompter)
     buildUi();
     buildMenus();
     wire();
-    showPage(Page::logbook);
+    showPage(PageId::logbook);
 }
 
-MainWindow::~MainWindow() = default;
+MainWindow::~MainWindow() {
+    Typed::commitAll(); // while there is still somebody to take it
+}
 
 void MainWindow::buildUi() {
-    m_spine = new Spine({tr("Logbook"), tr("Sheet"), tr("Rack"), tr("Plan"), tr("Bay"), tr("Reading")});
+    QStringList names;
+    for (const PageEntry& entry : pageEntries)
+        names << nameOf(entry);
+    m_spine = new Spine(names);
     m_title = new QLabel;
     m_title->setObjectName(QStringLiteral("title"));
     m_title->setFont(typeface(size::title, QFont::DemiBold));
@@ -67,16 +74,12 @@ void MainWindow::buildUi() {
     m_pages = new QStackedWidget;
     m_logbookPage = new LogbookPage(m_session);
     m_readingPage = new ReadingPage(m_session);
-    m_pages->addWidget(m_logbookPage);
     m_sheetPage = new SheetPage(m_session);
     m_rackPage = new RackPage(m_session);
     m_planPage = new PlanPage(m_session);
-    m_pages->addWidget(m_sheetPage);
-    m_pages->addWidget(m_rackPage);
-    m_pages->addWidget(m_planPage);
     m_bayPage = new BayPage(m_session);
-    m_pages->addWidget(m_bayPage);
-    m_pages->addWidget(m_readingPage);
+    for (const PageEntry& entry : pageEntries)
+        m_pages->addWidget(page(entry.id));
 
     auto* column = new QVBoxLayout;
     column->setContentsMargins(24, 10, 24, 20);
@@ -98,63 +101,80 @@ void MainWindow::buildUi() {
     resize(1280, 800);
 }
 
-void MainWindow::buildMenus() {
+Page* MainWindow::page(PageId id) const {
+    switch (id) {
+    case PageId::logbook:
+        return m_logbookPage;
+    case PageId::sheet:
+        return m_sheetPage;
+    case PageId::rack:
+        return m_rackPage;
+    case PageId::plan:
+        return m_planPage;
+    case PageId::bay:
+        return m_bayPage;
+    case PageId::reading:
+        break;
+    }
+    return m_readingPage;
+}
+
+Page* MainWindow::currentPage() const {
+    return static_cast<Page*>(m_pages->currentWidget());
+}
+
+void MainWindow::buildFileMenu() {
     QMenu* file = menuBar()->addMenu(tr("&File"));
-    auto add = [&](QMenu* menu, const QString& text, const QKeySequence& keys, auto action, const char* name) {
-        QAction* item = menu->addAction(text, keys, this, action);
+    auto add = [&](const QString& text, const QKeySequence& keys, const char* name, auto action) {
+        QAction* item = file->addAction(text, keys, this, action);
         item->setObjectName(QLatin1String(name));
         return item;
     };
-    add(
-        file, tr("&New test"), QKeySequence::New, [this] { startTest(record::Stage::test); }, "actionNewTest");
-    add(
-        file, tr("New s&creening"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_N),
-        [this] { startTest(record::Stage::screening); }, "actionNewScreening");
-    add(
-        file, tr("Just &hit"), QKeySequence(Qt::CTRL | Qt::Key_H), [this] { startTest(record::Stage::openSitting); },
-        "actionOpenSitting");
-    m_copy = add(
-        file, tr("New test like &this"), QKeySequence(Qt::CTRL | Qt::Key_L),
-        [this] {
-            if (m_session.copyDeclaration())
-                showPage(Page::sheet);
-        },
-        "actionCopyTest");
+    add(tr("&New test"), QKeySequence::New, "actionNewTest", [this] { startTest(record::Stage::test); });
+    add(tr("New s&creening"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_N), "actionNewScreening",
+        [this] { startTest(record::Stage::screening); });
+    add(tr("Just &hit"), QKeySequence(Qt::CTRL | Qt::Key_H), "actionOpenSitting",
+        [this] { startTest(record::Stage::openSitting); });
+    m_copy = add(tr("New test like &this"), QKeySequence(Qt::CTRL | Qt::Key_L), "actionCopyTest", [this] {
+        if (m_session.copyDeclaration())
+            showPage(PageId::sheet);
+    });
     file->addSeparator();
-    add(file, tr("&Open…"), QKeySequence::Open, &MainWindow::askOpen, "actionOpen");
-    add(file, tr("&Import shots…"), QKeySequence(Qt::CTRL | Qt::Key_I), &MainWindow::askImport, "actionImport");
-    m_keep = add(file, tr("&Keep in a logbook…"), QKeySequence::Save, &MainWindow::askKeep, "actionKeep");
+    add(tr("&Open…"), QKeySequence::Open, "actionOpen", [this] { askOpen(); });
+    add(tr("&Import shots…"), QKeySequence(Qt::CTRL | Qt::Key_I), "actionImport", [this] { askImport(); });
+    m_keep = add(tr("&Keep in a logbook…"), QKeySequence::Save, "actionKeep", [this] { askKeep(); });
     m_export =
-        add(file, tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), &MainWindow::askExport, "actionExport");
-    m_addShots = add(file, tr("&Add shots to this test…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I),
-                     &MainWindow::askShots, "actionAddShots");
+        add(tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), "actionExport", [this] { askExport(); });
+    m_addShots = add(tr("&Add shots to this test…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I), "actionAddShots",
+                     [this] { askShots(); });
     file->addSeparator();
-    add(
-        file, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, "actionQuit");
+    add(tr("&Quit"), QKeySequence::Quit, "actionQuit", [this] { close(); });
+}
+
+void MainWindow::buildMenus() {
+    buildFileMenu();
     QMenu* edit = menuBar()->addMenu(tr("&Edit"));
-    auto onBay = [this] { return m_pages->currentWidget() == m_bayPage; };
-    m_undo = add(
-        edit, tr("&Undo"), QKeySequence::Undo, [this, onBay] { onBay() ? m_session.undoInBay() : m_session.undo(); },
-        "actionUndo");
-    m_redo = add(
-        edit, tr("&Redo"), QKeySequence::Redo, [this, onBay] { onBay() ? m_session.redoInBay() : m_session.redo(); },
-        "actionRedo");
+    auto onBay = [this] { return currentPage() == m_bayPage; };
+    m_undo = edit->addAction(tr("&Undo"), QKeySequence::Undo, this, [this, onBay] {
+        Typed::commitAll();
+        onBay() ? m_session.bay().undo() : m_session.declaring().undo();
+    });
+    m_undo->setObjectName(QStringLiteral("actionUndo"));
+    m_redo = edit->addAction(tr("&Redo"), QKeySequence::Redo, this,
+                             [this, onBay] { onBay() ? m_session.bay().redo() : m_session.declaring().redo(); });
+    m_redo->setObjectName(QStringLiteral("actionRedo"));
     QMenu* go = menuBar()->addMenu(tr("&Go"));
-    add(
-        go, tr("&Logbook"), QKeySequence(Qt::ALT | Qt::Key_1), [this] { goTo(Page::logbook); }, "actionLogbook");
-    add(
-        go, tr("&Sheet"), QKeySequence(Qt::ALT | Qt::Key_2), [this] { goTo(Page::sheet); }, "actionSheet");
-    add(
-        go, tr("R&ack"), QKeySequence(Qt::ALT | Qt::Key_3), [this] { goTo(Page::rack); }, "actionRack");
-    add(
-        go, tr("&Plan"), QKeySequence(Qt::ALT | Qt::Key_4), [this] { goTo(Page::plan); }, "actionPlan");
-    add(
-        go, tr("&Bay"), QKeySequence(Qt::ALT | Qt::Key_5), [this] { goTo(Page::bay); }, "actionBay");
-    add(
-        go, tr("&Reading"), QKeySequence(Qt::ALT | Qt::Key_6), [this] { goTo(Page::reading); }, "actionReading");
+    for (const PageEntry& entry : pageEntries) {
+        const QKeySequence keys(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(entry.id)));
+        QAction* item = go->addAction(QCoreApplication::translate("Pages", entry.menu), keys, this,
+                                      [this, id = entry.id] { goTo(id); });
+        item->setObjectName(QLatin1String(entry.action));
+    }
     buildBayMenu();
     QMenu* view = menuBar()->addMenu(tr("&View"));
-    add(view, tr("&Light or dark"), QKeySequence(Qt::CTRL | Qt::Key_D), &MainWindow::switchTheme, "actionTheme");
+    QAction* theme =
+        view->addAction(tr("&Light or dark"), QKeySequence(Qt::CTRL | Qt::Key_D), this, &MainWindow::switchTheme);
+    theme->setObjectName(QStringLiteral("actionTheme"));
     auto* escape = new QAction(this);
     escape->setShortcut(Qt::Key_Escape);
     connect(escape, &QAction::triggered, m_messages, &MessageBar::clear);
@@ -162,69 +182,53 @@ void MainWindow::buildMenus() {
 }
 
 void MainWindow::wire() {
-    connect(m_spine, &Spine::chosen, this, [this](int stage) { goTo(static_cast<Page>(stage)); });
+    connect(m_spine, &Spine::chosen, this, [this](int stage) { goTo(static_cast<PageId>(stage)); });
     connect(m_logbookPage, &LogbookPage::openRequested, this, [this](const std::string& id) {
         if (m_session.openTest(id)) {
             const auto& test = m_session.test();
-            const bool underWay =
-                !test.sittings.empty() && m_session.takesShots() && bay::standOf(test).phase != bay::Phase::done;
-            showPage(underWay                                                   ? Page::bay
-                     : !test.shots.empty() && test.stage == record::Stage::test ? Page::reading
-                     : test.stage == record::Stage::test                        ? Page::sheet
-                                                                                : Page::rack);
+            const bool underWay = !test.sittings.empty() && m_session.bay().takesShots() &&
+                                  bay::standOf(test).phase() != bay::Phase::done;
+            showPage(underWay                                                   ? PageId::bay
+                     : !test.shots.empty() && test.stage == record::Stage::test ? PageId::reading
+                     : test.stage == record::Stage::test                        ? PageId::sheet
+                                                                                : PageId::rack);
         }
     });
     connect(m_logbookPage, &LogbookPage::testRequested, this, [this] { startTest(record::Stage::test); });
     connect(m_rackPage, &RackPage::shotsRequested, this, &MainWindow::askShots);
-    connect(m_rackPage, &RackPage::testMade, this, [this] { showPage(Page::sheet); });
+    connect(m_rackPage, &RackPage::testMade, this, [this] { showPage(PageId::sheet); });
     connect(m_planPage->sealPanel(), &SealPanel::printRequested, this, &MainWindow::askPrint);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
     connect(m_bayPage, &BayPage::complained, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
-    connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(Page::reading); });
+    connect(m_bayPage, &BayPage::folderRequested, this, &MainWindow::askFolder);
+    connect(m_bayPage, &BayPage::layRequested, this, &MainWindow::askLay);
+    connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(PageId::reading); });
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
-    connect(&m_session, &Session::storageTroubled, this, &MainWindow::refreshHeading);
+    connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);
     connect(m_readingPage, &ReadingPage::keepRequested, this, &MainWindow::askKeep);
     connect(&m_session, &Session::refused, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
     connect(&m_session, &Session::noted, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
     connect(&m_session, &Session::testChanged, this, &MainWindow::refreshHeading);
-    connect(&m_session, &Session::declarationChanged, this, &MainWindow::refreshHeading);
-    connect(&m_session, &Session::logbookChanged, this, &MainWindow::refreshHeading);
-    connect(&m_session, &Session::readingChanged, this, &MainWindow::refreshHeading);
+    connect(&m_session.declaring(), &Declaring::changed, this, &MainWindow::refreshHeading);
+    connect(&m_session.book(), &Book::changed, this, &MainWindow::refreshHeading);
+    connect(&m_session.judging(), &Judging::changed, this, &MainWindow::refreshHeading);
 }
 
-void MainWindow::showPage(Page page) {
-    if (!m_session.hasTest() || (page == Page::reading && m_session.test().shots.empty()))
-        page = page == Page::reading && m_session.hasTest() ? Page::plan : Page::logbook;
-    m_pages->setCurrentIndex(static_cast<int>(page));
-    m_spine->setCurrent(static_cast<int>(page));
-    switch (page) {
-    case Page::logbook:
-        m_logbookPage->takeFocus();
-        break;
-    case Page::sheet:
-        m_sheetPage->takeFocus();
-        break;
-    case Page::rack:
-        m_rackPage->takeFocus();
-        break;
-    case Page::plan:
-        m_planPage->takeFocus();
-        break;
-    case Page::bay:
+void MainWindow::showPage(PageId id) {
+    Typed::commitAll();
+    if (!m_session.hasTest() || (id == PageId::reading && m_session.test().shots.empty()))
+        id = id == PageId::reading && m_session.hasTest() ? PageId::plan : PageId::logbook;
+    if (id == PageId::logbook)
+        m_session.book().listIfStale();
+    m_pages->setCurrentIndex(static_cast<int>(id));
+    m_spine->setCurrent(static_cast<int>(id));
+    if (id == PageId::bay)
         m_bayPage->enter();
-        m_bayPage->takeFocus();
-        break;
-    case Page::reading:
-        m_session.judgeIfStale();
-        m_readingPage->takeFocus();
-        break;
-    }
-    if (page == Page::logbook)
-        m_session.listTestsIfStale();
+    page(id)->takeFocus();
     refreshHeading();
 }
 
@@ -234,7 +238,7 @@ void MainWindow::closeEvent(QCloseEvent* event) {
 }
 
 // The user turns the page, and has read what was said.
-void MainWindow::goTo(Page page) {
+void MainWindow::goTo(PageId page) {
     m_messages->clear();
     showPage(page);
 }
@@ -242,7 +246,7 @@ void MainWindow::goTo(Page page) {
 void MainWindow::startTest(record::Stage stage) {
     m_messages->clear();
     if (m_session.newTest(stage))
-        showPage(stage == record::Stage::test ? Page::sheet : Page::rack);
+        showPage(stage == record::Stage::test ? PageId::sheet : PageId::rack);
 }
 
 void MainWindow::askShots() {
@@ -257,8 +261,8 @@ void MainWindow::askPrint(const QString& html) {
     QString path = m_prompter->fileToSave(this, tr("Print the order slip"), tr("Order slip.pdf"), tr("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
-    if (!OrderSlip::print(html, path))
-        m_messages->show(tr("%1 can't be written. Choose another place.").arg(path), MessageBar::Tone::fault);
+    if (const QString whyNot = OrderSlip::print(html, path); !whyNot.isEmpty())
+        m_messages->show(whyNot, MessageBar::Tone::fault);
 }
 
 void MainWindow::refreshHeading() {
@@ -267,27 +271,21 @@ void MainWindow::refreshHeading() {
     m_spine->setReachable(5, m_session.hasTest() && !m_session.test().shots.empty());
     m_copy->setEnabled(m_session.hasTest() && !m_session.isSealed());
     m_addShots->setEnabled(m_session.hasTest());
-    const bool onBay = m_pages->currentWidget() == m_bayPage;
-    m_undo->setEnabled(onBay ? m_session.canUndoInBay() : m_session.canUndo());
-    m_redo->setEnabled(onBay ? m_session.canRedoInBay() : m_session.canRedo());
-    m_keep->setEnabled(m_session.hasTest() && (!m_session.isKept() || m_session.hasUnsaved()));
+    const bool onBay = currentPage() == m_bayPage;
+    m_undo->setEnabled(onBay ? m_session.bay().canUndo() : m_session.declaring().canUndo());
+    m_redo->setEnabled(onBay ? m_session.bay().canRedo() : m_session.declaring().canRedo());
+    m_keep->setEnabled(m_session.hasTest() && (!m_session.isKept() || m_session.bay().hasUnsaved()));
     refreshBayMenu();
     m_export->setEnabled(m_session.hasTest());
-    const QWidget* page = m_pages->currentWidget();
+    const Page* page = currentPage();
     const bool onTest = page != m_logbookPage;
-    const QString book = QFileInfo(m_session.logbookPath()).completeBaseName();
+    const QString book = QFileInfo(m_session.book().path()).completeBaseName();
     if (onTest && m_session.hasTest()) {
         m_title->setText(QString::fromStdString(m_session.test().title));
-        m_subtitle->setText(page == m_sheetPage  ? m_sheetPage->subtitle()
-                            : page == m_rackPage ? m_rackPage->subtitle()
-                            : page == m_planPage ? m_planPage->subtitle()
-                            : page == m_bayPage  ? m_bayPage->subtitle()
-                                                 : m_readingPage->subtitle());
+        m_subtitle->setText(page->subtitle());
     } else {
-        m_title->setText(m_session.hasLogbook() ? book : tr("No logbook open"));
-        m_subtitle->setText(m_session.hasLogbook()
-                                ? QString::fromStdString(record::counted(m_session.tests().size(), "test"))
-                                : tr("A logbook keeps tests, shots and readings in one file of yours."));
+        m_title->setText(m_session.book().isOpen() ? book : tr("No logbook open"));
+        m_subtitle->setText(m_logbookPage->subtitle());
     }
     const QString name = onTest ? m_title->text() : book;
     setWindowTitle(name.isEmpty() ? tr("Knot Count") : tr("%1 – Knot Count").arg(name));
@@ -297,9 +295,9 @@ void MainWindow::openPath(const QString& path) {
     m_messages->clear();
     if (path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive)) {
         if (m_session.openLogbook(path))
-            showPage(Page::logbook);
+            showPage(PageId::logbook);
     } else if (importShots(path)) {
-        showPage(Page::reading);
+        showPage(PageId::reading);
     }
 }
 
@@ -333,9 +331,10 @@ void MainWindow::askImport() {
 }
 
 void MainWindow::askKeep() {
-    if (!m_session.hasTest() || (m_session.isKept() && !m_session.hasUnsaved()))
+    if (!m_session.hasTest() || (m_session.isKept() && !m_session.bay().hasUnsaved()))
         return;
-    QString path = m_prompter->fileToSave(this, tr("Keep in a logbook"), tr("My shots.knotbook"), logbooks());
+    QString path = m_prompter->fileToSave(this, tr("Keep in a logbook"), tr("My shots.knotbook"), logbooks(),
+                                          Prompter::Existing::add);
     if (path.isEmpty())
         return;
     if (!path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive))

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "app/prompter.h"
+#include "app/shell/pages.h"
 #include "core/record/test.h"
 
 #include <QMainWindow>
@@ -15,6 +16,7 @@ namespace knot::app {
 class BayPage;
 class LogbookPage;
 class MessageBar;
+class Page;
 class PlanPage;
 class RackPage;
 class ReadingPage;
@@ -27,12 +29,10 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
 
 public:
-    enum class Page { logbook, sheet, rack, plan, bay, reading };
-
     explicit MainWindow(Session& session, std::unique_ptr<Prompter> prompter);
     ~MainWindow() override;
 
-    void showPage(Page page);
+    void showPage(PageId page);
     /// Opens a logbook or imports a shot file, by the file's ending.
     void openPath(const QString& path);
     /// Opens the player's window beside this one.
@@ -46,8 +46,11 @@ protected:
 private:
     void buildUi();
     void buildMenus();
+    void buildFileMenu();
     void buildBayMenu();
     void refreshBayMenu();
+    Page* page(PageId id) const;
+    Page* currentPage() const;
     void askFolder();
     void askLay();
     void wire();
@@ -58,7 +61,7 @@ private:
     void askExport();
     void askShots();
     void askPrint(const QString& html);
-    void goTo(Page page);
+    void goTo(PageId page);
     void startTest(record::Stage stage);
     void refreshHeading();
     void switchTheme();
@@ -82,12 +85,7 @@ private:
     QAction* m_addShots = nullptr;
     QAction* m_undo = nullptr;
     QAction* m_redo = nullptr;
-    QList<QAction*> m_bayActions;  ///< of the test in hand
-    QList<QAction*> m_planActions; ///< of a planned test that is under way
-    QAction* m_standIn = nullptr;
-    QAction* m_sounds = nullptr;
-    QAction* m_watch = nullptr;
-    QAction* m_playerWindow = nullptr;
+    QList<QAction*> m_bayActions; ///< beside the bay's commands that have a place in the menu
 };
 
 } // namespace knot::app

@@ -1,6 +1,6 @@
 #include "app/sources/monitor_server.h"
 
-#include "app/session.h"
+#include "app/session/session.h"
 
 #include <QDateTime>
 #include <QRandomGenerator>
@@ -9,10 +9,12 @@
 #include <QTcpSocket>
 
 #include <algorithm>
+#include <unordered_set>
 
 namespace knot::app {
 namespace {
 
+constexpr std::string_view readPrefix = "link:";
 constexpr int silentAfter = 15;               // s without a word, where heartbeats come every few
 constexpr qint64 trustedAge = 10 * 60 * 1000; // ms: how old a shot's time may be while the clocks were never compared
 constexpr qint64 clockSlack = 2000;           // ms
@@ -58,8 +60,8 @@ QString LinkSettings::newCode() {
 MonitorServer::MonitorServer(Session& session, QObject* parent)
     : QObject(parent)
     , m_session(session) {
-    connect(&session, &Session::shotsKept, this, &MonitorServer::acknowledge);
-    connect(&session, &Session::bayChanged, this, &MonitorServer::tellInHand);
+    connect(&session.bay(), &BayRun::kept, this, &MonitorServer::acknowledge);
+    connect(&session.bay(), &BayRun::changed, this, &MonitorServer::tellInHand);
     connect(&session, &Session::testChanged, this, [this] {
         if (!m_session.hasTest() || m_session.test().id != m_testId)
             stop();
@@ -178,10 +180,7 @@ void MonitorServer::hear(Line& line) {
     line.socket->write(heard.reply.data(), static_cast<qint64>(heard.reply.size()));
     take(line, heard);
     if (heard.hangUp) {
-        emit complained(tr("A monitor was sent away: %1.")
-                            .arg(QString::fromStdString(heard.reply)
-                                     .section(QStringLiteral("\"reason\":\""), 1)
-                                     .section(QLatin1Char('"'), 0, 0)));
+        emit complained(tr("A monitor was sent away: %1.").arg(QString::fromStdString(heard.refusal)));
         line.socket->disconnectFromHost();
     }
     if (wasSilent)
@@ -192,8 +191,10 @@ void MonitorServer::take(Line& line, const link::Heard& heard) {
     std::vector<bay::Arrival> arrivals;
     auto arrived = [&](const std::string& id, const std::string& at) -> bay::Arrival& {
         line.unacknowledged.push_back(id);
-        arrivals.push_back(
-            {.readings = {}, .at = struckAt(line, at).toStdString(), .readId = "link:" + id, .reason = {}});
+        arrivals.push_back({.readings = {},
+                            .at = struckAt(line, at).toStdString(),
+                            .readId = std::string(readPrefix) + id,
+                            .reason = {}});
         return arrivals.back();
     };
     auto compareClocks = [&](const std::string& at) {
@@ -220,8 +221,20 @@ void MonitorServer::take(Line& line, const link::Heard& heard) {
                     .arg(line.device.isEmpty() ? tr("The monitor") : line.device, QString::fromStdString(junk->why)));
         }
     }
-    if (!arrivals.empty())
-        m_session.arrive(std::move(arrivals));
+    if (!arrivals.empty() && !m_session.bay().arrive(std::move(arrivals)))
+        refuseWaiting(line);
+}
+
+// No test takes shots: they stay with the monitor, which may send them again.
+void MonitorServer::refuseWaiting(Line& line) {
+    QByteArray reply;
+    for (const auto& id : line.unacknowledged) {
+        m_receipts.giveBack(id);
+        const std::string refused = link::lineOf(link::Refused{id, "no test takes shots now"});
+        reply.append(refused.data(), static_cast<qsizetype>(refused.size()));
+    }
+    line.unacknowledged.clear();
+    line.socket->write(reply);
 }
 
 // The monitor's time in ours where it can be trusted, else nothing: then it was struck just now.
@@ -237,17 +250,25 @@ QString MonitorServer::struckAt(const Line& line, const std::string& at) const {
     return std::min(ours, now).toString(QLatin1String(timeFormat));
 }
 
-void MonitorServer::acknowledge() {
+// Only what is on disk: a shot that was heard and not taken is not among these.
+void MonitorServer::acknowledge(const std::vector<std::string>& readIds) {
+    std::unordered_set<std::string> kept;
+    for (const auto& readId : readIds)
+        if (readId.starts_with(readPrefix))
+            kept.insert(readId.substr(readPrefix.size()));
     for (const auto& line : m_lines) {
         QByteArray reply;
-        for (const auto& id : line->unacknowledged) {
-            m_receipts.keep(id);
+        std::erase_if(line->unacknowledged, [&](const std::string& id) {
+            if (!kept.contains(id))
+                return false;
             const std::string ack = link::lineOf(link::Ack{id});
             reply.append(ack.data(), static_cast<qsizetype>(ack.size()));
-        }
-        line->unacknowledged.clear();
+            return true;
+        });
         line->socket->write(reply);
     }
+    for (const auto& id : kept)
+        m_receipts.keep(id);
 }
 
 // Which club is in hand, for stand-ins that strike as that club would.
@@ -255,8 +276,15 @@ void MonitorServer::tellInHand() {
     if (!m_session.hasTest() || m_session.test().builds.empty())
         return;
     seedReceipts();
+    const auto& builds = m_session.test().builds;
     const bay::Stand stand = bay::standOf(m_session.test());
-    const std::string told = link::lineOf(link::InHand{m_session.test().builds[stand.build].name, stand.build});
+    std::optional<record::BuildAt> inHand;
+    if (const auto* stint = stand.stint())
+        inHand = stint->build;
+    else if (const auto* free = stand.as<bay::Free>())
+        inHand = free->build;
+    // Nothing in hand: a plan that is struck wants no more swings.
+    const std::string told = link::lineOf(inHand ? link::InHand{builds[*inHand].name, *inHand} : link::InHand{{}, 0});
     if (told == m_inHand)
         return;
     m_inHand = told;
@@ -281,8 +309,8 @@ void MonitorServer::seedReceipts() {
             (void)m_receipts.take(id);
     if (!sitting.empty())
         for (const auto& shot : test.shots)
-            if (shot.sitting == sitting && shot.readId.starts_with("link:"))
-                m_receipts.keep(shot.readId.substr(5));
+            if (shot.sitting == sitting && shot.readId.starts_with(readPrefix))
+                m_receipts.keep(shot.readId.substr(readPrefix.size()));
 }
 
 } // namespace knot::app

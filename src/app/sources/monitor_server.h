@@ -46,7 +46,6 @@ public:
     void stop();
     quint16 port() const;
     bool isListening() const;
-    QString whyNotListening() const { return m_fault; }
     const LinkSettings& settings() const { return m_settings; }
 
     /// Monitors that said hello and are connected.
@@ -67,7 +66,8 @@ private:
     void hear(Line& line);
     void take(Line& line, const link::Heard& heard);
     QString struckAt(const Line& line, const std::string& at) const;
-    void acknowledge();
+    void acknowledge(const std::vector<std::string>& readIds);
+    void refuseWaiting(Line& line);
     void tellInHand();
     void seedReceipts();
     void hangUpAll();

@@ -1,7 +1,8 @@
 #include "app/sources/watched_folder.h"
+#include "app/sources/headings_memory.h"
 
-#include "app/import/heading_dialog.h"
-#include "app/session.h"
+#include "app/session/background.h"
+#include "app/session/session.h"
 #include "core/record/number_text.h"
 #include "files/csv_reader.h"
 
@@ -20,13 +21,6 @@ namespace {
 
 constexpr const char* placeKey = "watched_folder";
 constexpr qint64 largestFile = 64LL << 20;
-
-std::optional<quint64> numberOf(const QString& path) {
-    struct stat status {};
-    if (::stat(QFile::encodeName(path).constData(), &status) != 0)
-        return std::nullopt;
-    return static_cast<quint64>(status.st_ino);
-}
 
 // Complete lines; what has no end yet is still being written.
 std::vector<std::string> linesOf(const QByteArray& bytes) {
@@ -63,11 +57,9 @@ bool WatchedFolder::watch(const QString& folder) {
     m_folder = folder;
     m_taken = 0;
     m_leaveAlone = true;
-    look();
-    m_leaveAlone = false;
     m_watcher.addPath(folder);
     m_timer.start();
-    keepPlace();
+    look();
     emit statusChanged();
     return true;
 }
@@ -80,11 +72,11 @@ void WatchedFolder::keepPlace() {
     const QJsonObject place{{QStringLiteral("folder"), m_folder},
                             {QStringLiteral("test"), QString::fromStdString(m_session.test().id)},
                             {QStringLiteral("files"), files}};
-    m_session.setSetting(placeKey, QString::fromUtf8(QJsonDocument(place).toJson(QJsonDocument::Compact)));
+    m_session.book().setSetting(placeKey, QString::fromUtf8(QJsonDocument(place).toJson(QJsonDocument::Compact)));
 }
 
 bool WatchedFolder::goOn() {
-    const QJsonObject place = QJsonDocument::fromJson(m_session.setting(placeKey).toUtf8()).object();
+    const QJsonObject place = QJsonDocument::fromJson(m_session.book().setting(placeKey).toUtf8()).object();
     const QString folder = place.value(QStringLiteral("folder")).toString();
     if (folder.isEmpty() || !m_session.hasTest() ||
         place.value(QStringLiteral("test")).toString().toStdString() != m_session.test().id ||
@@ -106,6 +98,8 @@ void WatchedFolder::stop() {
     if (!m_folder.isEmpty() && m_watcher.directories().contains(m_folder))
         m_watcher.removePath(m_folder);
     m_timer.stop();
+    ++m_watch;
+    m_reading = m_again = m_leaveAlone = false;
     m_files.clear();
     m_past.clear();
     m_folder.clear();
@@ -122,14 +116,76 @@ QString WatchedFolder::status() const {
              QString::fromStdString(record::counted(static_cast<std::size_t>(m_taken), "shot")));
 }
 
+std::optional<WatchedFolder::Stamp> WatchedFolder::stampOf(const QString& path) {
+    struct stat status {};
+    if (::stat(QFile::encodeName(path).constData(), &status) != 0 || status.st_size > largestFile)
+        return std::nullopt;
+    return Stamp{static_cast<quint64>(status.st_ino), static_cast<qint64>(status.st_size),
+                 static_cast<qint64>(status.st_mtim.tv_sec) * 1000000000 + status.st_mtim.tv_nsec};
+}
+
+// Nothing where no line is complete yet.
+std::optional<WatchedFolder::Content> WatchedFolder::read(const QString& path, const Stamp& stamp,
+                                                          const files::HeadingMap& headings) {
+    QFile in(path);
+    if (!in.open(QIODevice::ReadOnly))
+        return std::nullopt;
+    std::vector<std::string> rows = linesOf(in.readAll());
+    if (rows.empty())
+        return std::nullopt;
+    // The unit row, where there is one, and everything before it keep their meaning: it is read whole.
+    std::string text;
+    for (const auto& row : rows)
+        text += row + '\n';
+    const QString name = QFileInfo(path).fileName();
+    const std::string heading = rows.front();
+    rows.erase(rows.begin());
+    return Content{name, stamp, heading, std::move(rows),
+                   files::readShots(name.toStdString(), text,
+                                    {.headings = headings, .clubs = files::ReadOptions::Clubs::unknown})};
+}
+
 void WatchedFolder::look() {
-    if (m_folder.isEmpty() || !m_session.takesShots())
+    if (m_folder.isEmpty() || !m_session.bay().takesShots())
         return;
-    QDir folder(m_folder);
-    const auto files = folder.entryInfoList({QStringLiteral("*.csv"), QStringLiteral("*.txt"), QStringLiteral("*.tsv")},
-                                            QDir::Files, QDir::Time | QDir::Reversed);
+    if (m_reading) {
+        m_again = true;
+        return;
+    }
+    std::vector<std::pair<QString, Stamp>> changed;
+    const auto files =
+        QDir(m_folder).entryInfoList({QStringLiteral("*.csv"), QStringLiteral("*.txt"), QStringLiteral("*.tsv")},
+                                     QDir::Files, QDir::Time | QDir::Reversed);
     for (const auto& file : files)
-        lookAt(file.filePath());
+        if (const auto stamp = stampOf(file.filePath()); stamp && m_files[stamp->number].stamp != *stamp)
+            changed.emplace_back(file.filePath(), *stamp);
+    if (changed.empty())
+        return learned();
+    m_reading = true;
+    inBackground(
+        this,
+        [changed, headings = rememberedHeadings()] {
+            std::vector<Content> contents;
+            for (const auto& [path, stamp] : changed)
+                if (auto content = read(path, stamp, headings))
+                    contents.push_back(std::move(*content));
+            return contents;
+        },
+        [this, watch = m_watch](std::vector<Content> contents) {
+            if (watch != m_watch)
+                return;
+            m_reading = false;
+            for (auto& content : contents)
+                take(std::move(content));
+            learned();
+            if (std::exchange(m_again, false))
+                look();
+        });
+}
+
+void WatchedFolder::learned() {
+    if (std::exchange(m_leaveAlone, false))
+        keepPlace();
 }
 
 // Whether these lines are the beginning of a file that is known under another number: a copy made
@@ -139,73 +195,66 @@ bool WatchedFolder::isCopy(const std::string& heading, const std::vector<std::st
         return file.heading == heading && file.rows.size() >= rows.size() &&
                std::equal(rows.begin(), rows.end(), file.rows.begin());
     };
-    return rows.size() > 1 &&
-           (std::ranges::any_of(m_files, [&](const auto& known) { return begins(known.second); }) ||
-            std::ranges::any_of(m_past, begins));
+    return rows.size() > 1 && (std::ranges::any_of(m_files, [&](const auto& known) { return begins(known.second); }) ||
+                               std::ranges::any_of(m_past, begins));
 }
 
-void WatchedFolder::lookAt(const QString& path) {
-    const auto number = numberOf(path);
-    QFile in(path);
-    if (!number || in.size() > largestFile)
-        return;
-    File& file = m_files[*number];
-    if (in.size() == file.size && file.size > 0)
-        return;
-    if (!in.open(QIODevice::ReadOnly))
-        return;
-    const QByteArray bytes = in.readAll();
-    file.size = bytes.size();
-    std::vector<std::string> rows = linesOf(bytes);
-    if (rows.empty())
-        return;
-    const std::string heading = rows.front();
-    rows.erase(rows.begin());
-    // Nothing is known of the lines that an earlier run of this program left alone but their number. A
-    // device may write its averages anew below each shot, so the beginnings decide.
-    const auto common = static_cast<std::size_t>(std::ranges::mismatch(file.rows, rows).in1 - file.rows.begin());
-    const bool goesOn = file.heading.empty() || (file.heading == heading && rows.size() >= file.rows.size() &&
-                                                 (common > 0 || file.rows.empty()));
-    if (!goesOn) {
+// Nothing is known of the lines that an earlier run of this program left alone but their number. A
+// device may write its averages anew below each shot, so the beginnings decide.
+WatchedFolder::Compared WatchedFolder::compare(const File& before, const Content& now) {
+    if (before.heading.empty())
+        return {std::min(before.rows.size(), now.rows.size()), false};
+    const auto same = std::ranges::mismatch(before.rows, now.rows).in1 - before.rows.begin();
+    const bool goesOn =
+        before.heading == now.heading && now.rows.size() >= before.rows.size() && (same > 0 || before.rows.empty());
+    return goesOn ? Compared{static_cast<std::size_t>(same), false} : Compared{0, true};
+}
+
+void WatchedFolder::complain(File& file, const files::Error& error) {
+    const QString complaint = QString::fromStdString(files::sentence(error));
+    if (error.kind != files::ErrorKind::headerOnly && complaint != file.complaint)
+        emit complained(complaint);
+    file.complaint = complaint;
+}
+
+void WatchedFolder::take(Content content) {
+    File& file = m_files[content.stamp.number];
+    const auto [known, begunAnew] = compare(file, content);
+    if (begunAnew) {
         m_past.push_back(file);
         ++file.generation;
     }
-    const std::size_t known = file.heading.empty() ? std::min(file.rows.size(), rows.size()) : goesOn ? common : 0;
-    const bool copied = known == 0 && isCopy(heading, rows);
-    file.heading = heading;
-    file.rows = rows;
-    if (m_leaveAlone || copied || rows.size() == known)
+    const bool copied = known == 0 && isCopy(content.heading, content.rows);
+    const std::size_t lines = content.rows.size();
+    file.stamp = content.stamp;
+    file.heading = std::move(content.heading);
+    file.rows = std::move(content.rows);
+    if (m_leaveAlone || copied || lines == known)
         return;
-    // The unit row, where there is one, and everything before it keep their meaning: read the file whole.
-    std::string text = heading + '\n';
-    for (const auto& row : rows)
-        text += row + '\n';
-    const QString name = QFileInfo(path).fileName();
-    const auto read = files::readShots(name.toStdString(), text,
-                                       {.headings = rememberedHeadings(), .clubs = files::ReadOptions::Clubs::unknown});
-    if (!read) {
-        const QString complaint = QString::fromStdString(files::sentence(read.error()));
-        if (read.error().kind != files::ErrorKind::headerOnly && complaint != file.complaint)
-            emit complained(complaint);
-        file.complaint = complaint;
+    if (!content.shots) {
+        complain(file, content.shots.error());
         file.rows.resize(known); // tried again when the file has grown
         return;
     }
     // Lines and shots go together from the end: units and headings stand at the beginning.
-    const auto& shots = read->test.shots;
-    const std::size_t fresh = std::min(shots.size(), rows.size() - known);
+    const auto& shots = content.shots->test.shots;
     std::vector<bay::Arrival> arrivals;
-    for (std::size_t i = shots.size() - fresh; i < shots.size(); ++i) {
-        const std::string id =
-            "folder:" + std::to_string(*number) + '.' + std::to_string(file.generation) + ':' + std::to_string(i + 1);
+    for (std::size_t i = shots.size() - std::min(shots.size(), lines - known); i < shots.size(); ++i) {
+        const std::string id = "folder:" + std::to_string(content.stamp.number) + '.' +
+                               std::to_string(file.generation) + ':' + std::to_string(i + 1);
         if (!bay::isKnown(m_session.test(), id))
             arrivals.push_back({.readings = shots[i].readings,
                                 .at = localTime(shots[i].takenAt).toStdString(),
                                 .readId = id,
                                 .reason = shots[i].note});
     }
-    m_taken += static_cast<int>(arrivals.size());
-    m_session.arrive(std::move(arrivals));
+    const auto taken = static_cast<int>(arrivals.size());
+    if (!m_session.bay().arrive(std::move(arrivals))) {
+        file.rows.resize(known); // no test takes shots: they wait in their file
+        file.stamp = {};
+        return;
+    }
+    m_taken += taken;
     emit statusChanged();
 }
 

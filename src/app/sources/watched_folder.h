@@ -1,12 +1,13 @@
 #pragma once
 
-#include "files/csv_headings.h"
+#include "files/csv_reader.h"
 
 #include <QFileSystemWatcher>
 #include <QObject>
 #include <QTimer>
 
 #include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -31,7 +32,8 @@ public:
     void stop();
     QString folder() const { return m_folder; }
     QString status() const;
-    /// Looks at the files now; called by itself when something changes and every second.
+    /// Looks at the files now; called by itself when something changes and every second. What has
+    /// changed is read off the window's thread.
     void look();
 
 signals:
@@ -39,24 +41,50 @@ signals:
     void complained(const QString& sentence);
 
 private:
+    /// When a file has changed: by its length alone it need not show.
+    struct Stamp {
+        quint64 number = 0; ///< the file's own, which a new name doesn't change
+        qint64 size = -1, changed = 0;
+        bool operator==(const Stamp&) const = default;
+    };
+    /// A file as it was read: complete lines, and the shots that they mean.
+    struct Content {
+        QString name;
+        Stamp stamp;
+        std::string heading;
+        std::vector<std::string> rows;
+        files::Result<files::ImportedTest> shots;
+    };
+    static std::optional<Stamp> stampOf(const QString& path);
+    static std::optional<Content> read(const QString& path, const Stamp& stamp, const files::HeadingMap& headings);
     struct File {
         std::vector<std::string> rows; ///< complete lines of shots that were taken or left alone
         std::string heading;
-        qint64 size = 0;
+        Stamp stamp;
         int generation = 0; ///< how often it was begun anew
         QString complaint;  ///< said once
     };
-    void lookAt(const QString& path);
+    void take(Content content);
+    void learned();
+    /// How many of these lines are known, and whether the file was begun anew.
+    struct Compared {
+        std::size_t known = 0;
+        bool begunAnew = false;
+    };
+    static Compared compare(const File& before, const Content& now);
+    void complain(File& file, const files::Error& error);
     bool isCopy(const std::string& heading, const std::vector<std::string>& rows) const;
     void keepPlace();
 
     Session& m_session;
     QString m_folder;
-    std::map<quint64, File> m_files; ///< by the file's own number, which a new name doesn't change
-    std::vector<File> m_past; ///< files as they were before they were begun anew
+    std::map<quint64, File> m_files; ///< by the file's own number
+    std::vector<File> m_past;        ///< files as they were before they were begun anew
     QFileSystemWatcher m_watcher;
     QTimer m_timer;
     bool m_leaveAlone = false; ///< the first look only learns what stands there
+    bool m_reading = false, m_again = false;
+    int m_watch = 0; ///< counts watches, so that what was read for an earlier one is dropped
     int m_taken = 0;
 };
 

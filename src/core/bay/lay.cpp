@@ -2,6 +2,7 @@
 
 #include "core/bay/stand.h"
 #include "core/record/moment.h"
+#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
@@ -30,11 +31,6 @@ std::optional<std::vector<double>> timesOf(const std::vector<Shot>& shots) {
     return std::ranges::is_sorted(times) ? std::optional(times) : std::nullopt;
 }
 
-double median(std::vector<double> values) {
-    std::ranges::sort(values);
-    return values[values.size() / 2];
-}
-
 // When each planned shot would be struck, in seconds from the first. Inside a stint the file's own
 // usual pace counts: most waits are of that kind.
 std::vector<double> plannedTimes(const Plan& plan, const std::vector<Laying::Slot>& slots,
@@ -42,7 +38,8 @@ std::vector<double> plannedTimes(const Plan& plan, const std::vector<Laying::Slo
     std::vector<double> waits;
     for (std::size_t i = 1; i < times.size(); ++i)
         waits.push_back(times[i] - times[i - 1]);
-    const double shot = waits.size() < 4 || plan.turnLength < 2 ? plan.shotSeconds : std::max(1.0, median(waits));
+    const double shot =
+        waits.size() < 4 || plan.turnLength < 2 ? plan.shotSeconds : std::max(1.0, statistics::medianOf(waits));
     std::vector<double> planned;
     double at = 0;
     for (std::size_t i = 0; i < slots.size(); ++i) {
@@ -109,7 +106,7 @@ std::vector<std::optional<std::size_t>> cheapest(const std::vector<double>& time
 
 Laying::Laying(const Plan& plan, std::vector<Shot> shots)
     : m_shots(std::move(shots)) {
-    for (std::size_t turn = 0; turn < plan.turns.size(); ++turn)
+    for (PlannedAt turn; turn < plan.turns.size(); ++turn)
         for (int shot = 1; shot <= plan.turns[turn].shots; ++shot)
             m_slots.push_back({turn, shot});
     const auto times = timesOf(m_shots);
@@ -183,17 +180,18 @@ record::Test Laying::applied(record::Test test, const std::string& sitting) cons
         shot.extra.assign(test.extraColumns.size(), {});
         if (line.leftOut) {
             shot.status = record::ShotStatus::warmUp;
-            shot.build = m_slots.empty() ? 0 : test.plan.turns[m_slots.front().turn].build;
+            shot.build = m_slots.empty() ? record::BuildAt() : test.plan.turns[m_slots.front().turn].build;
             shot.round.clear();
             shot.turn.clear();
         } else {
-            const std::size_t turn = m_slots[*line.slot].turn;
+            const PlannedAt turn = m_slots[*line.slot].turn;
             shot.build = test.plan.turns[turn].build;
             shot.round = std::to_string(test.plan.turns[turn].round);
             shot.turn = turnLabel(turn);
             shot.handedOver = lastTurn != turn;
             lastTurn = turn;
         }
+        shot.id = test.nextShotId();
         test.shots.push_back(std::move(shot));
     }
     if (lastTurn) {

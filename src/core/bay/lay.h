@@ -19,8 +19,8 @@ public:
     };
     /// One planned shot.
     struct Slot {
-        std::size_t turn = 0; ///< a place in the plan
-        int shot = 1;         ///< within its stint
+        record::PlannedAt turn;
+        int shot = 1; ///< within its stint
     };
 
     /// Lays the shots by their times where all have one, else one after another.

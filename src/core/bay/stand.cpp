@@ -64,60 +64,69 @@ bool isAlone(const Test& test) {
     return test.card.alone && test.stage == record::Stage::test;
 }
 
-void standFree(const Test& test, Stand& stand) {
-    stand.phase = Phase::free;
-    stand.build = test.progress.inHand;
-    stand.shots = 0;
-    if (test.progress.handOverNext)
-        return;
+// The club that was taken up last, or, where that one was struck off, the last one that is in.
+std::optional<BuildAt> freeClub(const Test& test) {
+    auto isIn = [&](std::size_t build) { return build < test.builds.size() && test.builds[build].struckOff.empty(); };
+    if (isIn(test.progress.inHand))
+        return test.progress.inHand;
+    for (std::size_t build = test.builds.size(); build-- > 0;)
+        if (isIn(build))
+            return BuildAt(build);
+    return std::nullopt;
+}
+
+Free standFree(const Test& test) {
+    Free free{.build = freeClub(test)};
+    if (test.progress.handOverNext || !free.build)
+        return free;
     for (auto shot = test.shots.rbegin();
-         shot != test.shots.rend() && shot->build == stand.build && inSitting(test, *shot); ++shot) {
-        ++stand.shot;
+         shot != test.shots.rend() && shot->build == *free.build && inSitting(test, *shot); ++shot) {
+        ++free.shot;
         if (shot->handedOver || shot->mark != record::Mark::none)
             break;
     }
+    return free;
 }
 
 // The clubs of a lap that come from `turn` on: alone they are still in the bag.
-std::vector<std::size_t> clubsFrom(const Test& test, std::size_t turn) {
-    std::vector<std::size_t> clubs;
-    for (std::size_t i = turn; i < test.plan.turns.size() && test.plan.turns[i].round == test.plan.turns[turn].round;
-         ++i)
-        clubs.push_back(test.plan.turns[i].build);
+std::vector<BuildAt> clubsFrom(const Test& test, PlannedAt turn) {
+    std::vector<BuildAt> clubs;
+    const auto& turns = test.plan.turns;
+    for (std::size_t i = turn; i < turns.size() && turns[i].round == turns[turn].round; ++i)
+        clubs.push_back(turns[i].build);
     std::ranges::sort(clubs);
     clubs.erase(std::unique(clubs.begin(), clubs.end()), clubs.end());
     return clubs;
 }
 
-void placeTurn(const Test& test, const std::vector<int>& filled, std::size_t turn, Stand& stand) {
+PlannedStint stintAt(const Test& test, const std::vector<int>& filled, PlannedAt turn) {
     const auto& turns = test.plan.turns;
-    stand.turn = turn;
-    stand.build = turns[turn].build;
-    stand.round = turns[turn].round;
-    stand.shots = wantedShots(test, turn);
-    stand.shot = std::min(filled[turn] + 1, stand.shots);
-    stand.drawn = isAlone(test);
-    stand.anew = !stand.drawn && plan::needsHandOver(turns, turn);
-    if (stand.drawn)
-        stand.inBag = clubsFrom(test, turn);
-    for (std::size_t next = turn + 1; next < turns.size() && !stand.next; ++next)
+    PlannedStint stint{.turn = turn, .build = turns[turn].build, .round = turns[turn].round};
+    stint.shots = wantedShots(test, turn);
+    stint.shot = std::min(filled[turn] + 1, stint.shots);
+    stint.drawn = isAlone(test);
+    stint.anew = !stint.drawn && plan::needsHandOver(turns, turn);
+    if (stint.drawn)
+        stint.inBag = clubsFrom(test, turn);
+    for (std::size_t next = turn + 1; next < turns.size() && !stint.next; ++next)
         if (!turns[next].ended)
-            stand.next = turns[next].build;
+            stint.next = turns[next].build;
+    return stint;
 }
 
 } // namespace
 
-std::string turnLabel(std::size_t turn) {
+std::string turnLabel(PlannedAt turn) {
     return std::to_string(turn + 1);
 }
 
-std::optional<std::size_t> plannedTurn(const Test& test, const Shot& shot) {
+std::optional<PlannedAt> plannedTurn(const Test& test, const Shot& shot) {
     std::size_t number = 0;
     const char* const end = shot.turn.data() + shot.turn.size();
     const auto read = std::from_chars(shot.turn.data(), end, number);
     if (read.ec != std::errc() || read.ptr != end || number == 0 || number > test.plan.turns.size())
         return std::nullopt;
-    return number - 1;
+    return PlannedAt(number - 1);
 }
 
 bool isRead(const Shot& shot) {
@@ -125,7 +134,7 @@ bool isRead(const Shot& shot) {
                                [&](Metric metric) { return !record::isStrike(metric) && shot.readings.has(metric); });
 }
 
-int wantedShots(const Test& test, std::size_t turn) {
+int wantedShots(const Test& test, PlannedAt turn) {
     const bool untilGood = test.card.setAsideRule == record::SetAsideRule::untilGood && test.card.goodShots > 0;
     return std::max(1, untilGood ? test.card.goodShots : test.plan.turns[turn].shots);
 }
@@ -134,11 +143,22 @@ std::vector<int> filledTurns(const Test& test) {
     return tallyOf(test).filled;
 }
 
+const PlannedStint* Stand::stint() const {
+    if (const auto* warm = as<WarmUp>())
+        return &warm->first;
+    if (const auto* due = as<HandOver>())
+        return &due->stint;
+    if (const auto* striking = as<Striking>())
+        return &striking->stint;
+    const auto* unnamed = as<NameTag>();
+    return unnamed != nullptr ? &unnamed->stint : nullptr;
+}
+
 Stand standOf(const Test& test) {
     Stand stand;
     countSwings(test, stand);
     if (test.stage != record::Stage::test) {
-        standFree(test, stand);
+        stand.at = standFree(test);
         return stand;
     }
     const auto& turns = test.plan.turns;
@@ -146,29 +166,27 @@ Stand standOf(const Test& test) {
         return stand;
     stand.rounds = std::ranges::max_element(turns, {}, &record::PlannedTurn::round)->round;
     const auto [filled, struck] = tallyOf(test);
-    std::size_t turn = 0;
+    PlannedAt turn;
     while (turn < turns.size() && (turns[turn].ended || filled[turn] >= wantedShots(test, turn)))
         ++turn;
-    const auto named = static_cast<std::size_t>(test.progress.named);
     if (isAlone(test) && test.progress.confirmed > 0)
-        for (std::size_t before = named; before < turn; ++before)
+        for (PlannedAt before(static_cast<std::size_t>(test.progress.named)); before < turn; ++before)
             if (filled[before] > 0) {
-                placeTurn(test, filled, before, stand);
-                stand.phase = Phase::nameTag;
+                stand.at = NameTag{stintAt(test, filled, before)};
                 return stand;
             }
     if (turn == turns.size()) {
-        stand.phase = Phase::done;
-        stand.round = stand.rounds;
-        stand.build = turns.back().build;
+        stand.at = Done{};
         return stand;
     }
-    placeTurn(test, filled, turn, stand);
-    stand.confirmed = static_cast<std::size_t>(test.progress.confirmed) > turn;
-    if (test.sittings.empty() || (!test.progress.warmedUp && test.plan.warmUp > 0))
-        stand.phase = Phase::warmUp;
+    const bool confirmed = static_cast<std::size_t>(test.progress.confirmed) > turn;
+    PlannedStint stint = stintAt(test, filled, turn);
+    if (!test.progress.warmedUp && test.plan.warmUp > 0)
+        stand.at = WarmUp{std::move(stint)};
+    else if (confirmed || struck[turn] > 0)
+        stand.at = Striking{std::move(stint), confirmed};
     else
-        stand.phase = stand.confirmed || struck[turn] > 0 ? Phase::striking : Phase::handOver;
+        stand.at = HandOver{std::move(stint)};
     return stand;
 }
 

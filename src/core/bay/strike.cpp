@@ -46,12 +46,12 @@ void fillIn(record::Readings& readings, const record::Readings& others) {
 }
 
 // Struck before the club in hand was handed over.
-bool isLate(const Test& test, const Stand& stand, const std::string& at) {
+bool isLate(const Test& test, const Striking& striking, const std::string& at) {
     const std::string& handedOver = test.progress.handedOverAt;
-    return stand.phase == Phase::striking && stand.confirmed && !at.empty() && !handedOver.empty() && at < handedOver;
+    return striking.confirmed && !at.empty() && !handedOver.empty() && at < handedOver;
 }
 
-void putIntoTurn(const Test& test, std::size_t turn, Shot& shot) {
+void putIntoTurn(const Test& test, PlannedAt turn, Shot& shot) {
     shot.build = test.plan.turns[turn].build;
     shot.turn = turnLabel(turn);
     shot.round = std::to_string(test.plan.turns[turn].round);
@@ -62,8 +62,9 @@ bool hasShots(const Test& test, const std::string& turn) {
     return std::ranges::any_of(test.shots, [&](const Shot& shot) { return shot.turn == turn; });
 }
 
-void putIntoFreeStint(const Test& test, Shot& shot) {
-    shot.build = test.progress.inHand;
+void putIntoFreeStint(const Test& test, BuildAt build, Shot& shot) {
+    shot.build = build;
+    shot.status = ShotStatus::counted;
     const Shot* last = test.shots.empty() ? nullptr : &test.shots.back();
     const bool newStint =
         last == nullptr || last->build != shot.build || last->sitting != shot.sitting || test.progress.handOverNext;
@@ -75,10 +76,10 @@ void putIntoFreeStint(const Test& test, Shot& shot) {
 }
 
 // The stint before the one in hand that has shots, or nothing: then it was warm-up.
-std::optional<std::size_t> turnBefore(const Test& test, std::size_t turn) {
-    while (turn-- > 0)
-        if (hasShots(test, turnLabel(turn)))
-            return turn;
+std::optional<PlannedAt> turnBefore(const Test& test, PlannedAt turn) {
+    for (std::size_t before = turn; before-- > 0;)
+        if (hasShots(test, turnLabel(PlannedAt(before))))
+            return PlannedAt(before);
     return std::nullopt;
 }
 
@@ -87,19 +88,22 @@ void putWhereItBelongs(const Test& test, const Stand& stand, Shot& shot) {
         return other.sitting == shot.sitting && other.status != ShotStatus::warmUp;
     });
     shot.status = ShotStatus::warmUp;
-    shot.build = stand.build;
-    if (stand.phase == Phase::free) {
-        shot.status = ShotStatus::counted;
-        putIntoFreeStint(test, shot);
-    } else if (stand.phase == Phase::done) {
+    if (const auto* stint = stand.stint())
+        shot.build = stint->build;
+    if (const auto* free = stand.as<Free>()) {
+        if (free->build)
+            putIntoFreeStint(test, *free->build, shot);
+    } else if (stand.phase() == Phase::done) {
+        shot.build = test.plan.turns.back().build;
         shot.reason = "after the plan";
-    } else if (stand.phase == Phase::warmUp || (stand.phase == Phase::handOver && firstOfSitting)) {
-        // Whoever goes on warming up has no club of the test in hand until somebody says so.
-    } else if (isLate(test, stand, shot.takenAt)) {
-        if (const auto before = turnBefore(test, *stand.turn); before && !firstOfSitting)
+    } else if (const auto* striking = stand.as<Striking>()) {
+        if (!isLate(test, *striking, shot.takenAt))
+            putIntoTurn(test, striking->stint.turn, shot);
+        else if (const auto before = turnBefore(test, striking->stint.turn); before && !firstOfSitting)
             putIntoTurn(test, *before, shot);
-    } else {
-        putIntoTurn(test, *stand.turn, shot);
+    } else if (stand.phase() != Phase::warmUp && !(stand.phase() == Phase::handOver && firstOfSitting)) {
+        // Whoever goes on warming up has no club of the test in hand until somebody says so.
+        putIntoTurn(test, stand.stint()->turn, shot);
     }
 }
 
@@ -118,7 +122,7 @@ std::size_t placeFor(const Test& test, const Shot& shot) {
     return place;
 }
 
-void relabel(Test& test, const std::string& turn, std::size_t build) {
+void relabel(Test& test, const std::string& turn, BuildAt build) {
     for (auto& feel : test.feels)
         if (feel.turn == turn)
             feel.build = build;
@@ -155,6 +159,7 @@ From addShot(Test& test, const Arrival& arrival) {
     shot.sitting = test.sittings.back().label;
     shot.player = test.shots.empty() ? std::string() : test.shots.back().player;
     shot.extra.resize(test.extraColumns.size());
+    shot.id = test.nextShotId();
     putWhereItBelongs(test, standOf(test), shot);
     shot.mark = test.progress.nextMark;
     test.progress.nextMark = record::Mark::none;
@@ -166,7 +171,10 @@ From addShot(Test& test, const Arrival& arrival) {
         if (place < test.shots.size() && test.shots[place].turn == shot.turn)
             test.shots[place].handedOver = false;
     }
+    const record::ShotId id = shot.id;
     test.shots.insert(test.shots.begin() + static_cast<std::ptrdiff_t>(place), std::move(shot));
+    if (arrival.called) // where the sheet keeps every shot, or it is a warm-up swing, it stays as it is
+        std::ignore = changeStatus(test, id, ShotStatus::setAside, momentOf(test, false), "called");
     return place;
 }
 
@@ -175,48 +183,51 @@ bool confirm(Test& test, const std::string& at) {
     if (begins)
         beginSitting(test, at);
     const Stand stand = standOf(test);
-    switch (stand.phase) {
-    case Phase::warmUp:
+    if (stand.as<WarmUp>() != nullptr) {
         test.progress.warmedUp = true;
         return true;
-    case Phase::free:
+    }
+    if (stand.as<Free>() != nullptr) {
         test.progress.handOverNext = true;
         return true;
-    case Phase::handOver:
-    case Phase::striking:
-        if (stand.confirmed)
-            return begins;
-        test.progress.confirmed = static_cast<int>(*stand.turn) + 1;
-        test.progress.handedOverAt = stand.phase == Phase::handOver ? at : std::string();
-        return true;
-    default:
-        return begins;
     }
+    const auto* due = stand.as<HandOver>();
+    const auto* striking = stand.as<Striking>();
+    if (due == nullptr && (striking == nullptr || striking->confirmed))
+        return begins;
+    test.progress.confirmed = static_cast<int>(stand.stint()->turn) + 1;
+    test.progress.handedOverAt = due != nullptr ? at : std::string();
+    return true;
 }
 
 std::optional<From> stillLast(Test& test) {
     const Stand stand = standOf(test);
-    const auto before =
-        stand.phase == Phase::striking && !stand.confirmed && stand.turn ? turnBefore(test, *stand.turn) : std::nullopt;
+    const auto* striking = stand.as<Striking>();
+    if (striking == nullptr || striking->confirmed)
+        return std::nullopt;
+    const auto before = turnBefore(test, striking->stint.turn);
     if (!before)
         return std::nullopt;
     std::optional<From> from;
     for (std::size_t i = 0; i < test.shots.size(); ++i)
-        if (test.shots[i].turn == turnLabel(*stand.turn)) {
-            putIntoTurn(test, *before, test.shots[i]);
-            test.shots[i].handedOver = false;
+        if (Shot& shot = test.shots[i]; shot.turn == turnLabel(striking->stint.turn)) {
+            const ShotStatus status = shot.status;
+            putIntoTurn(test, *before, shot);
+            shot.status = status;
+            shot.handedOver = false;
             from = from.value_or(i);
         }
     return from;
 }
 
-std::optional<From> nameTag(Test& test, std::size_t build) {
+std::optional<From> nameTag(Test& test, BuildAt build) {
     const Stand stand = standOf(test);
-    if (stand.phase != Phase::nameTag)
+    const auto* unnamed = stand.as<NameTag>();
+    if (unnamed == nullptr)
         return std::nullopt;
     auto& turns = test.plan.turns;
-    const std::size_t turn = *stand.turn;
-    std::size_t other = turn;
+    const PlannedAt turn = unnamed->stint.turn;
+    PlannedAt other = turn;
     while (other < turns.size() && turns[other].round == turns[turn].round && turns[other].build != build)
         ++other;
     if (other == turns.size() || turns[other].round != turns[turn].round)
@@ -235,25 +246,11 @@ std::optional<From> nameTag(Test& test, std::size_t build) {
     return from.value_or(test.shots.size());
 }
 
-void takeInHand(Test& test, std::size_t build) {
+void takeInHand(Test& test, BuildAt build) {
     if (build >= test.builds.size() || build == test.progress.inHand)
         return;
     test.progress.inHand = build;
     test.progress.handOverNext = false;
-}
-
-From setAside(Test& test, std::size_t shot, record::SetAsideWhen when, const std::string& reason) {
-    test.shots[shot].status = ShotStatus::setAside;
-    test.shots[shot].setAsideWhen = when;
-    test.shots[shot].reason = reason;
-    return shot;
-}
-
-From countAgain(Test& test, std::size_t shot) {
-    test.shots[shot].status = ShotStatus::counted;
-    test.shots[shot].setAsideWhen = record::SetAsideWhen::unknown;
-    test.shots[shot].reason.clear();
-    return shot;
 }
 
 void beginSitting(Test& test, const std::string& at) {
@@ -273,9 +270,8 @@ void beginSitting(Test& test, const std::string& at) {
     test.sittings.push_back({label, at, conditions});
     test.progress.warmedUp = false;
     test.progress.handedOverAt.clear();
-    const Stand stand = standOf(test);
-    if (stand.turn)
-        test.progress.confirmed = std::min(test.progress.confirmed, static_cast<int>(*stand.turn));
+    if (const Stand stand = standOf(test); stand.stint() != nullptr)
+        test.progress.confirmed = std::min(test.progress.confirmed, static_cast<int>(stand.stint()->turn));
 }
 
 bool isAnotherVisit(const Test& test, const std::string& now) {
@@ -294,53 +290,58 @@ void addEvent(Test& test, record::EventKind kind, const std::string& at, const s
 
 bool endStint(Test& test) {
     const Stand stand = standOf(test);
-    if (!stand.turn || (stand.phase != Phase::striking && stand.phase != Phase::handOver))
+    if (stand.phase() != Phase::striking && stand.phase() != Phase::handOver)
         return false;
-    test.plan.turns[*stand.turn].ended = true;
+    test.plan.turns[stand.stint()->turn].ended = true;
     return true;
 }
 
-void leaveOut(Test& test, std::size_t build) {
+void leaveOut(Test& test, BuildAt build) {
     const auto filled = filledTurns(test);
-    for (std::size_t i = 0; i < test.plan.turns.size(); ++i)
+    for (PlannedAt i; i < test.plan.turns.size(); ++i)
         if (test.plan.turns[i].build == build && filled[i] < wantedShots(test, i))
             test.plan.turns[i].ended = true;
 }
 
 void endHere(Test& test) {
-    for (std::size_t build = 0; build < test.builds.size(); ++build)
+    for (BuildAt build; build < test.builds.size(); ++build)
         leaveOut(test, build);
 }
 
-void addRound(Test& test, std::uint64_t seed) {
+bool addRound(Test& test, std::uint64_t seed) {
     auto& turns = test.plan.turns;
     if (turns.empty())
-        return;
+        return false;
     const int last = std::ranges::max_element(turns, {}, &record::PlannedTurn::round)->round;
-    std::set<std::size_t> clubs;
-    std::set<std::size_t> out;
+    std::set<BuildAt> clubs;
+    std::set<BuildAt> out;
     for (const auto& turn : turns) {
         clubs.insert(turn.build);
         if (turn.round == last && turn.ended)
             out.insert(turn.build);
     }
     if (out.size() < clubs.size())
-        for (const std::size_t build : out)
+        for (const BuildAt build : out)
             clubs.erase(build);
     if (clubs.size() < 2)
-        return;
-    const std::vector<std::size_t> places(clubs.begin(), clubs.end());
-    const auto order = plan::scheduled({.schedule = test.plan.schedule,
-                                        .builds = places.size(),
-                                        .rounds = 1,
-                                        .turnLength = plan::shotsATurn(test.plan),
-                                        .seed = seed,
-                                        .changeTimes = {}});
+        return false;
+    const std::vector<BuildAt> places(clubs.begin(), clubs.end());
+    const auto baseline = std::ranges::find(places, test.baselineIndex());
+    const bool open = test.plan.schedule == record::Schedule::sandwich && baseline == places.end();
+    const auto order =
+        plan::scheduled({.schedule = open ? record::Schedule::rotated : test.plan.schedule,
+                         .builds = places.size(),
+                         .baseline = baseline == places.end() ? 0 : static_cast<std::size_t>(baseline - places.begin()),
+                         .rounds = 1,
+                         .turnLength = plan::shotsATurn(test.plan),
+                         .seed = seed,
+                         .changeTimes = {}});
     for (auto turn : order.turns) {
         turn.build = places[turn.build];
         turn.round = last + 1;
         turns.push_back(turn);
     }
+    return true;
 }
 
 std::optional<Stint> lastStint(const Test& test) {

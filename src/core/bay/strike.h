@@ -1,22 +1,21 @@
 #pragma once
 
 #include "core/bay/stand.h"
+#include "core/bay/status.h"
 
 namespace knot::bay {
 
 /// A swing as it came in. No readings: the ball was struck and nothing was read.
 struct Arrival {
     record::Readings readings;
-    std::string at;     ///< when it was struck
-    std::string readId; ///< "SOURCE:NAME" at what read it; empty by hand
-    std::string reason; ///< why nothing was read
+    std::string at;      ///< when it was struck
+    std::string readId;  ///< "SOURCE:NAME" at what read it; empty by hand
+    std::string reason;  ///< why nothing was read
+    bool called = false; ///< the player called it a mishit while it was in the air
 };
 
 /// A shot that comes late finds its place among this many of the last ones; those before stand.
 inline constexpr std::size_t reach = 64;
-
-/// What each change below gives: the first shot that is no longer as it was.
-using From = std::size_t;
 
 /// Whether a source gave this shot before, in the sitting in hand.
 bool isKnown(const record::Test& test, const std::string& readId);
@@ -24,7 +23,8 @@ bool isKnown(const record::Test& test, const std::string& readId);
 /// Adds a shot where it belongs: warm-up, the stint in hand, or, when it was struck before the last
 /// hand-over and comes late, the stint before. Later shots of a stint stand after earlier ones. The
 /// same swing from another source within five seconds is filled in, not added. Begins a sitting if
-/// none is begun. Not for a test without a plan.
+/// none is begun. A called mishit is set aside where the shot would count; a warm-up swing stays one.
+/// Not for a test without a plan, or without a club in hand.
 From addShot(record::Test& test, const Arrival& arrival);
 
 /// Confirms what stands next: the end of the warm-up, a hand-over, or a new stint where nothing is
@@ -37,13 +37,10 @@ std::optional<From> stillLast(record::Test& test);
 
 /// Alone: the tag on the club that struck the stint in question. The lap's other stints take what is
 /// left. Nothing when this lap has had that club.
-std::optional<From> nameTag(record::Test& test, std::size_t build);
+std::optional<From> nameTag(record::Test& test, BuildAt build);
 
 /// Takes up another club where nothing is planned.
-void takeInHand(record::Test& test, std::size_t build);
-
-From setAside(record::Test& test, std::size_t shot, record::SetAsideWhen when, const std::string& reason);
-From countAgain(record::Test& test, std::size_t shot);
+void takeInHand(record::Test& test, BuildAt build);
 
 /// Begins another visit to the bay: its warm-up and the hand-over are due again. Its label is the
 /// date, numbered where the day has one already.
@@ -56,17 +53,18 @@ void addEvent(record::Test& test, record::EventKind kind, const std::string& at,
 /// Ends the stint in hand as it stands. False where none is in hand.
 bool endStint(record::Test& test);
 /// Leaves out what is left of a club.
-void leaveOut(record::Test& test, std::size_t build);
+void leaveOut(record::Test& test, BuildAt build);
 /// Leaves out everything that is left.
 void endHere(record::Test& test);
-/// Adds a lap at the end, in an order drawn from `seed`; clubs that were left out stay out.
-void addRound(record::Test& test, std::uint64_t seed);
+/// Adds a lap at the end, in an order drawn from `seed`; clubs that were left out stay out. False
+/// where fewer than two clubs are left.
+bool addRound(record::Test& test, std::uint64_t seed);
 
 /// The stint that is talked about now: the one struck last, as the label and club that feels and
 /// guesses carry. Nothing before the first shot.
 struct Stint {
     std::string turn;
-    std::size_t build = 0;
+    BuildAt build;
     bool operator==(const Stint&) const = default;
 };
 std::optional<Stint> lastStint(const record::Test& test);

@@ -52,19 +52,15 @@ void ofGap(std::vector<std::string>& text, const AverageGap& row, const std::str
                        " of the time" + (row.shuffle->exact ? " (every way counted)." : "."));
 }
 
-void ofAverage(std::vector<std::string>& text, const Reading& reading, const AverageGap& row,
-               const record::DisplayUnits& units) {
+void ofAverage(std::vector<std::string>& text, const AverageGap& row, const record::DisplayUnits& units) {
     const MetricFormat format = MetricFormat(row.metric, units).supportedBy(row.se.value_or(0) / 10);
     ofGap(text, row, format.withUnit(row.gap), format.withUnit(row.se.value_or(0)),
           MetricFormat(row.metric, units).withUnit(row.margin));
-    const auto same = [&](const auto& other) {
-        return other.metric == row.metric && other.build == row.build && other.against == row.against;
-    };
-    if (const auto* median = find(reading.medianGaps, same))
+    if (const auto* median = std::get_if<MedianGap>(&row.opinion))
         text.push_back(
             "Median of the laps " + format.withUnit(median->median) +
             (median->interval ? " (" + format.range(median->interval->low, median->interval->high) + ")." : "."));
-    if (const auto* yuen = find(reading.yuen, same))
+    if (const auto* yuen = std::get_if<YuenTest>(&row.opinion))
         text.push_back("Without the outer fifths the gap is " + format.withUnit(yuen->gap) + ", by luck " +
                        probability(yuen->p) + ".");
     if (row.varShot)
@@ -91,7 +87,7 @@ std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& li
     switch (line.outcome.kind) {
     case OutcomeKind::average:
         if (const auto* row = find(reading.average, isRow))
-            ofAverage(text, reading, *row, units);
+            ofAverage(text, *row, units);
         break;
     case OutcomeKind::spread:
         if (const auto* row = find(reading.consistency, isRow))

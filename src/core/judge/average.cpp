@@ -1,6 +1,7 @@
 #include "core/judge/average.h"
 
 #include "core/judge/mixed_model.h"
+#include "core/judge/robust.h"
 #include "core/judge/shuffle.h"
 #include "core/judge/verdict.h"
 #include "core/plan/power.h"
@@ -13,23 +14,14 @@ namespace knot::judge {
 namespace {
 
 // A build's value in a round is the mean of its turn means there.
-std::map<std::size_t, double> meansByRound(const BuildValues& build) {
-    std::map<std::size_t, std::vector<double>> turns;
+std::map<record::RoundAt, double> meansByRound(const BuildValues& build) {
+    std::map<record::RoundAt, std::vector<double>> turns;
     for (const auto& turn : build.turns)
         turns[turn.round].push_back(turn.mean());
-    std::map<std::size_t, double> means;
+    std::map<record::RoundAt, double> means;
     for (const auto& [round, values] : turns)
         means[round] = meanOf(values);
     return means;
-}
-
-// Where the player changed, only the stretches that hold both builds can be compared.
-BuildValues onCommonPhases(const BuildValues& build, const BuildValues& other) {
-    BuildValues kept;
-    for (const auto& turn : build.turns)
-        if (std::ranges::any_of(other.turns, [&](const auto& t) { return t.phase == turn.phase; }))
-            kept.turns.push_back(turn);
-    return kept;
 }
 
 std::optional<Cap> fairnessCap(const BuildValues& a, const BuildValues& b) {
@@ -94,15 +86,15 @@ void byRounds(AverageGap& gap, const Column& column) {
 
 // y ~ build + round + (1 | turn) by REML, to describe how turns and shots vary.
 void describeVariances(AverageGap& gap, const Column& column) {
-    std::map<std::size_t, std::size_t> roundColumn;
+    std::map<record::RoundAt, std::size_t> roundColumn;
     std::size_t turns = 0;
-    for (const std::size_t b : {gap.against, gap.build})
+    for (const BuildAt b : {gap.against, gap.build})
         for (const auto& turn : column.builds[b].turns)
             roundColumn.try_emplace(turn.round, roundColumn.size());
     Design design;
     std::vector<double> y;
     std::vector<std::size_t> turnOf;
-    for (const std::size_t b : {gap.against, gap.build})
+    for (const BuildAt b : {gap.against, gap.build})
         for (const auto& turn : column.builds[b].turns) {
             std::vector<double> row(roundColumn.size() + 1, 0.0);
             row[0] = 1;
@@ -126,7 +118,16 @@ void describeVariances(AverageGap& gap, const Column& column) {
 
 } // namespace
 
-std::vector<double> roundDifferences(const Column& column, std::size_t build, std::size_t against) {
+BuildValues comparable(const Column& column, BuildAt build, BuildAt against) {
+    const auto& others = column.builds[against].turns;
+    BuildValues kept;
+    for (const auto& turn : column.builds[build].turns)
+        if (std::ranges::any_of(others, [&](const auto& t) { return t.phase == turn.phase; }))
+            kept.turns.push_back(turn);
+    return kept;
+}
+
+std::vector<double> roundDifferences(const Column& column, BuildAt build, BuildAt against) {
     const auto own = meansByRound(column.builds[build]);
     const auto other = meansByRound(column.builds[against]);
     std::vector<double> differences;
@@ -136,7 +137,7 @@ std::vector<double> roundDifferences(const Column& column, std::size_t build, st
     return differences;
 }
 
-std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against, double margin) {
+std::optional<AverageGap> averageGap(const Column& column, BuildAt build, BuildAt against, double margin) {
     if (column.builds[build].turns.empty() || column.builds[against].turns.empty())
         return std::nullopt;
     AverageGap gap;
@@ -144,8 +145,8 @@ std::optional<AverageGap> averageGap(const Column& column, std::size_t build, st
     gap.build = build;
     gap.against = against;
     gap.margin = margin;
-    const BuildValues own = onCommonPhases(column.builds[build], column.builds[against]);
-    const BuildValues other = onCommonPhases(column.builds[against], column.builds[build]);
+    const BuildValues own = comparable(column, build, against);
+    const BuildValues other = comparable(column, against, build);
     if (own.turns.empty()) {
         gap.claim.cap = Cap::markBetween;
         gap.shotsBuild = column.builds[build].count();
@@ -170,8 +171,13 @@ void addOpinions(AverageGap& gap, const Column& column, std::uint64_t seed) {
         if (const auto differences = roundDifferences(column, gap.build, gap.against); differences.size() >= 2)
             gap.shuffle = flipSigns(differences, seed);
         describeVariances(gap, column);
+        if (const auto median = medianGap(column, gap.build, gap.against))
+            gap.opinion = *median;
     } else if (gap.shotsBuild >= 2 && gap.shotsAgainst >= 2) {
-        gap.shuffle = shuffleLabels(column.builds[gap.build].all(), column.builds[gap.against].all(), seed);
+        gap.shuffle = shuffleLabels(comparable(column, gap.build, gap.against).all(),
+                                    comparable(column, gap.against, gap.build).all(), seed);
+        if (const auto yuen = yuenTest(column, gap.build, gap.against))
+            gap.opinion = *yuen;
     }
 }
 

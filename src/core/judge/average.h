@@ -9,13 +9,18 @@ namespace knot::judge {
 /// one build has a single turn or all its turns lie apart in time, else the paired t over the
 /// rounds that hold both. `margin` is the worthwhile gap, > 0. Nothing is returned when either
 /// build has no reading. Families and verdicts come afterwards.
-std::optional<AverageGap> averageGap(const Column& column, std::size_t build, std::size_t against, double margin);
+std::optional<AverageGap> averageGap(const Column& column, BuildAt build, BuildAt against, double margin);
 
-/// Adds the shuffle check and, for `rounds`, the variances of turns and shots by REML.
+/// Adds the shuffle check, the second opinion and, for `rounds`, the variances of turns and shots by
+/// REML, all on the shots that the gap itself stands on.
 void addOpinions(AverageGap& gap, const Column& column, std::uint64_t seed);
 
+/// The turns of a build that can be compared with another's: where the player changed, only the
+/// stretches that hold both.
+BuildValues comparable(const Column& column, BuildAt build, BuildAt against);
+
 /// Differences of turn means by round, over the rounds that hold both builds, in round order.
-std::vector<double> roundDifferences(const Column& column, std::size_t build, std::size_t against);
+std::vector<double> roundDifferences(const Column& column, BuildAt build, BuildAt against);
 
 /// The smallest number of rounds that has 80 % power at level `alpha` to see a gap of `margin`
 /// and 80 % to call none "no gap that matters", minus the rounds done; `tooManyRounds` + 1 when

@@ -13,14 +13,16 @@ using record::counted;
 
 class Findings {
 public:
-    Findings(const record::Test& test, const record::Structure& structure, const Reading& reading)
-        : m_test(test)
-        , m_structure(structure)
+    Findings(const Case& subject, const Reading& reading)
+        : m_subject(subject)
+        , m_test(subject.test())
+        , m_structure(subject.structure())
         , m_reading(reading) {}
 
     std::vector<Check> all() {
         emptiness();
         fairness();
+        leads();
         fewRounds();
         thinRecord();
         plan();
@@ -68,6 +70,14 @@ private:
                 "Some clubs share fewer than two laps, so their gap has no known error.");
     }
 
+    void leads() {
+        if (m_subject.givesLeadsOnly() && m_reading.builds.size() > 1)
+            add("leads_only", Severity::caution,
+                std::string(m_test.stage == record::Stage::screening ? "A screening" : "An open sitting") +
+                    " gives leads, never verdicts: clubs come and go, and nothing was planned. A fair test of two "
+                    "takes fresh shots.");
+    }
+
     void fewRounds() {
         std::size_t fewest = 0;
         for (const AverageGap& row : m_reading.average)
@@ -88,8 +98,8 @@ private:
                 counted(setAside, "shot was", "shots were") + " set aside and not counted.");
         std::set<std::pair<std::size_t, std::size_t>> held;
         for (const auto& turn : m_structure.turns)
-            if (turn.round != record::Turn::noRound)
-                held.insert({turn.round, turn.build});
+            if (turn.round)
+                held.insert({*turn.round, turn.build});
         const std::size_t missing = m_structure.rounds.size() * m_test.builds.size() - held.size();
         if (missing > 0 && m_structure.rounds.size() > 1)
             add("missing_turns", Severity::note,
@@ -122,17 +132,23 @@ private:
 
     // What differs between the clubs besides the factor, and what was not held constant.
     void otherDifferences() {
-        std::string text;
+        std::string besides;
+        std::string with;
         for (const auto& row : rack::differenceSheet(m_test.builds, m_test.card.kind)) {
-            if (row.follows || row.weight == rack::Weight::slight)
+            if (row.weight == rack::Weight::slight || (row.follows && row.weight != rack::Weight::large))
                 continue;
+            std::string& text = row.follows ? with : besides;
             text += (text.empty() ? "" : "; ") + row.what + " (";
             for (std::size_t b = 0; b < row.values.size(); ++b)
                 text += (b == 0 ? "" : ", ") + row.values[b];
             text += row.unit.empty() || row.unit == "points" ? ")" : " " + row.unit + ")";
         }
-        if (!text.empty())
-            add("specs_differ", Severity::caution, "The clubs also differ in " + text + ", which may be what is seen.");
+        if (!besides.empty())
+            add("specs_differ", Severity::caution,
+                "The clubs also differ in " + besides + ", which may be what is seen.");
+        if (!with.empty())
+            add("comes_with_factor", Severity::caution,
+                "What is tested brings " + with + " with it; that alone may make the gap.");
         for (const auto& held : m_test.card.held)
             if (!held.held)
                 add("not_held", Severity::caution,
@@ -144,7 +160,7 @@ private:
             return;
         std::string shots;
         for (const LateSetAside& late : m_reading.lateSetAsides)
-            shots += (shots.empty() ? "" : ", ") + std::to_string(late.shot + 1);
+            shots += (shots.empty() ? "" : ", ") + std::to_string(late.number);
         add("late_set_asides", Severity::caution,
             counted(m_reading.lateSetAsides.size(), "shot was", "shots were") +
                 " set aside late, after the number was seen or the clubs were known: number " + shots + ".");
@@ -160,6 +176,7 @@ private:
         }
     }
 
+    const Case& m_subject;
     const record::Test& m_test;
     const record::Structure& m_structure;
     const Reading& m_reading;
@@ -168,8 +185,8 @@ private:
 
 } // namespace
 
-std::vector<Check> checksOf(const record::Test& test, const record::Structure& structure, const Reading& reading) {
-    return Findings(test, structure, reading).all();
+std::vector<Check> checksOf(const Case& subject, const Reading& reading) {
+    return Findings(subject, reading).all();
 }
 
 } // namespace knot::judge

@@ -14,18 +14,17 @@ namespace {
 // What is known of the builds in one declared outcome.
 struct Known {
     std::vector<Standing> standings;
-    std::vector<std::size_t> set;
+    std::vector<BuildAt> set;
     LossScale scale = LossScale::plain;
     double margin = 0;
 };
 
 class Choices {
 public:
-    Choices(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
-            Reading& reading)
+    Choices(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading)
         : m_request(request)
-        , m_test(request.test)
-        , m_structure(structure)
+        , m_test(request.subject.test())
+        , m_structure(request.subject.structure())
         , m_columns(columns)
         , m_reading(reading) {}
 
@@ -40,7 +39,7 @@ public:
             }
             Known known = knownOf(outcome, want);
             // Spreads and areas are only ever wanted more or less; near a value is for averages.
-            const auto seed = seedFor(m_request, record::outcomeText(outcome).c_str(), outcome.metric, 0, 0);
+            const auto seed = seedFor(m_request, record::outcomeText(outcome).c_str(), outcome.metric, {}, {});
             BestOf best = choosing(known.standings, want, known.scale, seed);
             best.outcome = outcome;
             if (whichOfThese())
@@ -50,7 +49,7 @@ public:
         }
         if (priorities.size() > 1)
             m_reading.byPriority =
-                choosingByPriority(priorities, seedFor(m_request, "priorities", Metric::carry, 0, 0));
+                choosingByPriority(priorities, seedFor(m_request, "priorities", Metric::carry, {}, {}));
     }
 
 private:
@@ -82,8 +81,7 @@ private:
         const auto shape = std::ranges::find(m_reading.card.shapes, outcome.shape, &record::Shape::name);
         if (shape == m_reading.card.shapes.end())
             return {};
-        const Taken taken = m_reading.card.setsAsideByNumbers() ? Taken::allRead : Taken::counted; // as the verdicts
-        const Column hits = hitsOf(m_test, m_structure, *shape, taken);
+        const Column hits = hitsOf(m_test, m_structure, *shape, m_request.subject.taken());
         return {standings(hits), bestSet(hits, want, m_reading.level), LossScale::plain, shareMargin};
     }
 
@@ -94,15 +92,16 @@ private:
         std::vector<PairEffect> effects;
         for (const auto& row : rows) {
             PairEffect effect{row.build, row.against, std::nullopt};
-            if (row.logSe && (!row.claim.cap || *row.claim.cap == Cap::beforeFirstLook))
+            if (row.logSe &&
+                (!row.claim.cap || *row.claim.cap == Cap::beforeFirstLook || *row.claim.cap == Cap::leadOnly))
                 effect.effect = Effect{sign * centre(row), *row.logSe, *row.df};
             effects.push_back(effect);
         }
         return effects;
     }
 
-    static std::vector<std::size_t> buildsOf(const std::vector<Standing>& standings) {
-        std::vector<std::size_t> builds;
+    static std::vector<BuildAt> buildsOf(const std::vector<Standing>& standings) {
+        std::vector<BuildAt> builds;
         for (const Standing& standing : standings)
             builds.push_back(standing.build);
         return builds;
@@ -128,8 +127,8 @@ private:
 
     Known area(const record::Want& want) const {
         Known known{.scale = LossScale::ratio, .margin = std::log(m_reading.card.areaRatioMargin)};
-        const Landings landings = landingsOf(m_test, m_structure);
-        for (std::size_t b = 0; b < m_test.builds.size(); ++b)
+        const Landings landings = landingsOf(m_test, m_structure, m_request.subject.taken());
+        for (BuildAt b; b < m_test.builds.size(); ++b)
             if (const auto area = logArea(landings, b))
                 known.standings.push_back({.build = b,
                                            .effect = {area->value, area->se, area->df},
@@ -150,9 +149,8 @@ private:
 
 } // namespace
 
-void fillChoices(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
-                 Reading& reading) {
-    Choices(request, structure, columns, reading).fill();
+void fillChoices(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading) {
+    Choices(request, columns, reading).fill();
 }
 
 } // namespace knot::judge

@@ -1,15 +1,14 @@
 #pragma once
 
 #include "core/judge/columns.h"
-#include "core/judge/judge.h"
-#include "core/record/structure.h"
+#include "core/judge/reading.h"
+#include "core/judge/request.h"
 
 namespace knot::judge {
 
 /// Fills the reading's `best` and `byPriority`: for each declared outcome with a direction the set
 /// that may be best (which of these) and the chances of being best, and the same by the card's
 /// priorities. Without a direction "which of these" takes more as better.
-void fillChoices(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
-                 Reading& reading);
+void fillChoices(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading);
 
 } // namespace knot::judge

@@ -1,9 +1,9 @@
 #include "core/judge/choosing.h"
 
 #include "core/judge/average.h"
-#include "core/judge/distributions.h"
 #include "core/judge/families.h"
 #include "core/random.h"
+#include "core/statistics/distributions.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,6 +11,8 @@
 #include <numeric>
 
 namespace knot::judge {
+
+using namespace statistics;
 namespace {
 
 // How good a mean is: larger is better.
@@ -37,12 +39,31 @@ Column onMeritScale(Column column, const record::Want& want) {
     return column;
 }
 
-std::vector<std::size_t> withReadings(const Column& column, std::size_t fewestTurns) {
-    std::vector<std::size_t> builds;
-    for (std::size_t b = 0; b < column.builds.size(); ++b)
+std::vector<BuildAt> withReadings(const Column& column, std::size_t fewestTurns) {
+    std::vector<BuildAt> builds;
+    for (BuildAt b; b < column.builds.size(); ++b)
         if (column.builds[b].turns.size() >= fewestTurns)
             builds.push_back(b);
     return builds;
+}
+
+// The mean of each lap that every build was in, with as much weight for each however many turns it had:
+// a sandwich's own club has two.
+std::map<record::RoundAt, double> lapMeans(const Column& column, const std::vector<BuildAt>& builds) {
+    std::map<record::RoundAt, std::map<BuildAt, std::vector<double>>> turns;
+    for (const BuildAt b : builds)
+        for (const auto& turn : column.builds[b].turns)
+            turns[turn.round][b].push_back(turn.mean());
+    std::map<record::RoundAt, double> means;
+    for (const auto& [round, ofBuilds] : turns) {
+        if (ofBuilds.size() != builds.size())
+            continue;
+        double sum = 0;
+        for (const auto& [build, values] : ofBuilds)
+            sum += meanOf(values);
+        means[round] = sum / static_cast<double>(builds.size());
+    }
+    return means;
 }
 
 } // namespace
@@ -50,20 +71,17 @@ std::vector<std::size_t> withReadings(const Column& column, std::size_t fewestTu
 std::vector<Standing> standings(const Column& column) {
     const auto builds = withReadings(column, 2);
     // Take out what a lap did to every club in it, keeping the grand mean.
-    std::map<std::size_t, std::vector<double>> laps;
+    const auto laps = lapMeans(column, builds);
     std::vector<double> all;
-    for (const std::size_t b : builds)
-        for (const auto& turn : column.builds[b].turns) {
-            laps[turn.round].push_back(turn.mean());
-            all.push_back(turn.mean());
-        }
+    for (const BuildAt b : builds)
+        std::ranges::copy(column.builds[b].turnMeans(), std::back_inserter(all));
     const double grand = meanOf(all);
     std::vector<Standing> result;
-    for (const std::size_t b : builds) {
+    for (const BuildAt b : builds) {
         std::vector<double> means;
         for (const auto& turn : column.builds[b].turns) {
-            const auto& lap = laps[turn.round];
-            means.push_back(turn.mean() - (lap.size() == builds.size() ? meanOf(lap) - grand : 0));
+            const auto lap = laps.find(turn.round);
+            means.push_back(turn.mean() - (lap == laps.end() ? 0 : lap->second - grand));
         }
         const auto turns = static_cast<double>(means.size());
         Standing standing{.build = b, .turns = turns};
@@ -76,10 +94,9 @@ std::vector<Standing> standings(const Column& column) {
     return result;
 }
 
-std::vector<std::size_t> bestSetOf(const std::vector<PairEffect>& pairs, const std::vector<std::size_t>& builds,
-                                   double alpha) {
+std::vector<BuildAt> bestSetOf(const std::vector<PairEffect>& pairs, const std::vector<BuildAt>& builds, double alpha) {
     std::vector<double> p;
-    std::vector<std::size_t> beaten;
+    std::vector<BuildAt> beaten;
     for (const PairEffect& pair : pairs) {
         const double t = pair.effect ? pair.effect->value / pair.effect->se : 0;
         p.push_back(pair.effect ? studentUpper(t, pair.effect->df) : 1);
@@ -88,8 +105,8 @@ std::vector<std::size_t> bestSetOf(const std::vector<PairEffect>& pairs, const s
         beaten.push_back(pair.build);
     }
     const auto adjusted = holm(p);
-    std::vector<std::size_t> set;
-    for (const std::size_t build : builds) {
+    std::vector<BuildAt> set;
+    for (const BuildAt build : builds) {
         bool stands = true;
         for (std::size_t i = 0; i < beaten.size(); ++i)
             stands = stands && !(beaten[i] == build && adjusted[i] < alpha);
@@ -99,11 +116,11 @@ std::vector<std::size_t> bestSetOf(const std::vector<PairEffect>& pairs, const s
     return set;
 }
 
-std::vector<std::size_t> bestSet(const Column& column, const record::Want& want, double alpha) {
+std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, double alpha) {
     const Column merits = onMeritScale(column, want);
     const auto builds = withReadings(column, 1);
     std::vector<PairEffect> pairs;
-    for (std::size_t i = 0; i < builds.size(); ++i)
+    for (BuildAt i; i < builds.size(); ++i)
         for (std::size_t j = i + 1; j < builds.size(); ++j) {
             PairEffect pair{builds[j], builds[i], std::nullopt};
             const auto gap = averageGap(merits, pair.build, pair.against, 1);
@@ -150,7 +167,7 @@ BestOf choosing(const std::vector<Standing>& standings, const record::Want& want
 
 namespace {
 
-const Standing* standingOf(const Priority& priority, std::size_t build) {
+const Standing* standingOf(const Priority& priority, BuildAt build) {
     const auto at = std::ranges::find(priority.standings, build, &Standing::build);
     return at == priority.standings.end() ? nullptr : &*at;
 }

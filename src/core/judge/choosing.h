@@ -9,7 +9,7 @@ namespace knot::judge {
 /// What is known of one build in an outcome: its mean, or the logarithm of its spread or area, with
 /// the error of that and the turns it rests on.
 struct Standing {
-    std::size_t build = 0;
+    BuildAt build;
     Effect effect;
     double turns = 1;
     /// What each turn adds to the error of a mean, by turn; empty for spreads and areas.
@@ -26,17 +26,16 @@ enum class LossScale { plain, ratio };
 
 /// The effect `build` − `against` on which one build may beat another.
 struct PairEffect {
-    std::size_t build = 0, against = 0;
+    BuildAt build, against;
     std::optional<Effect> effect; ///< nothing where there is no p: beats nothing
 };
 
 /// Which of `builds` may be best: those that no other beats in a one-sided test, Holm over all
 /// ordered pairs at `alpha`. Each unordered pair is given once; larger is better.
-std::vector<std::size_t> bestSetOf(const std::vector<PairEffect>& pairs, const std::vector<std::size_t>& builds,
-                                   double alpha);
+std::vector<BuildAt> bestSetOf(const std::vector<PairEffect>& pairs, const std::vector<BuildAt>& builds, double alpha);
 
 /// The same for averages that are wanted more, less or near a value.
-std::vector<std::size_t> bestSet(const Column& column, const record::Want& want, double alpha);
+std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, double alpha);
 
 /// The chance of being best and the mean loss of choosing each build (judgement §5 and §13) from
 /// draws of t about each standing. With fewer than two standings nothing. `furtherLaps` more laps

@@ -4,33 +4,6 @@
 
 namespace knot::judge {
 
-double meanOf(const std::vector<double>& values) {
-    // Two passes: the second takes out the rounding that a large common offset leaves.
-    const auto n = static_cast<double>(values.size());
-    double sum = 0;
-    for (const double v : values)
-        sum += v;
-    const double first = sum / n;
-    double rest = 0;
-    for (const double v : values)
-        rest += v - first;
-    return first + rest / n;
-}
-
-double squaresAboutMean(const std::vector<double>& values) {
-    if (values.size() < 2)
-        return 0;
-    const double mean = meanOf(values);
-    double sum = 0;
-    for (const double v : values)
-        sum += (v - mean) * (v - mean);
-    return sum;
-}
-
-double standardDeviation(const std::vector<double>& values) {
-    return std::sqrt(squaresAboutMean(values) / static_cast<double>(values.size() - 1));
-}
-
 double TurnValues::mean() const {
     return meanOf(values);
 }
@@ -68,8 +41,12 @@ Column columnOf(const record::Test& test, const record::Structure& structure, re
     column.builds.resize(test.builds.size());
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {
         const record::Turn& turn = structure.turns[t];
-        TurnValues values{.turn = t, .round = turn.round, .phase = turn.phase, .values = {}, .shots = {}};
-        for (const std::size_t shot : turn.shots) {
+        TurnValues values{.turn = record::TurnAt(t),
+                          .round = turn.round.value_or(record::RoundAt()),
+                          .phase = turn.phase,
+                          .values = {},
+                          .shots = {}};
+        for (const record::ShotAt shot : turn.shots) {
             const auto reading = test.shots[shot].readings.at(metric);
             if (!reading || !std::isfinite(*reading) || !isTaken(test.shots[shot], taken))
                 continue;

@@ -1,10 +1,17 @@
 #pragma once
 
 #include "core/record/structure.h"
+#include "core/statistics/moments.h"
 
 #include <vector>
 
 namespace knot::judge {
+
+using record::BuildAt;
+using record::Metric;
+using statistics::meanOf;
+using statistics::squaresAboutMean;
+using statistics::standardDeviation;
 
 /// Which shots take part: the counted ones, or every shot that was struck in earnest and read
 /// (counted and set aside).
@@ -12,11 +19,11 @@ enum class Taken { counted, allRead };
 
 /// The readings of one metric inside one turn.
 struct TurnValues {
-    std::size_t turn = 0;
-    std::size_t round = 0;
+    record::TurnAt turn;
+    record::RoundAt round;
     std::size_t phase = 0; ///< marks of a changed player before it
     std::vector<double> values;
-    std::vector<std::size_t> shots; ///< indices into the test's shots, beside `values`
+    std::vector<record::ShotAt> shots; ///< beside `values`
 
     double mean() const;
 };
@@ -40,11 +47,5 @@ struct Column {
 Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric, Taken taken);
 
 bool isTaken(const record::Shot& shot, Taken taken);
-
-double meanOf(const std::vector<double>& values);
-/// Sum of squared deviations about the mean; 0 for fewer than two values.
-double squaresAboutMean(const std::vector<double>& values);
-/// SD with n − 1; the values must be two or more.
-double standardDeviation(const std::vector<double>& values);
 
 } // namespace knot::judge

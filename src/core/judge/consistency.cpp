@@ -1,13 +1,16 @@
 #include "core/judge/consistency.h"
 
-#include "core/judge/distributions.h"
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
+#include "core/statistics/distributions.h"
+#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace knot::judge {
+
+using namespace statistics;
 namespace {
 
 struct Residuals {
@@ -30,7 +33,7 @@ void addGroup(Residuals& r, const std::vector<double>& values) {
     r.squares += squaresAboutMean(values);
 }
 
-Residuals residualsOf(const Column& column, std::size_t build) {
+Residuals residualsOf(const Column& column, BuildAt build) {
     Residuals r;
     if (column.shotByShot)
         addGroup(r, column.builds[build].all());
@@ -77,7 +80,7 @@ double ownKurtosis(const Residuals& r) {
 
 } // namespace
 
-std::optional<SpreadRatio> spreadRatio(const Column& column, std::size_t build, std::size_t against, double margin) {
+std::optional<SpreadRatio> spreadRatio(const Column& column, BuildAt build, BuildAt against, double margin) {
     if (column.builds[build].turns.empty() || column.builds[against].turns.empty())
         return std::nullopt;
     const Residuals a = residualsOf(column, against);
@@ -123,8 +126,8 @@ std::optional<SpreadRatio> spreadRatio(const Column& column, std::size_t build, 
 
 std::vector<LogSpread> logSpreads(const Column& column) {
     std::vector<Residuals> residuals;
-    std::vector<std::size_t> builds;
-    for (std::size_t b = 0; b < column.builds.size(); ++b)
+    std::vector<BuildAt> builds;
+    for (BuildAt b; b < column.builds.size(); ++b)
         if (Residuals r = residualsOf(column, b); r.nu >= 3 && r.squares > 0) {
             residuals.push_back(std::move(r));
             builds.push_back(b);

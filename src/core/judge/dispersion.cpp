@@ -1,9 +1,10 @@
 #include "core/judge/dispersion.h"
 
 #include "core/judge/columns.h"
-#include "core/judge/distributions.h"
 #include "core/judge/verdict.h"
 #include "core/random.h"
+#include "core/statistics/distributions.h"
+#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,6 +12,8 @@
 #include <numbers>
 
 namespace knot::judge {
+
+using namespace statistics;
 namespace {
 
 // Sum of squares and products about a mean, with its degrees of freedom.
@@ -64,7 +67,7 @@ struct Pieces {
     std::size_t fewest() const { return byShots ? 6 : 4; }
 };
 
-Pieces piecesOf(const Landings& landings, std::size_t build) {
+Pieces piecesOf(const Landings& landings, BuildAt build) {
     const auto& turns = landings.builds[build];
     Pieces pieces;
     pieces.byShots = landings.shotByShot || turns.size() == 1;
@@ -102,15 +105,7 @@ std::optional<Jackknife> jackknife(const Pieces& pieces) {
     return Jackknife{squaresAboutMean(pseudo) / (g * (g - 1)), g - 1};
 }
 
-constexpr double mostArrangements = 20000;
-
-// How many ways there are to choose `own` turns out of all, up to just above `mostArrangements`.
-double arrangements(std::size_t all, std::size_t own) {
-    double ways = 1;
-    for (std::size_t i = 0; i < std::min(own, all - own) && ways <= mostArrangements; ++i)
-        ways = ways * static_cast<double>(all - i) / static_cast<double>(i + 1);
-    return std::round(ways);
-}
+constexpr std::uint64_t mostArrangements = 20000;
 
 // Deals whole turns anew between the builds, each keeping its number of turns: every way to do so
 // where they are few, else seeded draws with the observed one counted among them.
@@ -125,7 +120,8 @@ std::optional<double> shuffleAreas(const Pieces& a, const Pieces& b, std::uint64
         return first.isFlat() || second.isFlat() ? 0 : std::fabs(first.logArea() - second.logArea());
     };
     const double observed = statistic(b.total) * (1 - 1e-12) - 1e-14;
-    if (const double ways = arrangements(turns.size(), b.turns.size()); ways <= mostArrangements) {
+    if (const auto ways = statistics::waysToChoose(turns.size(), b.turns.size(), mostArrangements);
+        ways <= mostArrangements) {
         double reachedExactly = 0;
         auto deal = [&](auto& self, std::size_t from, std::size_t left, const Scatter& sum) -> void {
             if (left == 0) {
@@ -136,7 +132,7 @@ std::optional<double> shuffleAreas(const Pieces& a, const Pieces& b, std::uint64
                 self(self, i + 1, left - 1, sum + turns[i]);
         };
         deal(deal, 0, b.turns.size(), Scatter{});
-        return reachedExactly / ways;
+        return reachedExactly / static_cast<double>(ways);
     }
     constexpr auto draws = static_cast<int>(mostArrangements);
     int reached = 0;
@@ -213,16 +209,17 @@ void centreByShots(AreaRatio& result, const Landings& landings) {
 
 } // namespace
 
-Landings landingsOf(const record::Test& test, const record::Structure& structure) {
+Landings landingsOf(const record::Test& test, const record::Structure& structure, Taken taken) {
     Landings landings{.shotByShot = structure.shotByShot, .builds = {}};
     landings.builds.resize(test.builds.size());
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {
-        LandingTurn turn{.turn = t, .round = structure.turns[t].round, .points = {}};
+        LandingTurn turn{
+            .turn = record::TurnAt(t), .round = structure.turns[t].round.value_or(record::RoundAt()), .points = {}};
         for (const std::size_t shot : structure.turns[t].shots) {
             const auto& s = test.shots[shot];
             const auto side = s.readings.at(Metric::side);
             const auto carry = s.readings.at(Metric::carry);
-            if (isTaken(s, Taken::counted) && side && carry && std::isfinite(*side) && std::isfinite(*carry))
+            if (isTaken(s, taken) && side && carry && std::isfinite(*side) && std::isfinite(*carry))
                 turn.points.push_back({*side, *carry});
         }
         if (!turn.points.empty())
@@ -251,7 +248,7 @@ Column hitsOf(const record::Test& test, const record::Structure& structure, cons
     return column;
 }
 
-std::optional<double> fittedShare(const Landings& landings, std::size_t build, const record::Shape& shape) {
+std::optional<double> fittedShare(const Landings& landings, BuildAt build, const record::Shape& shape) {
     const auto points = allPoints(landings.builds[build]);
     if (points.size() < 4)
         return std::nullopt;
@@ -284,7 +281,7 @@ std::optional<double> fittedShare(const Landings& landings, std::size_t build, c
     return share;
 }
 
-std::optional<LandingArea> landingArea(const Landings& landings, std::size_t build) {
+std::optional<LandingArea> landingArea(const Landings& landings, BuildAt build) {
     const auto points = allPoints(landings.builds[build]);
     if (points.size() < 4)
         return std::nullopt;
@@ -305,7 +302,7 @@ std::optional<LandingArea> landingArea(const Landings& landings, std::size_t bui
     return area;
 }
 
-std::optional<LogArea> logArea(const Landings& landings, std::size_t build) {
+std::optional<LogArea> logArea(const Landings& landings, BuildAt build) {
     if (allPoints(landings.builds[build]).size() < 4)
         return std::nullopt;
     const Pieces pieces = piecesOf(landings, build);
@@ -315,7 +312,7 @@ std::optional<LogArea> logArea(const Landings& landings, std::size_t build) {
     return LogArea{pieces.total.logArea(), std::sqrt(error->variance), error->df};
 }
 
-std::optional<AreaRatio> areaRatio(const Landings& landings, std::size_t build, std::size_t against, double margin,
+std::optional<AreaRatio> areaRatio(const Landings& landings, BuildAt build, BuildAt against, double margin,
                                    std::uint64_t seed) {
     if (allPoints(landings.builds[build]).size() < 4 || allPoints(landings.builds[against]).size() < 4)
         return std::nullopt;

@@ -8,7 +8,6 @@
 #include "core/judge/influence.h"
 #include "core/judge/models.h"
 #include "core/judge/pooling.h"
-#include "core/judge/robust.h"
 #include "core/judge/seed.h"
 #include "core/judge/shares.h"
 #include "core/judge/verdict.h"
@@ -22,11 +21,10 @@ constexpr int explainedDraws = 4000;
 
 class Explanation {
 public:
-    Explanation(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
-                Reading& reading)
+    Explanation(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading)
         : m_request(request)
-        , m_test(request.test)
-        , m_structure(structure)
+        , m_test(request.subject.test())
+        , m_structure(request.subject.structure())
         , m_columns(columns)
         , m_reading(reading) {}
 
@@ -35,15 +33,14 @@ public:
             if (m_request.cancelled && m_request.cancelled())
                 return;
             byMetric(column);
-            for (const AverageGap& row : m_reading.average)
+            for (AverageGap& row : m_reading.average)
                 if (row.metric == column.metric)
                     byPair(column, row);
         }
-        m_reading.influence = influenceOfShots(m_reading, m_columns);
+        addInfluence(m_request.subject, m_columns, m_reading);
         m_reading.findings = groupFindings(m_columns);
         setAsideShares();
-        setAsideEffects();
-        fillChoices(m_request, m_structure, m_columns, m_reading);
+        fillChoices(m_request, m_columns, m_reading);
         forgivenessGaps();
         lateSetAsides();
         guesses();
@@ -71,7 +68,7 @@ private:
     void byMetric(const Column& column) {
         append(m_reading.brownForsythe, brownForsythe(column));
         append(m_reading.drift, driftPerShot(column, m_structure));
-        for (std::size_t b = 0; b < column.builds.size(); ++b) {
+        for (BuildAt b; b < column.builds.size(); ++b) {
             append(m_reading.settling, settlingSlope(column, b));
             append(m_reading.lateInTurn, lateInTurn(column, b));
             if (column.metric == Metric::ballSpeed || column.metric == Metric::carry)
@@ -84,23 +81,17 @@ private:
                 m_reading.interaction.push_back(std::move(estimate));
     }
 
-    void byPair(const Column& column, const AverageGap& row) {
-        if (row.method == GapMethod::welch)
-            append(m_reading.yuen, yuenTest(column, row.build, row.against));
-        else
-            append(m_reading.medianGaps, medianGap(column, row.build, row.against));
-        append(m_reading.adaptation, adaptationGap(column, row.build, row.against));
-        append(m_reading.settlingGaps, settlingGap(column, row.build, row.against));
+    void byPair(const Column& column, AverageGap& row) {
+        row.adaptation = adaptationGap(column, row.build, row.against);
+        row.settling = settlingGap(column, row.build, row.against);
         const auto& covariates = m_reading.card.covariates;
         if (!covariates.empty() && std::ranges::find(covariates, column.metric) == covariates.end())
-            append(m_reading.equalStrike,
-                   equalStrike(m_test, column, row.build, row.against, covariates,
-                               isDeclared(column.metric) ? explainedDraws : 0,
-                               seedFor(m_request, "equal", column.metric, row.build, row.against)));
+            row.equalStrike = equalStrike(m_test, column, row.build, row.against, covariates,
+                                          isDeclared(column.metric) ? explainedDraws : 0,
+                                          seedFor(m_request, "equal", column.metric, row.build, row.against));
         if ((column.metric == Metric::carry || column.metric == Metric::side) && row.method == GapMethod::rounds)
-            append(m_reading.worstFifth,
-                   worstFifthGap(column, row.build, row.against,
-                                 seedFor(m_request, "worst", column.metric, row.build, row.against)));
+            row.worstFifth = worstFifthGap(column, row.build, row.against,
+                                           seedFor(m_request, "worst", column.metric, row.build, row.against));
     }
 
     void setAsideShares() {
@@ -116,55 +107,27 @@ private:
             m_reading.setAsideShares.push_back(shareByTurns(own).value_or(Share{}));
     }
 
-    // The same verdicts from every read shot, where set-asides leave a difference.
-    void setAsideEffects() {
-        const bool any =
-            std::ranges::any_of(m_test.shots, [](const auto& s) { return s.status == record::ShotStatus::setAside; });
-        if (!any)
-            return;
-        std::vector<AverageGap> rows = m_reading.average;
-        std::vector<Claim*> primary;
-        std::vector<Claim*> rest;
-        for (std::size_t i = 0; i < rows.size(); ++i) {
-            // The side that the verdicts themselves do not stand on.
-            const Taken other = m_reading.card.setsAsideByNumbers() ? Taken::counted : Taken::allRead;
-            const Column all = columnOf(m_test, m_structure, rows[i].metric, other);
-            if (auto gap = averageGap(all, rows[i].build, rows[i].against, rows[i].margin)) {
-                gap->claim.role = rows[i].claim.role;
-                rows[i] = std::move(*gap);
-            }
-        }
-        for (AverageGap& row : rows)
-            (row.claim.role == Role::primary ? primary : rest).push_back(&row.claim);
-        adjustFamilies(primary, rest, m_reading.declared);
-        for (std::size_t i = 0; i < rows.size(); ++i) {
-            decide(rows[i].claim, m_reading.level);
-            m_reading.setAsides.push_back({rows[i].metric, rows[i].build, rows[i].against, rows[i].gap,
-                                           rows[i].claim.verdict,
-                                           rows[i].claim.verdict != m_reading.average[i].claim.verdict});
-        }
-    }
-
     void forgivenessGaps() {
-        for (const AverageGap& row : m_reading.average) {
-            auto of = [&](std::size_t build) {
-                return std::ranges::find_if(m_reading.forgiveness, [&](const Forgiveness& f) {
-                    return f.metric == row.metric && f.build == build;
-                });
-            };
-            if (of(row.build) != m_reading.forgiveness.end() && of(row.against) != m_reading.forgiveness.end())
-                m_reading.forgivenessGaps.push_back(forgivenessGap(*of(row.build), *of(row.against)));
-        }
+        auto of = [&](Metric metric, BuildAt build) {
+            return std::ranges::find_if(m_reading.forgiveness,
+                                        [&](const Forgiveness& f) { return f.metric == metric && f.build == build; });
+        };
+        const auto none = m_reading.forgiveness.end();
+        for (AverageGap& row : m_reading.average)
+            if (const auto a = of(row.metric, row.build), b = of(row.metric, row.against); a != none && b != none)
+                row.forgiveness = forgivenessGap(*a, *b);
     }
 
     void lateSetAsides() {
-        for (std::size_t i = 0; i < m_test.shots.size(); ++i)
-            if (m_test.shots[i].isSetAsideLate())
-                m_reading.lateSetAsides.push_back({i, m_test.shots[i].build, m_test.shots[i].setAsideWhen});
+        for (record::ShotAt i; i < m_test.shots.size(); ++i)
+            if (const auto& shot = m_test.shots[i]; shot.isSetAsideLate())
+                m_reading.lateSetAsides.push_back(
+                    {shot.id, m_request.subject.numberOf(i), shot.build, shot.setAsideWhen});
     }
 
     void guesses() {
-        GuessScore score{.tries = m_test.guesses.size(), .builds = m_test.builds.size()};
+        // Guesses name the record's clubs; a changed one is still the same guess.
+        GuessScore score{.tries = m_test.guesses.size(), .builds = m_request.subject.clubs()};
         if (score.tries == 0)
             return;
         std::vector<std::string> said;
@@ -186,7 +149,7 @@ private:
 
     void targets() {
         for (const auto& target : m_reading.card.targets)
-            for (std::size_t b = 0; b < m_test.builds.size(); ++b) {
+            for (BuildAt b; b < m_test.builds.size(); ++b) {
                 const auto column = std::ranges::find(m_columns, target.metric, &Column::metric);
                 const bool meant = target.build.empty() || target.build == m_test.builds[b].name;
                 // A wanted value is a window of the worthwhile gap to either side.
@@ -197,10 +160,10 @@ private:
     }
 
     void shapeShares() {
-        const Landings landings = landingsOf(m_test, m_structure);
+        const Landings landings = landingsOf(m_test, m_structure, m_request.subject.taken());
         for (const auto& shape : m_reading.card.shapes) {
-            const Column hits = hitsOf(m_test, m_structure, shape, Taken::counted);
-            for (std::size_t b = 0; b < hits.builds.size(); ++b) {
+            const Column hits = hitsOf(m_test, m_structure, shape, m_request.subject.taken());
+            for (BuildAt b; b < hits.builds.size(); ++b) {
                 std::vector<std::vector<bool>> turns;
                 for (const auto& turn : hits.builds[b].turns) {
                     turns.emplace_back();
@@ -217,7 +180,7 @@ private:
     void sittings() {
         if (m_structure.sittings.size() < 2)
             return;
-        for (const AverageGap& row : m_reading.average) {
+        for (AverageGap& row : m_reading.average) {
             if (row.claim.role != Role::primary)
                 continue;
             const auto column = std::ranges::find(m_columns, row.metric, &Column::metric);
@@ -232,10 +195,8 @@ private:
                     gap && gap->se && !isUnfair(gap->claim))
                     estimates.push_back({gap->gap, *gap->se, gap->ci95, gap->ci90});
             }
-            if (const auto p = poolSittings(estimates, row.claim.verdict == Verdict::same ? std::optional(row.margin)
-                                                                                          : std::nullopt))
-                m_reading.pooled.push_back({row.metric, row.build, row.against, p->pooled, p->se, p->tau2, p->q, p->qP,
-                                            p->ci95, p->sittings, p->heldUp});
+            row.pooled =
+                poolSittings(estimates, row.claim.verdict == Verdict::same ? std::optional(row.margin) : std::nullopt);
         }
     }
 
@@ -275,9 +236,8 @@ private:
 
 } // namespace
 
-void explain(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
-             Reading& reading) {
-    Explanation(request, structure, columns, reading).fill();
+void explain(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading) {
+    Explanation(request, columns, reading).fill();
 }
 
 } // namespace knot::judge

@@ -1,13 +1,13 @@
 #pragma once
 
 #include "core/judge/columns.h"
-#include "core/judge/judge.h"
+#include "core/judge/reading.h"
+#include "core/judge/request.h"
 
 namespace knot::judge {
 
 /// Everything beside the verdicts (judgement §8 and the second opinions): fills the reading's
 /// explanations from finished verdicts. `columns` are those of the reading's metrics, in order.
-void explain(const JudgeRequest& request, const record::Structure& structure, const std::vector<Column>& columns,
-             Reading& reading);
+void explain(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading);
 
 } // namespace knot::judge

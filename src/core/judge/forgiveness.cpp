@@ -1,11 +1,12 @@
 #include "core/judge/forgiveness.h"
 
-#include "core/judge/distributions.h"
 #include "core/judge/mixed_model.h"
 #include "core/judge/shares.h"
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
 #include "core/random.h"
+#include "core/statistics/distributions.h"
+#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
@@ -13,6 +14,8 @@
 #include <numeric>
 
 namespace knot::judge {
+
+using namespace statistics;
 namespace {
 
 struct Strike {
@@ -20,7 +23,7 @@ struct Strike {
     std::size_t turn = 0;
 };
 
-std::vector<Strike> strikesOf(const record::Test& test, const Column& column, std::size_t build) {
+std::vector<Strike> strikesOf(const record::Test& test, const Column& column, BuildAt build) {
     std::vector<Strike> strikes;
     const auto& turns = column.builds[build].turns;
     for (std::size_t t = 0; t < turns.size(); ++t)
@@ -56,16 +59,6 @@ double bestAlong(const std::vector<Strike>& strikes, double Strike::*axis) {
     if (!slope || !bend || !(bend->value < 0))
         return medianOf(places);
     return std::clamp(-slope->value / (2 * bend->value), low, high);
-}
-
-double quantile(std::vector<double> values, double share) {
-    const double at = share * static_cast<double>(values.size() - 1);
-    const auto below = values.begin() + static_cast<std::ptrdiff_t>(at);
-    std::nth_element(values.begin(), below, values.end());
-    if (below + 1 == values.end())
-        return *below;
-    const double above = *std::min_element(below + 1, values.end());
-    return *below + (at - std::floor(at)) * (above - *below);
 }
 
 // A build's shots in order of size, each with its turn, so that the quantile of turns drawn with
@@ -166,7 +159,7 @@ bool bindsByArithmetic(Metric a, Metric b) {
 
 } // namespace
 
-std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, std::size_t build) {
+std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, BuildAt build) {
     const auto strikes = strikesOf(test, column, build);
     if (strikes.size() < 12)
         return std::nullopt;
@@ -194,8 +187,11 @@ std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column&
 }
 
 ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& against) {
-    ModelEstimate gap{
-        .metric = build.metric, .build = build.build, .against = against.build, .method = "slopes", .level = {}};
+    ModelEstimate gap{.metric = build.metric,
+                      .build = build.build,
+                      .against = against.build,
+                      .method = ModelMethod::slopes,
+                      .level = {}};
     const double own = build.se * build.se;
     const double other = against.se * against.se;
     gap.value = build.lossPerMm - against.lossPerMm;
@@ -206,26 +202,25 @@ ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& agains
     return gap;
 }
 
-std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t ownBuild, std::size_t against,
-                                        std::uint64_t seed) {
-    const BuildValues& own = column.builds[ownBuild];
+std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed) {
+    const BuildValues& own = column.builds[build];
     const BuildValues& theirs = column.builds[against];
     if (own.turns.size() < 5 || theirs.turns.size() < 5)
         return std::nullopt;
-    WorstFifth result{.metric = column.metric, .build = ownBuild, .against = against};
-    const WorstShots build(own, column.metric);
+    WorstFifth result;
+    const WorstShots mine(own, column.metric);
     const WorstShots other(theirs, column.metric);
-    result.gap = build.seen() - other.seen();
+    result.gap = mine.seen() - other.seen();
     Random random(seed);
     std::vector<double> gaps;
     for (int draw = 0; draw < 4000; ++draw)
-        gaps.push_back(build.resampled(random) - other.resampled(random));
-    result.ci95 = {quantile(gaps, 0.025), quantile(gaps, 0.975), 0.95};
+        gaps.push_back(mine.resampled(random) - other.resampled(random));
+    result.ci95 = {quantileOf(gaps, 0.025), quantileOf(gaps, 0.975), 0.95};
     return result;
 }
 
-TargetResult againstTarget(const Column& column, std::size_t build, double low, double high) {
-    TargetResult result{.metric = column.metric, .build = build, .verdict = "open", .share = {}};
+TargetResult againstTarget(const Column& column, BuildAt build, double low, double high) {
+    TargetResult result{.metric = column.metric, .build = build, .verdict = AgainstTarget::open, .share = {}};
     const BuildValues& own = column.builds[build];
     std::vector<std::vector<bool>> hits;
     for (const auto& turn : own.turns) {
@@ -241,11 +236,11 @@ TargetResult againstTarget(const Column& column, std::size_t build, double low, 
     const Interval narrow = meanInterval(basis, 0.90);
     const Interval wide = meanInterval(basis, 0.95);
     if (narrow.low >= low && narrow.high <= high)
-        result.verdict = "inside";
+        result.verdict = AgainstTarget::inside;
     else if (wide.high < low)
-        result.verdict = "below";
+        result.verdict = AgainstTarget::below;
     else if (wide.low > high)
-        result.verdict = "above";
+        result.verdict = AgainstTarget::above;
     return result;
 }
 

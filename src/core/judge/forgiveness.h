@@ -8,7 +8,7 @@ namespace knot::judge {
 /// The loss of ball speed or carry per mm away from the build's own best strike point: y ~ distance
 /// + (1 | turn), the best point being where a quadratic in toe and height peaks, held inside the
 /// middle of the strikes. Needs twelve shots with both strike readings.
-std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, std::size_t build);
+std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, BuildAt build);
 
 /// How much more one build loses per mm than another: the difference of the two slopes, with
 /// Satterthwaite's df for the sum of their variances.
@@ -16,11 +16,10 @@ ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& agains
 
 /// The gap in the worst fifth: the 20 % quantile of carry, or the 80 % quantile of |side|. Interval
 /// by resampling turns (4,000 seeded draws, percentile); nothing under five turns in either build.
-std::optional<WorstFifth> worstFifthGap(const Column& column, std::size_t build, std::size_t against,
-                                        std::uint64_t seed);
+std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed);
 
 /// A build's mean and shots against a window [low, high]; beyond it "below" and "above".
-TargetResult againstTarget(const Column& column, std::size_t build, double low, double high);
+TargetResult againstTarget(const Column& column, BuildAt build, double low, double high);
 
 /// Outcomes that move together inside turns (|r| ≥ 0.8) or by arithmetic, as groups of two or more.
 std::vector<std::vector<Outcome>> groupFindings(const std::vector<Column>& columns);

@@ -8,7 +8,7 @@
 namespace knot::judge {
 namespace {
 
-Column without(Column column, std::size_t build, std::size_t turn, std::size_t place) {
+Column without(Column column, BuildAt build, std::size_t turn, std::size_t place) {
     auto& turns = column.builds[build].turns;
     auto& values = turns[turn].values;
     values.erase(values.begin() + static_cast<std::ptrdiff_t>(place));
@@ -17,6 +17,13 @@ Column without(Column column, std::size_t build, std::size_t turn, std::size_t p
         turns.erase(turns.begin() + static_cast<std::ptrdiff_t>(turn));
     return column;
 }
+
+// A row of the reading, the shot, and what the verdict is without it.
+struct Found {
+    std::size_t row = 0;
+    record::ShotAt shot;
+    Verdict without = Verdict::open;
+};
 
 // The declared rows with their raw p's, and what each shot's removal does to them.
 class Removal {
@@ -40,8 +47,8 @@ public:
                 m_others.push_back(row.gap.claim);
     }
 
-    void leaveOut(const Column& column, std::size_t build, std::size_t turn, std::size_t place,
-                  std::vector<Influence>& found) const {
+    void leaveOut(const Column& column, BuildAt build, std::size_t turn, std::size_t place,
+                  std::vector<Found>& found) const {
         auto claims = m_claims;
         const Column rest = without(column, build, turn, place);
         for (std::size_t i = 0; i < m_rows.size(); ++i) {
@@ -65,8 +72,7 @@ public:
                 continue;
             decide(claims[i], m_reading.level);
             if (claims[i].verdict != row.claim.verdict)
-                found.push_back({row.metric, row.build, row.against, column.builds[build].turns[turn].shots[place],
-                                 claims[i].verdict});
+                found.push_back({m_rows[i], column.builds[build].turns[turn].shots[place], claims[i].verdict});
         }
     }
 
@@ -78,19 +84,21 @@ private:
 
 } // namespace
 
-std::vector<Influence> influenceOfShots(const Reading& reading, const std::vector<Column>& columns) {
+void addInfluence(const Case& subject, const std::vector<Column>& columns, Reading& reading) {
+    std::vector<Found> found;
     const Removal removal(reading);
-    std::vector<Influence> found;
     for (const Column& column : columns) {
         const bool declared = std::ranges::any_of(reading.average, [&](const AverageGap& row) {
             return row.metric == column.metric && row.claim.role == Role::primary;
         });
-        for (std::size_t b = 0; declared && b < column.builds.size(); ++b)
+        for (BuildAt b; declared && b < column.builds.size(); ++b)
             for (std::size_t t = 0; t < column.builds[b].turns.size(); ++t)
                 for (std::size_t i = 0; i < column.builds[b].turns[t].values.size(); ++i)
                     removal.leaveOut(column, b, t, i, found);
     }
-    return found;
+    for (const Found& one : found)
+        reading.average[one.row].influence.push_back(
+            {subject.test().shots[one.shot].id, subject.numberOf(one.shot), one.without});
 }
 
 } // namespace knot::judge

@@ -1,12 +1,12 @@
 #pragma once
 
-#include "core/judge/columns.h"
-#include "core/judge/judge.h"
+#include "core/judge/case.h"
+#include "core/judge/reading.h"
 
 namespace knot::judge {
 
-/// Verdicts on declared averages that change when one counted shot is left out, family and all.
-/// `columns` are those of the reading's metrics in order; rows of `reading` are finished.
-std::vector<Influence> influenceOfShots(const Reading& reading, const std::vector<Column>& columns);
+/// Finds the counted shots without which the verdict on a declared average would be another, family
+/// and all. `columns` are those of the reading's metrics in order; rows of `reading` are finished.
+void addInfluence(const Case& subject, const std::vector<Column>& columns, Reading& reading);
 
 } // namespace knot::judge

@@ -5,10 +5,10 @@
 #include "core/judge/consistency.h"
 #include "core/judge/dispersion.h"
 #include "core/judge/explain.h"
-#include "core/judge/level.h"
 #include "core/judge/seed.h"
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
+#include "core/plan/looks.h"
 
 #include <algorithm>
 #include <cmath>
@@ -20,7 +20,7 @@ using record::Structure;
 using record::Test;
 
 struct Pair {
-    std::size_t build = 0, against = 0;
+    BuildAt build, against;
 };
 
 record::Card completed(const Test& test) {
@@ -39,20 +39,24 @@ std::vector<BuildCount> countShots(const Test& test, const Structure& structure)
     for (const auto& shot : test.shots) {
         BuildCount& count = counts[shot.build];
         ++count.shots;
-        ++(shot.status == record::ShotStatus::counted    ? count.counted
-           : shot.status == record::ShotStatus::setAside ? count.setAside
-                                                         : count.warmUp);
+        if (shot.status == record::ShotStatus::counted)
+            ++count.counted;
+        else if (shot.status == record::ShotStatus::setAside)
+            ++count.setAside;
+        else
+            ++count.warmUp;
     }
     for (const auto& turn : structure.turns)
-        if (std::ranges::any_of(
-                turn.shots, [&](std::size_t shot) { return test.shots[shot].status == record::ShotStatus::counted; }))
+        if (std::ranges::any_of(turn.shots, [&](record::ShotAt shot) {
+                return test.shots[shot].status == record::ShotStatus::counted;
+            }))
             ++counts[turn.build].turns;
     return counts;
 }
 
 std::vector<Pair> pairsToJudge(const Test& test) {
-    std::vector<std::size_t> order{test.baselineIndex()};
-    for (std::size_t b = 0; b < test.builds.size(); ++b)
+    std::vector<BuildAt> order{test.baselineIndex()};
+    for (BuildAt b; b < test.builds.size(); ++b)
         if (b != order.front())
             order.push_back(b);
     const bool everyPair = test.card.comparison == record::Comparison::whichOfThese;
@@ -83,6 +87,13 @@ Outcome outcomeOf(const AreaRatio&) {
     return {.kind = record::OutcomeKind::area, .metric = Metric::carry, .shape = {}};
 }
 
+template<typename Row> auto& claimOf(Row& row) {
+    if constexpr (std::is_same_v<std::remove_const_t<Row>, ShareGap>)
+        return row.gap.claim;
+    else
+        return row.claim;
+}
+
 // One family of declared claims over all kinds of outcomes; one exploratory family for each kind.
 class Families {
 public:
@@ -97,9 +108,6 @@ public:
     void close(std::size_t declared) { adjustFamilies(m_primary, {}, declared); }
 
 private:
-    template<typename Row> static Claim& claimOf(Row& row) { return row.claim; }
-    static Claim& claimOf(ShareGap& row) { return row.gap.claim; }
-
     std::vector<Claim*> m_primary;
 };
 
@@ -140,62 +148,78 @@ bool hasDirection(Verdict verdict) {
     return verdict == Verdict::real || verdict == Verdict::slight || verdict == Verdict::realSizeOpen;
 }
 
-void settleClaim(Claim& claim, double level) {
-    if (!(level > 0) && !claim.cap)
-        claim.cap = Cap::beforeFirstLook;
-    decide(claim, level);
-}
+// Verdicts from adjusted p's at the level of this look, the intervals to show, and directions.
+class Settling {
+public:
+    Settling(const JudgeRequest& request, Reading& reading)
+        : m_request(request)
+        , m_reading(reading) {}
 
-void settleGap(AverageGap& row, double level) {
-    settleClaim(row.claim, level);
-    if (row.se)
-        row.shown = intervalOf({row.gap, *row.se, *row.df}, levelShown(row.claim, level));
-}
+    void settle() {
+        const double planning =
+            m_reading.card.alpha / static_cast<double>(std::max<std::size_t>(m_reading.declared, 1));
+        for (AverageGap& row : m_reading.average) {
+            gap(row);
+            if (hasDirection(row.claim.verdict))
+                row.claim.favours = favoursOf(m_reading, row);
+            if (row.claim.verdict == Verdict::open && m_request.depth == JudgeRequest::Depth::everything)
+                boundAndOutlook(row, planning);
+        }
+        for (SpreadRatio& row : m_reading.consistency) {
+            ratio(row, row.logCentre);
+            if (row.claim.verdict == Verdict::open && row.shown)
+                row.bound = std::max(row.shown->high, 1 / row.shown->low);
+        }
+        for (AreaRatio& row : m_reading.areas)
+            ratio(row, std::nullopt);
+        for (ShareGap& row : m_reading.shareGaps) {
+            gap(row.gap);
+            if (hasDirection(row.gap.claim.verdict))
+                row.gap.claim.favours = direction({.gap = row.gap.gap, .want = m_reading.card.want(outcomeOf(row))});
+        }
+    }
 
-template<typename Row> void settleRatio(const Reading& reading, Row& row, std::optional<double> logCentre) {
-    settleClaim(row.claim, reading.level);
-    if (hasDirection(row.claim.verdict))
-        row.claim.favours = direction({.gap = std::log(row.ratio), .want = reading.card.want(outcomeOf(row))});
-    if (row.logSe)
-        row.shown = exponentiated(intervalOf({logCentre.value_or(std::log(row.ratio)), *row.logSe, *row.df},
-                                             levelShown(row.claim, reading.level)));
-}
+private:
+    void claim(Claim& claim) {
+        if (m_request.subject.givesLeadsOnly())
+            claim.cap = claim.cap.value_or(Cap::leadOnly);
+        else if (!(m_reading.level > 0))
+            claim.cap = claim.cap.value_or(Cap::beforeFirstLook);
+        decide(claim, m_reading.level);
+    }
 
-void settle(Reading& reading, JudgeRequest::Depth depth) {
-    const double planning = reading.card.alpha / static_cast<double>(std::max<std::size_t>(reading.declared, 1));
-    for (AverageGap& row : reading.average) {
-        settleGap(row, reading.level);
+    void gap(AverageGap& row) {
+        claim(row.claim);
+        if (row.se)
+            row.shown = intervalOf({row.gap, *row.se, *row.df}, levelShown(row.claim, m_reading.level));
+    }
+
+    template<typename Row> void ratio(Row& row, std::optional<double> logCentre) {
+        claim(row.claim);
         if (hasDirection(row.claim.verdict))
-            row.claim.favours = favoursOf(reading, row);
-        if (row.claim.verdict == Verdict::open && depth == JudgeRequest::Depth::everything)
-            boundAndOutlook(row, planning);
+            row.claim.favours = direction({.gap = std::log(row.ratio), .want = m_reading.card.want(outcomeOf(row))});
+        if (row.logSe)
+            row.shown = exponentiated(intervalOf({logCentre.value_or(std::log(row.ratio)), *row.logSe, *row.df},
+                                                 levelShown(row.claim, m_reading.level)));
     }
-    for (SpreadRatio& row : reading.consistency) {
-        settleRatio(reading, row, row.logCentre);
-        if (row.claim.verdict == Verdict::open && row.shown)
-            row.bound = std::max(row.shown->high, 1 / row.shown->low);
-    }
-    for (AreaRatio& row : reading.areas)
-        settleRatio(reading, row, std::nullopt);
-    for (ShareGap& row : reading.shareGaps) {
-        settleGap(row.gap, reading.level);
-        if (hasDirection(row.gap.claim.verdict))
-            row.gap.claim.favours = direction({.gap = row.gap.gap, .want = reading.card.want(outcomeOf(row))});
-    }
-}
+
+    const JudgeRequest& m_request;
+    Reading& m_reading;
+};
 
 // Averages and spreads of every metric, summaries, and the landing areas, all before families.
 class Measuring {
 public:
-    Measuring(const JudgeRequest& request, const Structure& structure, Reading& reading)
+    Measuring(const JudgeRequest& request, Taken taken, Reading& reading)
         : m_request(request)
-        , m_test(request.test)
-        , m_structure(structure)
+        , m_test(request.subject.test())
+        , m_structure(request.subject.structure())
+        , m_taken(taken)
         , m_reading(reading)
-        , m_pairs(request.test.builds.empty() ? std::vector<Pair>{} : pairsToJudge(request.test)) {}
+        , m_pairs(m_test.builds.empty() ? std::vector<Pair>{} : pairsToJudge(m_test)) {}
 
     void metric(const Column& column) {
-        for (std::size_t b = 0; b < m_test.builds.size(); ++b)
+        for (BuildAt b; b < m_test.builds.size(); ++b)
             if (auto summary = summarise(column, b))
                 m_reading.summary.push_back(*summary);
         for (const Pair& pair : m_pairs) {
@@ -210,8 +234,8 @@ public:
     std::size_t comparisons() const { return m_pairs.size(); }
 
     void landings() {
-        const Landings landings = landingsOf(m_test, m_structure);
-        for (std::size_t b = 0; b < m_test.builds.size(); ++b)
+        const Landings landings = landingsOf(m_test, m_structure, m_taken);
+        for (BuildAt b; b < m_test.builds.size(); ++b)
             if (auto area = landingArea(landings, b))
                 m_reading.landing.push_back(*area);
         for (const Pair& pair : m_pairs)
@@ -222,9 +246,9 @@ public:
             }
     }
 
-    void shares(Taken taken) {
+    void shares() {
         for (const auto& shape : m_reading.card.shapes) {
-            const Column hits = hitsOf(m_test, m_structure, shape, taken);
+            const Column hits = hitsOf(m_test, m_structure, shape, m_taken);
             for (const Pair& pair : m_pairs)
                 if (auto gap = averageGap(hits, pair.build, pair.against, shareMargin)) {
                     ShareGap row{shape.name, std::move(*gap)};
@@ -248,25 +272,26 @@ private:
     const JudgeRequest& m_request;
     const Test& m_test;
     const Structure& m_structure;
+    Taken m_taken;
     Reading& m_reading;
     std::vector<Pair> m_pairs;
 };
 
-std::optional<Reading> judgePlanned(const JudgeRequest& request, std::size_t roundsBeyond) {
-    const Test& test = request.test;
-    const Structure structure = structureOf(test);
+// The verdicts alone, from the shots `taken`. Nothing when the work was called off.
+std::optional<Reading> verdictsFrom(const JudgeRequest& request, Taken taken, std::vector<Column>& columns) {
+    const Test& test = request.subject.test();
+    const Structure& structure = request.subject.structure();
     Reading reading;
-    reading.baseline = test.builds.empty() ? 0 : test.baselineIndex();
+    reading.baseline = test.baselineIndex();
     reading.card = completed(test);
     reading.builds = countShots(test, structure);
     reading.rounds = structure.rounds.size();
     reading.sittings = structure.sittings.size();
-    reading.roundsBeyond = roundsBeyond;
+    reading.roundsBeyond = request.subject.roundsBeyond();
     reading.roundsDone = completeRounds(test, structure);
-    reading.level = levelNow(test.card, reading.roundsDone);
-    Measuring measuring(request, structure, reading);
-    std::vector<Column> columns;
-    const Taken taken = test.card.setsAsideByNumbers() ? Taken::allRead : Taken::counted;
+    reading.level = plan::levelAt(test.card, reading.roundsDone);
+    reading.fromAllRead = taken == Taken::allRead;
+    Measuring measuring(request, taken, reading);
     for (const Metric metric : test.metricsRead()) {
         if (request.cancelled && request.cancelled())
             return std::nullopt;
@@ -278,7 +303,7 @@ std::optional<Reading> judgePlanned(const JudgeRequest& request, std::size_t rou
         columns.push_back(std::move(column));
     }
     measuring.landings();
-    measuring.shares(taken);
+    measuring.shares();
     Families families;
     families.add(reading.average);
     families.add(reading.consistency);
@@ -286,25 +311,66 @@ std::optional<Reading> judgePlanned(const JudgeRequest& request, std::size_t rou
     families.add(reading.shareGaps);
     reading.declared = reading.card.primary.size() * measuring.comparisons();
     families.close(reading.declared);
-    settle(reading, request.depth);
-    if (request.depth == JudgeRequest::Depth::verdicts)
-        return reading;
-    explain(request, structure, columns, reading);
-    if (request.cancelled && request.cancelled())
-        return std::nullopt;
-    reading.checks = checksOf(test, structure, reading);
+    Settling(request, reading).settle();
     return reading;
+}
+
+double estimateOf(const AverageGap& row) {
+    return row.gap;
+}
+double estimateOf(const ShareGap& row) {
+    return row.gap.gap;
+}
+template<typename Ratio> double estimateOf(const Ratio& row) {
+    return row.ratio;
+}
+
+const AverageGap& pairOf(const ShareGap& row) {
+    return row.gap;
+}
+template<typename Row> const Row& pairOf(const Row& row) {
+    return row;
+}
+
+template<typename Row> void compareRows(std::vector<Row>& rows, const std::vector<Row>& others) {
+    for (Row& row : rows) {
+        const auto other = std::ranges::find_if(others, [&](const Row& o) {
+            return outcomeOf(o) == outcomeOf(row) && pairOf(o).build == pairOf(row).build &&
+                   pairOf(o).against == pairOf(row).against;
+        });
+        if (other == others.end())
+            continue;
+        Claim& claim = claimOf(row);
+        const Verdict verdict = claimOf(*other).verdict;
+        claim.otherSide = {estimateOf(*other), verdict, verdict != claim.verdict};
+    }
+}
+
+// The same verdicts, of every kind and in the same families, from the shots they do not stand on.
+void addOtherSide(const JudgeRequest& request, Reading& reading) {
+    if (std::ranges::none_of(reading.builds, [](const BuildCount& build) { return build.setAside > 0; }))
+        return;
+    JudgeRequest verdicts = request;
+    verdicts.depth = JudgeRequest::Depth::verdicts;
+    std::vector<Column> columns;
+    const auto other = verdictsFrom(verdicts, request.subject.otherSide(), columns);
+    if (!other)
+        return;
+    compareRows(reading.average, other->average);
+    compareRows(reading.consistency, other->consistency);
+    compareRows(reading.areas, other->areas);
+    compareRows(reading.shareGaps, other->shareGaps);
 }
 
 } // namespace
 
-const Summary* Reading::summaryOf(Metric metric, std::size_t build) const {
+const Summary* Reading::summaryOf(Metric metric, BuildAt build) const {
     const auto at =
         std::ranges::find_if(summary, [&](const Summary& s) { return s.metric == metric && s.build == build; });
     return at == summary.end() ? nullptr : &*at;
 }
 
-const AverageGap* Reading::averageOf(Metric metric, std::size_t build, std::size_t against) const {
+const AverageGap* Reading::averageOf(Metric metric, BuildAt build, BuildAt against) const {
     const auto at = std::ranges::find_if(average, [&](const AverageGap& row) {
         return row.metric == metric && row.build == build && row.against == against;
     });
@@ -312,15 +378,16 @@ const AverageGap* Reading::averageOf(Metric metric, std::size_t build, std::size
 }
 
 std::optional<Reading> judge(const JudgeRequest& request) {
-    const Structure all = structureOf(request.test);
-    if (const auto planned = static_cast<std::size_t>(request.test.card.plannedRounds);
-        planned > 0 && all.rounds.size() > planned) {
-        Test asPlanned = request.test;
-        const std::size_t beyond = dropRoundsBeyondPlan(asPlanned, all);
-        return judgePlanned(
-            {.test = asPlanned, .seed = request.seed, .depth = request.depth, .cancelled = request.cancelled}, beyond);
-    }
-    return judgePlanned(request, 0);
+    std::vector<Column> columns;
+    auto reading = verdictsFrom(request, request.subject.taken(), columns);
+    if (!reading || request.depth == JudgeRequest::Depth::verdicts)
+        return reading;
+    addOtherSide(request, *reading);
+    explain(request, columns, *reading);
+    if (request.cancelled && request.cancelled())
+        return std::nullopt;
+    reading->checks = checksOf(request.subject, *reading);
+    return reading;
 }
 
 } // namespace knot::judge

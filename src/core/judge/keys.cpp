@@ -60,6 +60,8 @@ const char* key(Cap cap) {
         return "mark_between";
     case Cap::beforeFirstLook:
         return "before_first_look";
+    case Cap::leadOnly:
+        return "lead_only";
     }
     return "";
 }
@@ -76,6 +78,34 @@ const char* key(Severity severity) {
         return "caution";
     case Severity::fault:
         return "fault";
+    }
+    return "";
+}
+
+const char* key(ModelMethod method) {
+    switch (method) {
+    case ModelMethod::mixed:
+        return "mixed";
+    case ModelMethod::blocks:
+        return "blocks";
+    case ModelMethod::turns:
+        return "turns";
+    case ModelMethod::slopes:
+        return "slopes";
+    }
+    return "";
+}
+
+const char* key(AgainstTarget verdict) {
+    switch (verdict) {
+    case AgainstTarget::inside:
+        return "inside";
+    case AgainstTarget::below:
+        return "below";
+    case AgainstTarget::above:
+        return "above";
+    case AgainstTarget::open:
+        return "open";
     }
     return "";
 }

@@ -1,6 +1,6 @@
 #include "core/judge/mixed_model.h"
 
-#include "core/judge/distributions.h"
+#include "core/statistics/distributions.h"
 
 #include <Eigen/Dense>
 #include <boost/math/tools/minima.hpp>
@@ -9,6 +9,8 @@
 #include <cmath>
 
 namespace knot::judge {
+
+using namespace statistics;
 
 using Eigen::MatrixXd;
 using Eigen::VectorXd;

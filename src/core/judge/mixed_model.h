@@ -1,5 +1,7 @@
 #pragma once
 
+#include "core/judge/reading.h"
+
 #include <memory>
 #include <optional>
 #include <string>
@@ -40,7 +42,7 @@ public:
     double varTurn() const { return m_varTurn; }
     double varShot() const { return m_varShot; }
     bool isMixed() const { return m_varTurn > 0; }
-    std::string method() const { return isMixed() ? "mixed" : "blocks"; }
+    ModelMethod method() const { return isMixed() ? ModelMethod::mixed : ModelMethod::blocks; }
 
     struct Parts; ///< sums over turns that the likelihood needs
     MixedModel(MixedModel&&) noexcept;

@@ -1,27 +1,34 @@
 #include "core/judge/models.h"
 
-#include "core/judge/distributions.h"
 #include "core/judge/mixed_model.h"
 #include "core/judge/verdict.h"
 #include "core/random.h"
 #include "core/record/number_text.h"
+#include "core/statistics/distributions.h"
+#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
 #include <map>
 
 namespace knot::judge {
+
+using namespace statistics;
 namespace {
 
 // One shot as a row of a model.
 struct Row {
     double y = 0;
-    std::size_t build = 0, turn = 0, round = 0, turnNumber = 0, place = 0, shot = 0;
+    BuildAt build;
+    record::TurnAt turn;
+    record::RoundAt round;
+    std::size_t turnNumber = 0, place = 0;
+    record::ShotAt shot;
 };
 
-std::vector<Row> rowsOf(const Column& column, const std::vector<std::size_t>& builds) {
+std::vector<Row> rowsOf(const Column& column, const std::vector<BuildAt>& builds) {
     std::vector<Row> rows;
-    for (const std::size_t b : builds)
+    for (const BuildAt b : builds)
         for (std::size_t t = 0; t < column.builds[b].turns.size(); ++t) {
             const auto& turn = column.builds[b].turns[t];
             for (std::size_t i = 0; i < turn.values.size(); ++i)
@@ -30,9 +37,9 @@ std::vector<Row> rowsOf(const Column& column, const std::vector<std::size_t>& bu
     return rows;
 }
 
-std::vector<std::size_t> everyBuild(const Column& column) {
-    std::vector<std::size_t> builds(column.builds.size());
-    for (std::size_t b = 0; b < builds.size(); ++b)
+std::vector<BuildAt> everyBuild(const Column& column) {
+    std::vector<BuildAt> builds(column.builds.size());
+    for (BuildAt b; b < builds.size(); ++b)
         builds[b] = b;
     return builds;
 }
@@ -113,8 +120,7 @@ std::optional<ModelEstimate> driftPerShot(const Column& column, const record::St
 namespace {
 
 // The gap between two builds' slopes on something counted: y ~ build · number.
-std::optional<ModelEstimate> slopeGap(const Column& column, std::size_t build, std::size_t against,
-                                      std::size_t Row::*counted) {
+std::optional<ModelEstimate> slopeGap(const Column& column, BuildAt build, BuildAt against, std::size_t Row::*counted) {
     Fitting fitting;
     for (const Row& row : rowsOf(column, {against, build})) {
         const double own = row.build == build ? 1 : 0;
@@ -131,15 +137,15 @@ std::optional<ModelEstimate> slopeGap(const Column& column, std::size_t build, s
 
 } // namespace
 
-std::optional<ModelEstimate> adaptationGap(const Column& column, std::size_t build, std::size_t against) {
+std::optional<ModelEstimate> adaptationGap(const Column& column, BuildAt build, BuildAt against) {
     return slopeGap(column, build, against, &Row::turnNumber);
 }
 
-std::optional<ModelEstimate> settlingGap(const Column& column, std::size_t build, std::size_t against) {
+std::optional<ModelEstimate> settlingGap(const Column& column, BuildAt build, BuildAt against) {
     return slopeGap(column, build, against, &Row::place);
 }
 
-std::optional<ModelEstimate> lateInTurn(const Column& column, std::size_t build) {
+std::optional<ModelEstimate> lateInTurn(const Column& column, BuildAt build) {
     std::vector<double> splits;
     for (const TurnValues& turn : column.builds[build].turns) {
         const auto half = static_cast<std::ptrdiff_t>(turn.values.size() / 2);
@@ -149,7 +155,8 @@ std::optional<ModelEstimate> lateInTurn(const Column& column, std::size_t build)
     }
     if (splits.size() < 2)
         return std::nullopt;
-    ModelEstimate result{.metric = column.metric, .build = build, .against = build, .method = "turns", .level = {}};
+    ModelEstimate result{
+        .metric = column.metric, .build = build, .against = build, .method = ModelMethod::turns, .level = {}};
     const auto turns = static_cast<double>(splits.size());
     result.value = meanOf(splits);
     result.se = standardDeviation(splits) / std::sqrt(turns);
@@ -161,7 +168,7 @@ std::optional<ModelEstimate> lateInTurn(const Column& column, std::size_t build)
     return result;
 }
 
-std::optional<ModelEstimate> settlingSlope(const Column& column, std::size_t build) {
+std::optional<ModelEstimate> settlingSlope(const Column& column, BuildAt build) {
     Fitting fitting;
     for (const Row& row : rowsOf(column, {build}))
         fitting.add(row, {1, static_cast<double>(row.place)});
@@ -178,8 +185,8 @@ struct CovariateRow {
     std::vector<double> covariates;
 };
 
-std::vector<CovariateRow> covariateRows(const record::Test& test, const Column& column, std::size_t build,
-                                        std::size_t against, const std::vector<Metric>& covariates) {
+std::vector<CovariateRow> covariateRows(const record::Test& test, const Column& column, BuildAt build, BuildAt against,
+                                        const std::vector<Metric>& covariates) {
     std::vector<CovariateRow> rows;
     for (const Row& row : rowsOf(column, {against, build})) {
         CovariateRow with{row, {}};
@@ -195,7 +202,7 @@ std::vector<CovariateRow> covariateRows(const record::Test& test, const Column& 
 enum class Adjusted { no, yes };
 
 // y ~ build + round (+ covariates); the gap is coefficient 1.
-std::optional<MixedModel> fitGap(const std::vector<CovariateRow>& rows, std::size_t build, Adjusted adjusted) {
+std::optional<MixedModel> fitGap(const std::vector<CovariateRow>& rows, BuildAt build, Adjusted adjusted) {
     Levels<std::size_t> rounds;
     for (const auto& row : rows)
         rounds.see(row.row.round);
@@ -212,7 +219,7 @@ std::optional<MixedModel> fitGap(const std::vector<CovariateRow>& rows, std::siz
     return rows.empty() ? std::nullopt : fitting.fit();
 }
 
-std::optional<double> explainedPart(const std::vector<CovariateRow>& rows, std::size_t build) {
+std::optional<double> explainedPart(const std::vector<CovariateRow>& rows, BuildAt build) {
     const auto plain = fitGap(rows, build, Adjusted::no);
     const auto equal = fitGap(rows, build, Adjusted::yes);
     if (!plain || !equal)
@@ -223,7 +230,7 @@ std::optional<double> explainedPart(const std::vector<CovariateRow>& rows, std::
 }
 
 // Percentile interval from rounds drawn with replacement; each drawn round is a round of its own.
-std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, std::size_t build, int draws,
+std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, BuildAt build, int draws,
                                       std::uint64_t seed) {
     std::map<std::size_t, std::vector<CovariateRow>> byRound;
     for (const auto& row : rows)
@@ -239,8 +246,8 @@ std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, std
         std::vector<CovariateRow> sample;
         for (std::size_t r = 0; r < rounds.size(); ++r)
             for (CovariateRow row : *rounds[random.below(rounds.size())]) {
-                row.row.round = r;
-                row.row.turn = 2 * r + (row.row.build == build ? 1 : 0);
+                row.row.round = record::RoundAt(r);
+                row.row.turn = record::TurnAt(2 * r + (row.row.build == build ? 1 : 0));
                 sample.push_back(std::move(row));
             }
         if (const auto part = explainedPart(sample, build))
@@ -248,18 +255,13 @@ std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, std
     }
     if (parts.size() < static_cast<std::size_t>(draws) / 2)
         return std::nullopt;
-    std::ranges::sort(parts);
-    const auto at = [&](double share) {
-        return parts[static_cast<std::size_t>(share * static_cast<double>(parts.size() - 1))];
-    };
-    return Interval{at(0.025), at(0.975), 0.95};
+    return Interval{statistics::quantileOf(parts, 0.025), statistics::quantileOf(parts, 0.975), 0.95};
 }
 
 } // namespace
 
-std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& column, std::size_t build,
-                                       std::size_t against, const std::vector<Metric>& covariates, int draws,
-                                       std::uint64_t seed) {
+std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& column, BuildAt build, BuildAt against,
+                                       const std::vector<Metric>& covariates, int draws, std::uint64_t seed) {
     const auto rows = covariateRows(test, column, build, against, covariates);
     auto equal = estimateOf(fitGap(rows, build, Adjusted::yes), 1, column.metric);
     auto plain = estimateOf(fitGap(rows, build, Adjusted::no), 1, column.metric);
@@ -295,7 +297,7 @@ std::string factorText(const record::Test& test, const record::Shot& shot, const
 
 } // namespace
 
-std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, std::size_t baseline,
+std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, BuildAt baseline,
                                         const std::string& factorColumn) {
     auto builds = everyBuild(column);
     std::rotate(builds.begin(), builds.begin() + static_cast<std::ptrdiff_t>(baseline),
@@ -308,8 +310,8 @@ std::vector<ModelEstimate> interactions(const record::Test& test, const Column& 
         if (const auto text = factorText(test, shot, factorColumn);
             !text.empty() && std::ranges::find(levels, text) == levels.end())
             levels.push_back(text);
-    std::vector<std::size_t> present;
-    for (const std::size_t b : builds)
+    std::vector<BuildAt> present;
+    for (const BuildAt b : builds)
         if (std::ranges::any_of(rows, [&](const Row& row) { return row.build == b; }))
             present.push_back(b);
     if (levels.size() < 2 || present.size() < 2 || present.front() != baseline)
@@ -446,7 +448,7 @@ std::optional<Trend> trendAlong(const record::Test& test, const Column& column, 
     std::vector<Row> rows;
     std::vector<double> x;
     for (const Row& row : rowsOf(column, everyBuild(column)))
-        if (const auto number = record::numberFromText(test.shots[row.shot].extra.at(*at))) {
+        if (const auto number = record::numberIn(test.shots[row.shot].extra.at(*at))) {
             rows.push_back(row);
             x.push_back(*number);
         }

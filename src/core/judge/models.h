@@ -13,24 +13,23 @@ namespace knot::judge {
 std::optional<ModelEstimate> driftPerShot(const Column& column, const record::Structure& structure);
 
 /// How much more `build` gains from turn to turn than `against`: y ~ build · turn number.
-std::optional<ModelEstimate> adaptationGap(const Column& column, std::size_t build, std::size_t against);
+std::optional<ModelEstimate> adaptationGap(const Column& column, BuildAt build, BuildAt against);
 
 /// Slope on the place inside the turn, for one build: y ~ place.
-std::optional<ModelEstimate> settlingSlope(const Column& column, std::size_t build);
+std::optional<ModelEstimate> settlingSlope(const Column& column, BuildAt build);
 
 /// How much more `build` gains from shot to shot inside the turn than `against`: y ~ build · place.
-std::optional<ModelEstimate> settlingGap(const Column& column, std::size_t build, std::size_t against);
+std::optional<ModelEstimate> settlingGap(const Column& column, BuildAt build, BuildAt against);
 
 /// The mean of the later half of each turn minus that of the earlier half (the middle shot of an odd
 /// turn is left out), one-sample t over the build's turns of two shots or more. Two such turns.
-std::optional<ModelEstimate> lateInTurn(const Column& column, std::size_t build);
+std::optional<ModelEstimate> lateInTurn(const Column& column, BuildAt build);
 
 /// The gap at equal covariates, y ~ build + round + covariates, beside the gap as struck by the
 /// same model without them, on the shots that have all readings. The explained part's interval
 /// resamples rounds (`draws` times, seeded, percentile; five rounds or more); 0 draws leave it out.
-std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& column, std::size_t build,
-                                       std::size_t against, const std::vector<Metric>& covariates, int draws,
-                                       std::uint64_t seed);
+std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& column, BuildAt build, BuildAt against,
+                                       const std::vector<Metric>& covariates, int draws, std::uint64_t seed);
 
 /// The metric against a numeric column: slope of y ~ x + round, lack of fit of the builds about the
 /// line on turn means, and Jonckheere and Terpstra's test for order on turn means (tie-corrected
@@ -39,7 +38,7 @@ std::optional<Trend> trendAlong(const record::Test& test, const Column& column, 
 
 /// How much larger the gap of each build to the baseline is at each level of a second factor than
 /// at its first level: y ~ build · factor in treatment coding.
-std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, std::size_t baseline,
+std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, BuildAt baseline,
                                         const std::string& factorColumn);
 
 } // namespace knot::judge

@@ -1,13 +1,16 @@
 #include "core/judge/pooling.h"
 
-#include "core/judge/distributions.h"
+#include "core/statistics/distributions.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace knot::judge {
 
-std::optional<Pooled> poolSittings(const std::vector<SittingEstimate>& sittings, std::optional<double> sameWithin) {
+using namespace statistics;
+
+std::optional<SittingsPooled> poolSittings(const std::vector<SittingEstimate>& sittings,
+                                           std::optional<double> sameWithin) {
     const auto k = static_cast<double>(sittings.size());
     if (sittings.size() < 2 || std::ranges::any_of(sittings, [](const auto& s) { return !(s.se > 0); }))
         return std::nullopt;
@@ -30,7 +33,7 @@ std::optional<Pooled> poolSittings(const std::vector<SittingEstimate>& sittings,
         return w;
     };
     const Weighted fixed = weigh(0);
-    Pooled result{.sittings = sittings.size()};
+    SittingsPooled result{.sittings = sittings.size()};
     result.q = fixed.q;
     result.qP = chiSquareUpper(fixed.q, k - 1);
     result.tau2 = std::max(0.0, (fixed.q - (k - 1)) / (fixed.sum - fixed.squares / fixed.sum));

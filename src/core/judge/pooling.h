@@ -11,19 +11,11 @@ struct SittingEstimate {
 };
 
 /// Several sittings pooled by random effects: DerSimonian and Laird's τ², Hartung and Knapp's
-/// interval (2001) on sittings − 1 df.
-struct Pooled {
-    double tau2 = 0, pooled = 0, se = 0, q = 0, qP = 1;
-    Interval ci95;
-    std::size_t sittings = 0;
-    /// Sittings with the pooled gap's sign and an interval that excludes 0; for "no gap that matters"
-    /// those whose 90 % interval lies inside the margin.
-    std::size_t heldUp = 0;
-};
-
+/// interval (2001) on sittings − 1 df. A sitting held up when it has the pooled gap's sign and an
+/// interval that excludes 0; for "no gap that matters" when its 90 % interval lies inside the margin.
 /// `sameWithin` is the margin of a gap that was called `same`. Nothing with fewer than two sittings or a standard error
 /// that is not above 0.
-std::optional<Pooled> poolSittings(const std::vector<SittingEstimate>& sittings,
-                                   std::optional<double> sameWithin = std::nullopt);
+std::optional<SittingsPooled> poolSittings(const std::vector<SittingEstimate>& sittings,
+                                           std::optional<double> sameWithin = std::nullopt);
 
 } // namespace knot::judge

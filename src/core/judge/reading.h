@@ -6,10 +6,12 @@
 #include <cstdint>
 #include <optional>
 #include <string>
+#include <variant>
 #include <vector>
 
 namespace knot::judge {
 
+using record::BuildAt;
 using record::Metric;
 using record::Outcome;
 
@@ -23,7 +25,24 @@ enum class Verdict { real, slight, same, realSizeOpen, open, uncontrolled };
 enum class Favours { better, worse, different };
 enum class Role { primary, exploratory, explanation };
 /// Why a verdict is held back (judgement §5 and §13).
-enum class Cap { oneTurnEach, separatedTurns, tooFewShots, tooFewRounds, noVariation, markBetween, beforeFirstLook };
+enum class Cap {
+    oneTurnEach,
+    separatedTurns,
+    tooFewShots,
+    tooFewRounds,
+    noVariation,
+    markBetween,
+    beforeFirstLook,
+    leadOnly ///< nothing was planned: a screening or an open sitting
+};
+
+/// The same claim from the shots that verdicts do not stand on: with the set-aside ones, or without
+/// them where the card's rule looks at numbers.
+struct OtherSide {
+    double estimate = 0; ///< the gap or the ratio
+    Verdict verdict = Verdict::open;
+    bool changes = false;
+};
 
 /// The three p's of a claim before and after its family, and what follows from them. A missing p
 /// means that the data do not give one; `cap` then says why.
@@ -34,6 +53,7 @@ struct Claim {
     Verdict verdict = Verdict::open;
     std::optional<Favours> favours;
     std::optional<Cap> cap;
+    std::optional<OtherSide> otherSide; ///< where a shot was set aside
 };
 
 /// What luck alone would have given, under the schedule that was used.
@@ -45,12 +65,69 @@ struct ShuffleCheck {
     std::vector<std::uint32_t> histogram;
 };
 
+/// How an estimate of a model was reached: a mixed model, rounds as blocks, stint by stint, or from
+/// the slopes of two builds.
+enum class ModelMethod { mixed, blocks, turns, slopes };
+
+/// An estimate of a model of what else could explain a gap, with the method that gave it.
+struct ModelEstimate {
+    Metric metric = Metric::carry;
+    BuildAt build, against; ///< where it is about a pair
+    ModelMethod method = ModelMethod::mixed;
+    std::string level; ///< of the second factor, for an interaction
+    double value = 0, se = 0, df = 0, p = 1;
+    Interval ci95;
+};
+
+/// The gap at equal covariates, and the part of the gap as struck that they explain.
+struct EqualStrike {
+    ModelEstimate equal, asStruck;
+    double explained = 0;
+    std::optional<Interval> explainedInterval; ///< by resampling rounds; five rounds or more
+};
+
+/// Yuen's trimmed t, the second opinion of a Welch comparison.
+struct YuenTest {
+    double gap = 0, t = 0, df = 0, p = 1;
+};
+
+/// The median of the differences by round with its exact sign-test interval, the second opinion
+/// of a comparison by rounds.
+struct MedianGap {
+    double median = 0;
+    std::optional<Interval> interval; ///< its level is what the sign test gives, 95 % or just above
+};
+
+/// The second opinion of a gap. It goes with how the gap was estimated and stands on the same shots.
+using Opinion = std::variant<std::monostate, YuenTest, MedianGap>;
+
+/// A shot whose removal changes the verdict.
+struct Influence {
+    record::ShotId shot = record::ShotId::none;
+    std::size_t number = 0; ///< of the shot in the record, from 1
+    Verdict without = Verdict::open;
+};
+
+/// The gap in the worst fifth of the shots; rough, never a verdict. In carry the
+/// 20 % quantile, in side the 80 % quantile of its size.
+struct WorstFifth {
+    double gap = 0;
+    Interval ci95;
+};
+
+/// A declared gap over several sittings.
+struct SittingsPooled {
+    double pooled = 0, se = 0, tau2 = 0, q = 0, qP = 1;
+    Interval ci95;
+    std::size_t sittings = 0, heldUp = 0;
+};
+
 enum class GapMethod { welch, rounds };
 
 /// The gap between the averages of two builds: `build` minus `against`.
 struct AverageGap {
     Metric metric = Metric::carry;
-    std::size_t build = 0, against = 0;
+    BuildAt build, against;
     GapMethod method = GapMethod::welch;
     std::size_t rounds = 0; ///< rounds that hold both builds (method `rounds`)
     std::size_t shotsBuild = 0, shotsAgainst = 0;
@@ -66,6 +143,14 @@ struct AverageGap {
     /// can be hit.
     std::optional<int> furtherRounds;
     double margin = 0;
+    Opinion opinion;
+    /// Between the builds: per stint of their own, in the slope on the place in the stint, and in the
+    /// loss per mm off the best strike.
+    std::optional<ModelEstimate> adaptation, settling, forgiveness;
+    std::optional<EqualStrike> equalStrike;
+    std::optional<WorstFifth> worstFifth;
+    std::optional<SittingsPooled> pooled; ///< over two sittings or more, where declared
+    std::vector<Influence> influence;     ///< where declared
 };
 
 inline constexpr int tooManyRounds = 60;
@@ -74,7 +159,7 @@ inline constexpr double shareMargin = 0.10;
 
 struct Summary {
     Metric metric = Metric::carry;
-    std::size_t build = 0;
+    BuildAt build;
     std::size_t n = 0, turns = 0;
     double mean = 0, median = 0, min = 0, max = 0, trimmedMean = 0, mad = 0;
     std::optional<double> sd, standardError, withinTurnSd;
@@ -99,7 +184,7 @@ struct Check {
 /// The ratio of two builds' spreads in one metric, `build` over `against` (judgement §6).
 struct SpreadRatio {
     Metric metric = Metric::carry;
-    std::size_t build = 0, against = 0;
+    BuildAt build, against;
     double ratio = 1, sdBuild = 0, sdAgainst = 0; ///< SDs inside turns
     double nuBuild = 0, nuAgainst = 0;
     std::optional<double> logCentre, logSe, df;
@@ -117,7 +202,8 @@ struct BrownForsythe {
 
 /// Where the shots of a build came down: what was seen.
 struct LandingArea {
-    std::size_t build = 0, n = 0;
+    BuildAt build;
+    std::size_t n = 0;
     double centreSide = 0, centreCarry = 0; ///< m
     double area50 = 0, area90 = 0;          ///< m², contours that hold half and nine tenths
     double sdMajor = 0, sdMinor = 0;        ///< m
@@ -128,7 +214,7 @@ enum class CentreMethod { rounds, shots };
 
 /// The ratio of two builds' landing areas inside turns, and whether their centres differ.
 struct AreaRatio {
-    std::size_t build = 0, against = 0;
+    BuildAt build, against;
     double ratio = 1, nuBuild = 0, nuAgainst = 0;
     std::optional<double> logSe, df, shuffleP;
     std::optional<Interval> ci95, ci90, shown;
@@ -144,66 +230,18 @@ struct Share {
     Interval ci95;
 };
 
-/// An estimate of a model of what else could explain a gap, with the method that gave it.
-struct ModelEstimate {
-    Metric metric = Metric::carry;
-    std::size_t build = 0, against = 0; ///< where it is about a pair
-    std::string method, level;          ///< `level`: of the second factor, for an interaction
-    double value = 0, se = 0, df = 0, p = 1;
-    Interval ci95;
-};
-
-/// The gap at equal covariates, and the part of the gap as struck that they explain.
-struct EqualStrike {
-    ModelEstimate equal, asStruck;
-    double explained = 0;
-    std::optional<Interval> explainedInterval; ///< by resampling rounds; five rounds or more
-};
-
 struct Trend {
     ModelEstimate slope;                              ///< per unit of the factor
     std::optional<double> fitF, fitDf1, fitDf2, fitP; ///< lack of fit of the builds about the line
     std::optional<double> jonckheere, z, orderP;
 };
 
-/// Yuen's trimmed t, the second opinion of a Welch comparison.
-struct YuenTest {
-    Metric metric = Metric::carry;
-    std::size_t build = 0, against = 0;
-    double gap = 0, t = 0, df = 0, p = 1;
-};
-
-/// The median of the differences by round with its exact sign-test interval, the second opinion
-/// of a comparison by rounds.
-struct MedianGap {
-    Metric metric = Metric::carry;
-    std::size_t build = 0, against = 0;
-    double median = 0;
-    std::optional<Interval> interval; ///< its level is what the sign test gives, 95 % or just above
-};
-
-/// A verdict that one shot's removal changes.
-struct Influence {
-    Metric metric = Metric::carry;
-    std::size_t build = 0, against = 0, shot = 0;
-    Verdict without = Verdict::open;
-};
-
-/// A verdict on all read shots where set-asides change it.
-struct SetAsideEffect {
-    Metric metric = Metric::carry;
-    std::size_t build = 0, against = 0;
-    double gapAllRead = 0;
-    Verdict allRead = Verdict::open;
-    bool changes = false;
-};
-
 /// Builds that no other beats, and the chances of being best (judgement §5, choosing).
 struct BestOf {
     Outcome outcome;
-    std::vector<std::size_t> set; ///< builds that may be best
+    std::vector<BuildAt> set; ///< builds that may be best
     struct Choice {
-        std::size_t build = 0;
+        BuildAt build;
         double chanceBest = 0, meanLoss = 0;
     };
     /// A loss is in the outcome's own unit; for a spread or an area it is how much larger, as a share.
@@ -216,7 +254,7 @@ struct BestOf {
 /// How often each build comes first by the card's priorities in their order: builds within the
 /// worthwhile gap of the best stay in for the next one (judgement §5, choosing).
 struct PriorityChoice {
-    std::size_t build = 0;
+    BuildAt build;
     double chanceBest = 0;
 };
 
@@ -229,30 +267,24 @@ struct GuessScore {
 
 /// A shot that was set aside after its number was seen, or after the reveal.
 struct LateSetAside {
-    std::size_t shot = 0, build = 0;
+    record::ShotId shot = record::ShotId::none;
+    std::size_t number = 0; ///< of the shot in the record, from 1
+    BuildAt build;
     record::SetAsideWhen when = record::SetAsideWhen::afterNumber;
 };
 
 /// How much a build loses per mm away from its own best strike point.
 struct Forgiveness {
     Metric metric = Metric::ballSpeed;
-    std::size_t build = 0;
+    BuildAt build;
     double lossPerMm = 0, se = 0, df = 0;
-    Interval ci95;
-};
-
-/// The gap in the worst fifth of the shots; rough, never a verdict.
-struct WorstFifth {
-    Metric metric = Metric::carry; ///< carry: the 20 % quantile; side: the 80 % quantile of its size
-    std::size_t build = 0, against = 0;
-    double gap = 0;
     Interval ci95;
 };
 
 /// The share of a build's shots inside a shape, counted and under the fitted bivariate normal.
 struct ShapeShare {
     std::string shape;
-    std::size_t build = 0;
+    BuildAt build;
     Share counted;
     std::optional<double> fitted;
 };
@@ -263,27 +295,20 @@ struct ShareGap {
     AverageGap gap; ///< in shares, 0 to 1; its metric has no meaning
 };
 
-/// A declared gap over several sittings.
-struct SittingsPooled {
-    Metric metric = Metric::carry;
-    std::size_t build = 0, against = 0;
-    double pooled = 0, se = 0, tau2 = 0, q = 0, qP = 1;
-    Interval ci95;
-    std::size_t sittings = 0, heldUp = 0;
-};
+enum class AgainstTarget { inside, below, above, open };
 
 /// A build's mean and shots against a wanted value or window.
 struct TargetResult {
     Metric metric = Metric::carry;
-    std::size_t build = 0;
-    std::string verdict; ///< inside, below, above, open
+    BuildAt build;
+    AgainstTarget verdict = AgainstTarget::open;
     Share share;
 };
 
 /// Everything the program says about a test. Complete and self-describing: builds are named in
 /// `builds`, every row refers to them by index.
 struct Reading {
-    std::size_t baseline = 0;
+    BuildAt baseline;
     record::Card card; ///< with every default filled in
     std::vector<BuildCount> builds;
     std::vector<Metric> metrics;
@@ -293,16 +318,9 @@ struct Reading {
     std::vector<BrownForsythe> brownForsythe;
     std::vector<LandingArea> landing;
     std::vector<AreaRatio> areas;
-    std::vector<YuenTest> yuen;
-    std::vector<MedianGap> medianGaps;
-    std::vector<ModelEstimate> drift, adaptation, settling, interaction;
-    std::vector<ModelEstimate> settlingGaps;    ///< between builds, in the slope on the place in the stint
-    std::vector<ModelEstimate> lateInTurn;      ///< per build: second half of a stint minus the first
-    std::vector<ModelEstimate> forgivenessGaps; ///< between builds, in the loss per mm
-    std::vector<EqualStrike> equalStrike;
+    std::vector<ModelEstimate> drift, settling, interaction;
+    std::vector<ModelEstimate> lateInTurn; ///< per build: second half of a stint minus the first
     std::vector<Trend> trend;
-    std::vector<Influence> influence;
-    std::vector<SetAsideEffect> setAsides;
     std::vector<Share> setAsideShares; ///< by build
     std::vector<BestOf> best;
     std::vector<PriorityChoice> byPriority; ///< with two declared outcomes or more
@@ -310,11 +328,9 @@ struct Reading {
     std::vector<LateSetAside> lateSetAsides;
     std::vector<record::Amendment> amendments;
     std::vector<Forgiveness> forgiveness;
-    std::vector<WorstFifth> worstFifth;
     std::vector<TargetResult> targets;
     std::vector<ShapeShare> shapeShares;
     std::vector<ShareGap> shareGaps;
-    std::vector<SittingsPooled> pooled;
     /// What a spread of ball speed of 1 m/s means in carry, m, by the player's own shots inside turns.
     std::optional<double> carryPerBallSpeed;
     std::vector<std::vector<Outcome>> findings; ///< outcomes that tell one story
@@ -324,11 +340,13 @@ struct Reading {
     double level = 0.05;
     /// Rounds with every build among those planned, and rounds struck beyond the plan (not judged).
     std::size_t roundsDone = 0, roundsBeyond = 0;
+    /// Whether verdicts stand on every read shot, since the card's rule looks at numbers.
+    bool fromAllRead = false;
     /// Declared outcomes × comparisons: the size of the declared family.
     std::size_t declared = 0;
 
-    const Summary* summaryOf(Metric metric, std::size_t build) const;
-    const AverageGap* averageOf(Metric metric, std::size_t build, std::size_t against) const;
+    const Summary* summaryOf(Metric metric, BuildAt build) const;
+    const AverageGap* averageOf(Metric metric, BuildAt build, BuildAt against) const;
 };
 
 const char* key(Verdict verdict);
@@ -337,5 +355,7 @@ const char* key(Role role);
 const char* key(Cap cap);
 const char* key(GapMethod method);
 const char* key(Severity severity);
+const char* key(ModelMethod method);
+const char* key(AgainstTarget verdict);
 
 } // namespace knot::judge

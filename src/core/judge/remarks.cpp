@@ -43,12 +43,21 @@ private:
         m_remarks.push_back({code, severity, std::move(text)});
     }
 
+    // What one kind of explanation says of all pairs that have it.
+    std::vector<ModelEstimate> between(std::optional<ModelEstimate> AverageGap::*kind) const {
+        std::vector<ModelEstimate> all;
+        for (const AverageGap& row : m_reading.average)
+            if (row.*kind)
+                all.push_back(*(row.*kind));
+        return all;
+    }
+
     bool declared(Metric metric) const {
         return std::ranges::any_of(m_reading.card.primary, [&](const Outcome& o) {
             return o.metric == metric && o.kind == record::OutcomeKind::average;
         });
     }
-    const std::string& name(std::size_t build) const { return m_reading.builds[build].name; }
+    const std::string& name(BuildAt build) const { return m_reading.builds[build].name; }
     static const std::string& label(Metric metric) { return record::info(metric).label; }
 
     // A slope times `per` in the user's unit: "0.4 m/s".
@@ -67,9 +76,8 @@ private:
         // The first shot of each row is named; the number of such shots says how frail it is.
         for (const AverageGap& row : m_reading.average) {
             std::vector<std::size_t> shots;
-            for (const Influence& i : m_reading.influence)
-                if (i.metric == row.metric && i.build == row.build && i.against == row.against)
-                    shots.push_back(i.shot + 1);
+            for (const Influence& i : row.influence)
+                shots.push_back(i.number);
             if (shots.empty() || row.claim.verdict == Verdict::open)
                 continue;
             const std::string what = "The verdict on " + label(row.metric) + ", " + name(row.build) + " against " +
@@ -83,11 +91,25 @@ private:
     }
 
     void setAsides() {
-        for (const SetAsideEffect& effect : m_reading.setAsides)
-            if (effect.changes && declared(effect.metric))
-                add("set_asides_matter", Severity::caution,
-                    "With the set-aside shots counted, " + label(effect.metric) + ", " + name(effect.build) +
-                        " against " + name(effect.against) + ", would be called “" + words(effect.allRead) + "”.");
+        for (const AverageGap& row : m_reading.average)
+            setAsidesMatter(row.claim, record::info(row.metric).label, row.build, row.against);
+        for (const SpreadRatio& row : m_reading.consistency)
+            setAsidesMatter(row.claim, record::info(row.metric).spreadLabel, row.build, row.against);
+        for (const AreaRatio& row : m_reading.areas)
+            setAsidesMatter(row.claim, record::outcomeLabel({.kind = record::OutcomeKind::area}), row.build,
+                            row.against);
+        for (const ShareGap& row : m_reading.shareGaps)
+            setAsidesMatter(row.gap.claim, "the share in " + row.shape, row.gap.build, row.gap.against);
+    }
+
+    void setAsidesMatter(const Claim& claim, const std::string& what, BuildAt build, BuildAt against) {
+        if (claim.role != Role::primary || !claim.otherSide || !claim.otherSide->changes)
+            return;
+        add("set_asides_matter", Severity::caution,
+            std::string(m_reading.fromAllRead ? "Without the set-aside shots, "
+                                              : "With the set-aside shots counted, ") +
+                what + ", " + name(build) + " against " + name(against) + ", would be called “" +
+                words(claim.otherSide->verdict) + "”.");
     }
 
     void drift() {
@@ -100,7 +122,7 @@ private:
     }
 
     void gettingUsed() {
-        for (const ModelEstimate& e : m_reading.adaptation)
+        for (const ModelEstimate& e : between(&AverageGap::adaptation))
             if (declared(e.metric) && e.p < 0.05)
                 add("getting_used", Severity::note,
                     name(e.value > 0 ? e.build : e.against) + " gains " + slopeText(e, 1) + " of " + label(e.metric) +
@@ -109,8 +131,9 @@ private:
     }
 
     void equalStrike() {
-        for (const EqualStrike& e : m_reading.equalStrike)
-            if (declared(e.equal.metric)) {
+        for (const AverageGap& row : m_reading.average)
+            if (row.equalStrike && declared(row.metric)) {
+                const EqualStrike& e = *row.equalStrike;
                 const MetricFormat format = MetricFormat(e.equal.metric, m_units).supportedBy(e.equal.se);
                 std::string text = "At equal " + covariates() + ", the gap in " + label(e.equal.metric) + ", " +
                                    name(e.equal.build) + " against " + name(e.equal.against) + ", is " +
@@ -163,10 +186,10 @@ private:
 
     void targets() {
         for (const TargetResult& t : m_reading.targets) {
-            const std::string judged = t.verdict == "inside"  ? "inside the window"
-                                       : t.verdict == "below" ? "short of the window"
-                                       : t.verdict == "above" ? "beyond the window"
-                                                              : "not settled against the window";
+            const std::string judged = t.verdict == AgainstTarget::inside  ? "inside the window"
+                                       : t.verdict == AgainstTarget::below ? "short of the window"
+                                       : t.verdict == AgainstTarget::above ? "beyond the window"
+                                                                           : "not settled against the window";
             add("target", Severity::note,
                 name(t.build) + " is " + judged + " in " + label(t.metric) + "; " +
                     record::fixed(100 * t.share.share, 0) + " % of shots inside (" +
@@ -176,11 +199,14 @@ private:
     }
 
     void severalSittings() {
-        for (const SittingsPooled& p : m_reading.pooled) {
-            const MetricFormat format = MetricFormat(p.metric, m_units).supportedBy(p.se);
+        for (const AverageGap& row : m_reading.average) {
+            if (!row.pooled)
+                continue;
+            const SittingsPooled& p = *row.pooled;
+            const MetricFormat format = MetricFormat(row.metric, m_units).supportedBy(p.se);
             add("sittings", Severity::note,
-                "Over " + counted(p.sittings, "sitting") + ", the gap in " + label(p.metric) + ", " + name(p.build) +
-                    " against " + name(p.against) + ", is " + format.withUnit(p.pooled) + " (" +
+                "Over " + counted(p.sittings, "sitting") + ", the gap in " + label(row.metric) + ", " +
+                    name(row.build) + " against " + name(row.against) + ", is " + format.withUnit(p.pooled) + " (" +
                     format.range(p.ci95.low, p.ci95.high) + "); it held up in " + std::to_string(p.heldUp) + " of " +
                     std::to_string(p.sittings) +
                     (p.qP < 0.1 ? ", and the sittings disagree more than luck explains." : "."));
@@ -195,12 +221,13 @@ private:
         const MetricFormat speed(Metric::ballSpeed, m_units);
         const MetricFormat carry(Metric::carry, m_units);
         add("speed_in_carry", Severity::note,
-            "For this player 1 m/s of ball speed is " + carry.withUnit(*m_reading.carryPerBallSpeed) + " of carry.");
+            "For this player 1 " + speed.unitText() + " of ball speed is " +
+                carry.withUnit(*m_reading.carryPerBallSpeed * speed.internal(1)) + " of carry.");
     }
 
-    std::string listed(const std::vector<std::size_t>& builds) const {
+    std::string listed(const std::vector<BuildAt>& builds) const {
         std::string text;
-        for (std::size_t i = 0; i < builds.size(); ++i)
+        for (BuildAt i; i < builds.size(); ++i)
             text += (i == 0 ? "" : i + 1 == builds.size() ? " and " : ", ") + name(builds[i]);
         return text;
     }
@@ -211,7 +238,7 @@ private:
                 add("inside_stints", Severity::note,
                     label(e.metric) + (e.value > 0 ? " rises " : " falls ") + slopeText(e, 1) + " a shot inside " +
                         name(e.build) + "'s stints (" + slopeRange(e, 1) + ").");
-        for (const ModelEstimate& e : m_reading.settlingGaps)
+        for (const ModelEstimate& e : between(&AverageGap::settling))
             if (declared(e.metric) && e.p < 0.05)
                 add("inside_stints", Severity::note,
                     name(e.value > 0 ? e.build : e.against) + " gains " + slopeText(e, 1) + " of " + label(e.metric) +
@@ -220,7 +247,7 @@ private:
     }
 
     void forgiveness() {
-        for (const ModelEstimate& e : m_reading.forgivenessGaps)
+        for (const ModelEstimate& e : between(&AverageGap::forgiveness))
             if (e.p < 0.05)
                 add("forgiveness", Severity::note,
                     name(e.value > 0 ? e.build : e.against) + " loses " + slopeText(e, 1) + " more " + label(e.metric) +

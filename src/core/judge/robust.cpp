@@ -1,15 +1,16 @@
 #include "core/judge/robust.h"
 
 #include "core/judge/average.h"
-#include "core/judge/distributions.h"
 #include "core/judge/summary.h"
-
-#include <boost/math/distributions/binomial.hpp>
+#include "core/statistics/distributions.h"
+#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace knot::judge {
+
+using namespace statistics;
 namespace {
 
 // Trimmed mean, and the winsorised sum of squares over h(h − 1).
@@ -34,16 +35,16 @@ Trimmed trimmed(std::vector<double> values) {
 
 } // namespace
 
-std::optional<YuenTest> yuenTest(const Column& column, std::size_t build, std::size_t against) {
-    const auto own = column.builds[build].all();
-    const auto other = column.builds[against].all();
+std::optional<YuenTest> yuenTest(const Column& column, BuildAt build, BuildAt against) {
+    const auto own = comparable(column, build, against).all();
+    const auto other = comparable(column, against, build).all();
     if (own.size() < 2 || other.size() < 2)
         return std::nullopt;
     const Trimmed b = trimmed(own);
     const Trimmed a = trimmed(other);
     if (a.h < 2 || b.h < 2 || !(a.d + b.d > 0))
         return std::nullopt;
-    YuenTest test{.metric = column.metric, .build = build, .against = against};
+    YuenTest test;
     test.gap = b.mean - a.mean;
     test.t = test.gap / std::sqrt(a.d + b.d);
     test.df = (a.d + b.d) * (a.d + b.d) / (a.d * a.d / (a.h - 1) + b.d * b.d / (b.h - 1));
@@ -51,17 +52,16 @@ std::optional<YuenTest> yuenTest(const Column& column, std::size_t build, std::s
     return test;
 }
 
-std::optional<MedianGap> medianGap(const Column& column, std::size_t build, std::size_t against) {
+std::optional<MedianGap> medianGap(const Column& column, BuildAt build, BuildAt against) {
     auto differences = roundDifferences(column, build, against);
     if (differences.empty())
         return std::nullopt;
     std::ranges::sort(differences);
-    MedianGap gap{.metric = column.metric, .build = build, .against = against, .median = medianOf(differences)};
+    MedianGap gap{.median = medianOf(differences)};
     // The k-th smallest and largest cover with 1 − 2 P(B ≤ k − 1); the largest k that keeps 95 %.
     const std::size_t n = differences.size();
-    const boost::math::binomial coin(static_cast<double>(n), 0.5);
     for (std::size_t k = n / 2; k >= 1; --k) {
-        const double level = 1 - 2 * cdf(coin, static_cast<double>(k) - 1);
+        const double level = 1 - 2 * binomialAtMost(static_cast<int>(k) - 1, static_cast<int>(n), 0.5);
         if (level >= 0.95) {
             gap.interval = Interval{differences[k - 1], differences[n - k], level};
             break;

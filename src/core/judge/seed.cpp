@@ -2,8 +2,7 @@
 
 namespace knot::judge {
 
-std::uint64_t seedFor(const JudgeRequest& request, const char* use, Metric metric, std::size_t build,
-                      std::size_t against) {
+std::uint64_t seedFor(const JudgeRequest& request, const char* use, Metric metric, BuildAt build, BuildAt against) {
     // FNV-1a over the names.
     std::uint64_t hash = 0xcbf29ce484222325ULL ^ request.seed;
     auto mix = [&](const std::string& text) {
@@ -14,8 +13,8 @@ std::uint64_t seedFor(const JudgeRequest& request, const char* use, Metric metri
     mix(use);
     mix(record::info(metric).key);
     if (build != against) {
-        mix(request.test.builds[build].name);
-        mix(request.test.builds[against].name);
+        mix(request.subject.test().builds[build].name);
+        mix(request.subject.test().builds[against].name);
     }
     return hash;
 }

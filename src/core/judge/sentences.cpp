@@ -34,6 +34,8 @@ std::string capReason(Cap cap) {
         return "a change of the player lies between the two";
     case Cap::beforeFirstLook:
         return "the first look comes after two laps";
+    case Cap::leadOnly:
+        return "a lead: nothing was planned, so luck has no known share";
     }
     return {};
 }

@@ -11,7 +11,7 @@ struct LedgerLine {
     Outcome outcome; ///< an average, a spread or the landing area
     Verdict verdict = Verdict::open;
     Role role = Role::exploratory;
-    std::size_t build = 0, against = 0;
+    BuildAt build, against;
     std::string finding;  ///< after the build's name: "carries farther", or "carry" when no gap stands
     std::string judged;   ///< "Real, and big enough to matter: better"
     std::string value;    ///< "6.4 m", "1.6 ×"

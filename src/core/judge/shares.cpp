@@ -1,13 +1,13 @@
 #include "core/judge/shares.h"
 
-#include "core/judge/distributions.h"
-
-#include <boost/math/distributions/binomial.hpp>
+#include "core/statistics/distributions.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace knot::judge {
+
+using namespace statistics;
 
 Interval wilson(double hits, double n, double level) {
     const double z = normalQuantile(0.5 + level / 2);
@@ -78,9 +78,7 @@ double luckyMatches(int right, int builds) {
 }
 
 double luckyGuesses(int right, int tries, int builds) {
-    if (right <= 0)
-        return 1;
-    return cdf(complement(boost::math::binomial(tries, 1.0 / builds), right - 1));
+    return binomialAtLeast(right, tries, 1.0 / builds);
 }
 
 } // namespace knot::judge

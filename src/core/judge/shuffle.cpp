@@ -2,12 +2,15 @@
 
 #include "core/judge/columns.h"
 #include "core/random.h"
+#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
 #include <numeric>
 
 namespace knot::judge {
+
+using namespace statistics;
 namespace {
 
 constexpr std::uint64_t largestCount = 200000;
@@ -48,18 +51,6 @@ private:
     double m_bar = 0, m_perUnit = 0;
     std::uint64_t m_reached = 0;
 };
-
-// Binomial coefficient, or anything above `largestCount` once it is passed.
-std::uint64_t arrangements(std::size_t n, std::size_t k) {
-    k = std::min(k, n - k);
-    double count = 1;
-    for (std::size_t i = 1; i <= k; ++i) {
-        count = count * static_cast<double>(n - k + i) / static_cast<double>(i);
-        if (count > 1e12)
-            return largestCount + 1;
-    }
-    return static_cast<std::uint64_t>(std::llround(count));
-}
 
 std::vector<double> centred(const std::vector<double>& a, const std::vector<double>& b) {
     std::vector<double> pooled(a);
@@ -116,7 +107,7 @@ ShuffleCheck shuffleLabels(const std::vector<double>& build, const std::vector<d
     const double scale = sumOfSizes(pooled) * perSum;
     const double reach = 4 * std::sqrt(squaresAboutMean(pooled) / static_cast<double>(pooled.size()) * perSum);
     Tally tally(observed, reach, scale);
-    if (arrangements(pooled.size(), build.size()) <= largestCount) {
+    if (waysToChoose(pooled.size(), build.size(), largestCount) <= largestCount) {
         choose(pooled, 0, build.size(), 0, [&](double sum) { tally.add(sum * perSum); });
         return std::move(tally).exact();
     }

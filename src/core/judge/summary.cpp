@@ -1,24 +1,14 @@
 #include "core/judge/summary.h"
 
-#include "core/judge/distributions.h"
+#include "core/statistics/distributions.h"
+#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
-#include <numeric>
 
 namespace knot::judge {
 
-double medianOf(std::vector<double> values) {
-    std::ranges::sort(values);
-    const std::size_t n = values.size();
-    return n % 2 == 1 ? values[n / 2] : std::midpoint(values[n / 2 - 1], values[n / 2]);
-}
-
-double trimmedMeanOf(std::vector<double> values, double share) {
-    std::ranges::sort(values);
-    const auto drop = static_cast<std::ptrdiff_t>(std::floor(share * static_cast<double>(values.size())));
-    return meanOf({values.begin() + drop, values.end() - drop});
-}
+using namespace statistics;
 
 Interval meanInterval(const std::vector<double>& values, double level) {
     const auto n = static_cast<double>(values.size());
@@ -51,7 +41,7 @@ std::optional<double> withinTurnSd(const BuildValues& build) {
 
 } // namespace
 
-std::optional<Summary> summarise(const Column& column, std::size_t build) {
+std::optional<Summary> summarise(const Column& column, BuildAt build) {
     const BuildValues& own = column.builds[build];
     const std::vector<double> values = own.all();
     if (values.empty())

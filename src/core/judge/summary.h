@@ -8,11 +8,8 @@ namespace knot::judge {
 /// Summaries of one build in one metric (judgement §2), in the metric's unit. n = 0 gives nothing.
 /// With one value there is no SD, and with constant values the SD is 0. The interval rests on turn
 /// means; with one turn on shots.
-std::optional<Summary> summarise(const Column& column, std::size_t build);
+std::optional<Summary> summarise(const Column& column, BuildAt build);
 
-double medianOf(std::vector<double> values);
-/// Mean after dropping floor(share·n) values at each end.
-double trimmedMeanOf(std::vector<double> values, double share);
 /// t interval of a mean from two values or more.
 Interval meanInterval(const std::vector<double>& values, double level);
 

@@ -1,12 +1,14 @@
 #include "core/judge/verdict.h"
 
-#include "core/judge/distributions.h"
 #include "core/judge/families.h"
+#include "core/statistics/distributions.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace knot::judge {
+
+using namespace statistics;
 
 void fillPs(Claim& claim, const Effect& effect, double margin) {
     const double size = std::fabs(effect.value);
@@ -85,7 +87,7 @@ void decide(Claim& claim, double alpha) {
     claim.verdict = fromPs(claim, alpha);
     if (claim.cap == Cap::tooFewShots || claim.cap == Cap::beforeFirstLook)
         claim.verdict = Verdict::open;
-    if (isUnfair(claim) && claim.verdict != Verdict::open)
+    if ((isUnfair(claim) || claim.cap == Cap::leadOnly) && claim.verdict != Verdict::open)
         claim.verdict = claim.verdict == Verdict::same ? Verdict::open : Verdict::uncontrolled;
 }
 

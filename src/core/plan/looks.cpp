@@ -1,8 +1,8 @@
 #include "core/plan/looks.h"
 
-#include <boost/math/distributions/normal.hpp>
-#include <boost/math/quadrature/gauss.hpp>
-#include <boost/math/tools/toms748_solve.hpp>
+#include "core/statistics/distributions.h"
+#include "core/statistics/integral.h"
+#include "core/statistics/roots.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,11 +11,14 @@
 namespace knot::plan {
 namespace {
 
-const boost::math::normal standard;
+using namespace statistics;
+
+// A boundary of |Z| that is never crossed.
+constexpr double farthest = 38;
 
 double spentBy(double t, double alpha) {
-    const double z = quantile(complement(standard, alpha / 4));
-    return 4 * cdf(complement(standard, z / std::sqrt(t)));
+    const double z = normalUpperQuantile(alpha / 4);
+    return 4 * normalUpper(z / std::sqrt(t));
 }
 
 // The density of the score S = Z√t of tests that were not stopped. It is even, so only its points at
@@ -26,14 +29,9 @@ struct Density {
 };
 
 Density grid(double edge) {
-    using Rule = boost::math::quadrature::gauss<double, 100>;
-    Density d;
-    for (std::size_t i = 0; i < Rule::abscissa().size(); ++i) {
-        d.at.push_back(edge * Rule::abscissa()[i]);
-        d.weight.push_back(edge * Rule::weights()[i]);
-        d.value.push_back(0);
-    }
-    return d;
+    auto [at, weight] = gaussHalf(edge);
+    const std::size_t points = at.size();
+    return {std::move(at), std::move(weight), std::vector<double>(points)};
 }
 
 // The chance that a test that went on crosses ±edge at the next look.
@@ -41,7 +39,7 @@ double crossing(const Density& last, double edge, double sd) {
     double chance = 0;
     for (std::size_t i = 0; i < last.at.size(); ++i)
         chance += 2 * last.weight[i] * last.value[i] *
-                  (cdf(complement(standard, (edge - last.at[i]) / sd)) + cdf(standard, (-edge - last.at[i]) / sd));
+                  (normalUpper((edge - last.at[i]) / sd) + normalLower((-edge - last.at[i]) / sd));
     return chance;
 }
 
@@ -67,12 +65,10 @@ std::vector<Look> lookBoundaries(const std::vector<double>& information, double 
         const double share = spentBy(t, alpha) - spent;
         const double sd = std::sqrt(t - done);
         auto miss = [&](double edge) { return crossing(density, edge, sd) - share; };
-        boost::uintmax_t steps = 100;
-        const auto [low, high] = boost::math::tools::toms748_solve(
-            miss, 1e-6, 10 * std::sqrt(t) + 1, [](double a, double b) { return std::fabs(a - b) < 1e-11; }, steps);
-        const double edge = 0.5 * (low + high);
+        // What is left to spend can be less than a double holds; then this look can't end the test.
+        const double edge = rootFrom(miss, 1e-6, 10 * std::sqrt(t) + 1).value_or(farthest * std::sqrt(t));
         const double z = edge / std::sqrt(t);
-        const double nominal = 2 * cdf(complement(standard, z));
+        const double nominal = 2 * normalUpper(z);
         looks.push_back({.information = t, .z = z, .nominal = nominal, .level = 0.75 * nominal});
         if (looks.size() < information.size())
             density = carriedOn(density, edge, sd);
@@ -80,6 +76,18 @@ std::vector<Look> lookBoundaries(const std::vector<double>& information, double 
         spent += share;
     }
     return looks;
+}
+
+double levelAt(const record::Card& card, std::size_t roundsDone) {
+    if (card.looks == record::Looks::none || card.plannedRounds < 2)
+        return card.alpha;
+    if (roundsDone < 2)
+        return 0;
+    const auto planned = static_cast<std::size_t>(card.plannedRounds);
+    std::vector<double> information;
+    for (std::size_t done = 2; done <= std::min(roundsDone, planned); ++done)
+        information.push_back(static_cast<double>(done) / static_cast<double>(planned));
+    return lookBoundaries(information, card.alpha).back().level;
 }
 
 } // namespace knot::plan

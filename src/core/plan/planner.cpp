@@ -1,12 +1,12 @@
 #include "core/plan/planner.h"
 
-#include "core/plan/schedule.h"
+#include "core/statistics/roots.h"
 
-#include <boost/math/distributions/fisher_f.hpp>
-#include <boost/math/tools/roots.hpp>
+#include "core/plan/schedule.h"
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace knot::plan {
 namespace {
@@ -39,12 +39,8 @@ template<typename Enough> std::optional<int> fewest(int most, Enough enough) {
 
 // The ratio above 1 at which a growing power reaches 80 %.
 template<typename Power> double ratioSeen(Power power) {
-    double high = 2;
-    while (power(high) < wanted && high < 1e6)
-        high *= 2;
-    const auto [low, up] = boost::math::tools::bisect([&](double ratio) { return power(ratio) - wanted; }, 1.0, high,
-                                                      [](double a, double b) { return b - a < 1e-7 * a; });
-    return (low + up) / 2;
+    return statistics::rootFrom([&](double ratio) { return power(ratio) - wanted; }, 1, 2, 1e-8)
+        .value_or(std::numeric_limits<double>::infinity());
 }
 
 } // namespace
@@ -128,10 +124,7 @@ double gapSeenByRuns(const Question& question, int shots) {
 
 double spreadSeenByRuns(int shots, double alpha) {
     const double nu = shots - 1;
-    const boost::math::fisher_f f(nu, nu);
-    const double high = quantile(complement(f, alpha / 2));
-    return ratioSeen(
-        [&](double ratio) { return cdf(complement(f, high / (ratio * ratio))) + cdf(f, 1 / high / (ratio * ratio)); });
+    return ratioSeen([&](double ratio) { return powerOfVariances(nu, ratio, alpha); });
 }
 
 std::optional<double> spreadSeen(int rounds, int turnLength, double alpha) {

@@ -1,32 +1,26 @@
 #include "core/plan/power.h"
 
-#include <boost/math/distributions/chi_squared.hpp>
-#include <boost/math/distributions/fisher_f.hpp>
-#include <boost/math/distributions/non_central_t.hpp>
-#include <boost/math/distributions/normal.hpp>
-#include <boost/math/distributions/students_t.hpp>
-#include <boost/math/quadrature/gauss.hpp>
-#include <boost/math/tools/roots.hpp>
+#include "core/statistics/distributions.h"
+#include "core/statistics/integral.h"
+#include "core/statistics/roots.h"
 
 #include <cmath>
+#include <limits>
 
 namespace knot::plan {
 namespace {
 
-double studentCritical(double level, double df) {
-    return quantile(boost::math::students_t(df), 1 - level);
-}
+using namespace statistics;
 
 double powerAt(double noncentrality, double df, double alpha) {
-    const double bar = studentCritical(alpha / 2, df);
+    const double bar = studentUpperQuantile(alpha / 2, df);
     // Far out the series would not converge; there the noise of the numerator no longer counts and
     // T exceeds the bar when the estimated SE is small enough.
     if (noncentrality > 37) {
         const double ratio = noncentrality / bar;
-        return cdf(boost::math::chi_squared(df), df * ratio * ratio);
+        return chiSquareLower(df * ratio * ratio, df);
     }
-    const boost::math::non_central_t t(df, noncentrality);
-    return cdf(complement(t, bar)) + cdf(t, -bar);
+    return noncentralBeyond(bar, df, noncentrality);
 }
 
 } // namespace
@@ -46,34 +40,34 @@ double powerFor(double standardError, double df, double gap, double alpha) {
 double powerToSaySame(const PairPlan& plan, double margin, double alpha) {
     const double df = plan.df();
     const double reach = margin / plan.standardError();
-    const double critical = studentCritical(alpha, df);
+    const double critical = studentUpperQuantile(alpha, df);
     // SE estimated = SE·√(χ²/df); the claim is possible while critical·√(χ²/df) < reach.
     const double most = df * (reach / critical) * (reach / critical);
-    const boost::math::chi_squared chi(df);
-    const boost::math::normal normal;
     // Integrate over the probability of χ², which keeps the integrand smooth and bounded.
-    const double top = cdf(chi, most);
+    const double top = chiSquareLower(most, df);
     if (!(top > 0))
         return 0;
     auto inside = [&](double u) {
-        const double room = reach - critical * std::sqrt(quantile(chi, u) / df);
-        return room > 0 ? 2 * cdf(normal, room) - 1 : 0.0;
+        const double room = reach - critical * std::sqrt(chiSquareQuantile(u, df) / df);
+        return room > 0 ? 2 * normalLower(room) - 1 : 0.0;
     };
-    return boost::math::quadrature::gauss<double, 30>::integrate(inside, 0.0, top);
+    return integral(inside, 0.0, top);
+}
+
+double powerOfVariances(double df, double ratio, double alpha) {
+    const double high = fisherUpperQuantile(alpha / 2, df, df);
+    const double variances = ratio * ratio;
+    return fisherUpper(high / variances, df, df) + fisherLower(1 / high / variances, df, df);
 }
 
 double powerToSeeSpread(double nu, double ratio, double alpha) {
-    const boost::math::fisher_f f(nu - 3, nu - 3);
-    const double high = quantile(complement(f, alpha / 2));
-    const double variances = ratio * ratio;
-    return cdf(complement(f, high / variances)) + cdf(f, 1 / high / variances);
+    return powerOfVariances(nu - 3, ratio, alpha);
 }
 
 double powerToSeeArea(double nu, double ratio, double alpha) {
-    const boost::math::normal normal;
-    const double bar = quantile(complement(normal, alpha / 2));
+    const double bar = normalUpperQuantile(alpha / 2);
     const double shift = std::fabs(std::log(ratio)) / std::sqrt(2 / (nu - 1));
-    return cdf(complement(normal, bar - shift)) + cdf(normal, -bar - shift);
+    return normalUpper(bar - shift) + normalLower(-bar - shift);
 }
 
 double smallestGap(const PairPlan& plan, double power, double alpha) {
@@ -81,13 +75,8 @@ double smallestGap(const PairPlan& plan, double power, double alpha) {
 }
 
 double smallestGapFor(double standardError, double df, double power, double alpha) {
-    auto miss = [&](double noncentrality) { return powerAt(noncentrality, df, alpha) - power; };
-    double high = 4;
-    while (miss(high) < 0)
-        high *= 2;
-    const auto [low, up] =
-        boost::math::tools::bisect(miss, 0.0, high, [](double a, double b) { return std::fabs(a - b) < 1e-11; });
-    return 0.5 * (low + up) * standardError;
+    const auto noncentrality = rootFrom([&](double nc) { return powerAt(nc, df, alpha) - power; }, 0, 4);
+    return noncentrality.value_or(std::numeric_limits<double>::infinity()) * standardError;
 }
 
 } // namespace knot::plan

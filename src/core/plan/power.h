@@ -20,6 +20,9 @@ double powerToSee(const PairPlan& plan, double gap, double alpha);
 /// P(|estimate| < margin − t·SE), integrated over the estimated variance.
 double powerToSaySame(const PairPlan& plan, double margin, double alpha);
 
+/// The power of F on `df` each to see that two SDs differ by `ratio`.
+double powerOfVariances(double df, double ratio, double alpha);
+
 /// The chance that a ratio of SDs is seen, two-sided at level alpha, with `nu` degrees of freedom for
 /// each build: from F with nu − 3 in place of nu, which allows for tails (judgement §9). nu > 3.
 double powerToSeeSpread(double nu, double ratio, double alpha);

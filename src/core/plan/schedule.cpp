@@ -162,7 +162,7 @@ ScheduledTurns scheduled(const ScheduleInput& input) {
     result.balanced = in.schedule != Schedule::sandwich && in.rounds % rows == 0;
     for (std::size_t round = 0; round < best.size(); ++round)
         for (const std::size_t build : best[round])
-            result.turns.push_back({build, static_cast<int>(round) + 1, in.turnLength});
+            result.turns.push_back({record::BuildAt(build), static_cast<int>(round) + 1, in.turnLength});
     return result;
 }
 

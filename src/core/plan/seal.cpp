@@ -142,11 +142,11 @@ std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::st
     const auto nonce = bytesOf(seal.nonce);
     const auto salt = bytesOf(seal.keySalt);
     if (sodium_init() < 0 || !box || !nonce || !salt || box->size() < crypto_secretbox_MACBYTES ||
-        nonce->size() != crypto_secretbox_NONCEBYTES)
+        nonce->size() != crypto_secretbox_NONCEBYTES || salt->size() != crypto_pwhash_SALTBYTES)
         return SealFault::damaged;
     const auto key = keyFrom(pin, *salt);
     if (!key)
-        return SealFault::damaged;
+        return SealFault::noMemory;
     std::string content(box->size() - crypto_secretbox_MACBYTES, '\0');
     if (crypto_secretbox_open_easy(reinterpret_cast<unsigned char*>(content.data()), box->data(), box->size(),
                                    nonce->data(), key->data()) != 0)
@@ -201,12 +201,12 @@ std::string sha256(const std::string& text) {
     return hex(hash);
 }
 
-record::Test asSealed(record::Test test) {
+SealedView asSealed(record::Test test) {
     if (test.seal.isClosed()) {
         test.card.comparison = record::Comparison::whichOfThese;
         test.card.baseline.clear();
     }
-    return test;
+    return SealedView(std::move(test));
 }
 
 } // namespace knot::plan

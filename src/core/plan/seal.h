@@ -30,7 +30,7 @@ inline constexpr std::size_t shortestPin = 4;
 std::optional<record::Test> sealed(record::Test test, const std::string& pin, const std::string& at,
                                    const std::string& attachment);
 
-enum class SealFault { wrongPin, damaged };
+enum class SealFault { wrongPin, damaged, noMemory };
 
 struct Opened {
     std::string text; ///< the sealed text, whose SHA-256 was published
@@ -39,7 +39,7 @@ struct Opened {
 };
 
 /// Opens a seal. A wrong PIN can't be told from a forged box; a text that does not have the published
-/// hash, or is not a sealed text, is `damaged`.
+/// hash, or is not a sealed text, is `damaged`. `noMemory` where the 64 MiB for the key can't be had.
 std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::string& pin);
 
 /// The test with its builds in place of the tags, each with its tag beside its name. The names of
@@ -54,8 +54,18 @@ std::optional<record::Test> revealedByHand(record::Test test, const std::vector<
 /// SHA-256 in hexadecimal, as `sha256sum` writes it.
 std::string sha256(const std::string& text);
 
-/// As the judge and every page may see it: while the seal is closed all tags are alike, so every pair
-/// is compared and none is the baseline.
-record::Test asSealed(record::Test test);
+/// A test as it may be judged: while the seal is closed all tags are alike, so every pair is compared
+/// and none is the baseline. A type of its own, so that nothing is judged around the seal.
+class SealedView {
+public:
+    record::Test take() && { return std::move(m_test); }
+
+private:
+    friend SealedView asSealed(record::Test test);
+    explicit SealedView(record::Test test)
+        : m_test(std::move(test)) {}
+    record::Test m_test;
+};
+SealedView asSealed(record::Test test);
 
 } // namespace knot::plan

@@ -2,6 +2,7 @@
 
 #include "core/record/structure.h"
 #include "core/record/table.h"
+#include "core/statistics/moments.h"
 
 #include <algorithm>
 #include <cmath>
@@ -27,24 +28,16 @@ void addBuild(Sums& sums, const std::vector<std::vector<double>>& turns) {
     std::vector<double> means;
     double inverse = 0;
     for (const auto& values : turns) {
-        double mean = 0;
-        for (const double v : values)
-            mean += v / static_cast<double>(values.size());
-        for (const double v : values)
-            sums.inside += (v - mean) * (v - mean);
+        sums.inside += statistics::squaresAboutMean(values);
         sums.insideDf += static_cast<double>(values.size()) - 1;
         inverse += 1 / static_cast<double>(values.size());
-        means.push_back(mean);
+        means.push_back(statistics::meanOf(values));
         sums.shots += values.size();
     }
     sums.turns += turns.size();
     if (means.size() < 2)
         return;
-    double grand = 0;
-    for (const double m : means)
-        grand += m / static_cast<double>(means.size());
-    for (const double m : means)
-        sums.between += (m - grand) * (m - grand);
+    sums.between += statistics::squaresAboutMean(means);
     const auto df = static_cast<double>(means.size()) - 1;
     sums.betweenDf += df;
     sums.perTurn += df * inverse / static_cast<double>(means.size());

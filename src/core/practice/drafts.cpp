@@ -91,13 +91,13 @@ Test shaftTestUnderWay(const std::function<std::string(int)>& minutesAgo) {
     constexpr int struck = 8 + 7 * 3 + 1; // the warm-up, seven stints and a shot
     TurnState turn = drawTurn(scenario.player, random);
     for (int shot = 0; shot < struck; ++shot) {
-        while (bay::standOf(test).phase == bay::Phase::handOver || shot == 8) {
+        while (bay::standOf(test).phase() == bay::Phase::handOver || shot == 8) {
             bay::confirm(test, now());
             turn = drawTurn(scenario.player, random);
-            if (bay::standOf(test).phase == bay::Phase::striking)
+            if (bay::standOf(test).phase() == bay::Phase::striking)
                 break;
         }
-        const std::size_t build = bay::standOf(test).build;
+        const record::BuildAt build = bay::standOf(test).stint()->build;
         bay::addShot(test, {strike(scenario.player, scenario.builds[build], turn, shot, random), now(), {}, {}});
     }
     return test;
@@ -119,9 +119,10 @@ Test headScreening() {
         test.builds.push_back(build);
         for (int shot = 0; shot < 5; ++shot) {
             record::Shot struck;
-            struck.build = test.builds.size() - 1;
+            struck.build = record::BuildAt(test.builds.size() - 1);
             struck.readings.measure(Metric::carry,
                                     139 + 1.5 * static_cast<double>(struck.build % 3) + 5 * random.normal());
+            struck.id = test.nextShotId();
             test.shots.push_back(struck);
         }
     }

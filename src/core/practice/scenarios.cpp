@@ -198,6 +198,7 @@ public:
         for (int round = 0; round < rounds; ++round)
             for (const std::size_t build : orderOfRound(m_scenario.builds.size(), round))
                 strikeTurn(build, round + 1, m_turnLength, record::ShotStatus::counted);
+        m_test.nameShots();
         return std::move(m_test);
     }
 
@@ -207,7 +208,7 @@ private:
         ++m_turn;
         for (int i = 0; i < shots; ++i) {
             record::Shot shot;
-            shot.build = build;
+            shot.build = record::BuildAt(build);
             shot.status = status;
             // Warm-up and the first turn of a club may touch; the club is handed over between them.
             shot.handedOver = i == 0 && !m_test.shots.empty() && m_test.shots.back().build == build;

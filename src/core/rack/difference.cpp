@@ -125,7 +125,7 @@ std::optional<Difference> inNumbers(const Property& property, const std::vector<
     std::optional<std::size_t> low;
     std::optional<std::size_t> high;
     std::vector<std::optional<double>> values;
-    for (std::size_t b = 0; b < builds.size(); ++b) {
+    for (record::BuildAt b; b < builds.size(); ++b) {
         const auto value = valueOf(property.key, builds[b], figures[b]);
         values.push_back(value);
         const bool points = property.key == "swing_weight";

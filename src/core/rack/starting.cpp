@@ -85,7 +85,7 @@ std::optional<std::vector<SpeedRow>> speedTableFrom(const std::string& text, std
             return "expected speed from, to, grams from, to and a flex, with commas between.";
         std::array<double, 4> numbers{};
         for (std::size_t i = 0; i < numbers.size(); ++i) {
-            const auto number = record::numberFromText(cells[i]);
+            const auto number = record::numberIn(cells[i]);
             if (!number || *number < 0)
                 return "'" + cells[i] + "' is not a number from 0 on.";
             numbers[i] = *number;
@@ -114,8 +114,8 @@ std::optional<std::vector<TempoRow>> tempoTableFrom(const std::string& text, std
     const bool taken = eachLine(text, reason, [&](const std::vector<std::string>& cells) -> std::string {
         if (cells.size() != 3 || cells[0].empty())
             return "expected a word, grams and flex steps, with commas between.";
-        const auto grams = record::numberFromText(cells[1]);
-        const auto steps = record::numberFromText(cells[2]);
+        const auto grams = record::numberIn(cells[1]);
+        const auto steps = record::numberIn(cells[2]);
         if (!grams || !steps || *steps != static_cast<int>(*steps))
             return "grams are a number and flex steps a whole one.";
         rows.push_back({cells[0], *grams, static_cast<int>(*steps)});

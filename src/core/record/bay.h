@@ -15,7 +15,7 @@ inline constexpr std::size_t feelScaleCount = 6;
 
 struct Feel {
     std::string turn; ///< the label of its stint; empty in an open sitting before the first
-    std::size_t build = 0;
+    BuildAt build;
     std::array<int, feelScaleCount> scores{}; ///< 0: not said
     std::string words;
     bool isEmpty() const { return scores == std::array<int, feelScaleCount>{} && words.empty(); }
@@ -57,7 +57,7 @@ struct Progress {
     int confirmed = 0;          ///< planned stints whose hand-over was confirmed
     int named = 0;              ///< alone: stints whose tag was entered
     std::string handedOverAt;   ///< of the last confirmed hand-over, ISO 8601
-    std::size_t inHand = 0;     ///< the club in hand where nothing is planned
+    BuildAt inHand;             ///< the club in hand where nothing is planned
     bool handOverNext = false;  ///< where nothing is planned: the next shot begins a stint
     Mark nextMark = Mark::none; ///< falls on the next shot
     bool operator==(const Progress&) const = default;

@@ -23,7 +23,7 @@ std::optional<double> secondsOf(const std::string& text) {
                              std::chrono::day(static_cast<unsigned>(whole(8, 2))));
     const int hours = whole(11, 2);
     const int minutes = whole(14, 2);
-    const auto seconds = numberFromText(text.substr(17));
+    const auto seconds = numberIn(text.substr(17));
     if (!sound || !day.ok() || hours > 23 || minutes > 59 || !seconds || !(*seconds >= 0 && *seconds < 61))
         return std::nullopt;
     const auto days = sys_days(day).time_since_epoch().count();

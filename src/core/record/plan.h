@@ -1,5 +1,7 @@
 #pragma once
 
+#include "core/record/position.h"
+
 #include <cstdint>
 #include <string>
 #include <vector>
@@ -10,8 +12,8 @@ namespace knot::record {
 enum class Schedule { rotated, sandwich, shotByShot, oneRunEach };
 
 struct PlannedTurn {
-    std::size_t build = 0; ///< a place in the test's builds; tags while sealed
-    int round = 1;         ///< from 1
+    BuildAt build; ///< a tag while sealed
+    int round = 1; ///< from 1
     int shots = 1;
     bool ended = false; ///< cut short or left out in the bay
     bool operator==(const PlannedTurn&) const = default;
@@ -19,7 +21,7 @@ struct PlannedTurn {
 
 /// A change that takes longer than others, either way round, e.g. one head on two shafts.
 struct ChangeTime {
-    std::size_t a = 0, b = 0;
+    BuildAt a, b;
     double seconds = 0;
     bool operator==(const ChangeTime&) const = default;
 };

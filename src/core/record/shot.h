@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/record/metric.h"
+#include "core/record/position.h"
 
 #include <string>
 #include <vector>
@@ -19,7 +20,8 @@ enum class SetAsideWhen { unknown, called, byRule, afterNumber, afterReveal };
 
 /// One struck shot. Labels are as the file or the bay gave them; empty means "not given".
 struct Shot {
-    std::size_t build = 0; ///< index into the builds of its test
+    ShotId id = ShotId::none;
+    BuildAt build;
     ShotStatus status = ShotStatus::counted;
     SetAsideWhen setAsideWhen = SetAsideWhen::unknown;
     Mark mark = Mark::none;

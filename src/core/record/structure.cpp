@@ -60,13 +60,13 @@ void cutIntoTurns(const Test& test, Structure& structure) {
         phase += shot.mark == Mark::player ? 1 : 0;
         if (i == 0 || turnEnds(test.shots[i - 1], shot, proper))
             structure.turns.push_back({.build = shot.build,
-                                       .round = 0,
+                                       .round = std::nullopt,
                                        .sitting = indexOf(structure.sittings, shot.sitting),
                                        .phase = phase,
                                        .shots = {}});
         Turn& turn = structure.turns.back();
-        turn.shots.push_back(i);
-        structure.turnOfShot[i] = structure.turns.size() - 1;
+        turn.shots.push_back(ShotAt(i));
+        structure.turnOfShot[i] = TurnAt(structure.turns.size() - 1);
         structure.orderInSitting[i] = ++struck[turn.sitting];
     }
 }
@@ -99,15 +99,14 @@ void nameRounds(const Test& test, Structure& structure) {
         if (!onlyWarmUp(test, turn) && !givenRound(test, turn))
             renumbered.insert({turn.sitting, turn.build});
     std::map<BuildInSitting, int> count;
-    std::map<std::tuple<std::size_t, std::string, std::size_t>, std::size_t> seen;
+    std::map<std::tuple<std::size_t, std::string, std::size_t>, RoundAt> seen;
     for (Turn& turn : structure.turns) {
-        turn.round = Turn::noRound;
         if (onlyWarmUp(test, turn))
             continue;
         const BuildInSitting key{turn.sitting, turn.build};
         const int nth = ++count[key];
         const std::string label = renumbered.contains(key) ? std::to_string(nth) : *givenRound(test, turn);
-        const auto [at, added] = seen.try_emplace({turn.sitting, label, turn.phase}, structure.rounds.size());
+        const auto [at, added] = seen.try_emplace({turn.sitting, label, turn.phase}, RoundAt(structure.rounds.size()));
         if (added) {
             const std::string& sitting = structure.sittings[turn.sitting];
             const std::string after = turn.phase > 0 ? ", after change " + std::to_string(turn.phase) : "";
@@ -119,22 +118,24 @@ void nameRounds(const Test& test, Structure& structure) {
 
 } // namespace
 
-Test withSuccessors(Test test) {
+Successors withSuccessors(Test test) {
     // The build that now stands for each original one.
-    std::vector<std::size_t> current(test.builds.size());
-    for (std::size_t b = 0; b < current.size(); ++b)
+    std::vector<BuildAt> current(test.builds.size());
+    for (BuildAt b; b < current.size(); ++b)
         current[b] = b;
+    std::vector<BuildAt> originals = current;
     for (Shot& shot : test.shots) {
-        const std::size_t original = shot.build;
+        const BuildAt original = shot.build;
         if (shot.mark == Mark::club) {
             Build successor = test.builds[current[original]];
             successor.name += ", changed";
-            current[original] = test.builds.size();
+            current[original] = BuildAt(test.builds.size());
+            originals.push_back(original);
             test.builds.push_back(std::move(successor));
         }
         shot.build = current[original];
     }
-    return test;
+    return {std::move(test), std::move(originals)};
 }
 
 Structure structureOf(const Test& test) {

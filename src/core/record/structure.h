@@ -2,6 +2,7 @@
 
 #include "core/record/test.h"
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -9,13 +10,11 @@ namespace knot::record {
 
 /// A run of consecutive shots with one build between two club changes.
 struct Turn {
-    static constexpr std::size_t noRound = static_cast<std::size_t>(-1);
-
-    std::size_t build = 0;
-    std::size_t round = 0;          ///< index into Structure::rounds; `noRound` for warm-up alone
-    std::size_t sitting = 0;        ///< index in order of appearance
-    std::size_t phase = 0;          ///< how many marks of a changed player came before
-    std::vector<std::size_t> shots; ///< indices into Test::shots, in order struck
+    BuildAt build;
+    std::optional<RoundAt> round; ///< nothing where all of it is warm-up
+    std::size_t sitting = 0;      ///< index in order of appearance
+    std::size_t phase = 0;        ///< how many marks of a changed player came before
+    std::vector<ShotAt> shots;    ///< in order struck
 };
 
 /// How the shots of a test fall into turns, rounds and sittings.
@@ -23,7 +22,7 @@ struct Structure {
     std::vector<Turn> turns;         ///< in order struck
     std::vector<std::string> rounds; ///< "sitting · round" labels in order of appearance
     std::vector<std::string> sittings;
-    std::vector<std::size_t> turnOfShot;
+    std::vector<TurnAt> turnOfShot;
     std::vector<std::size_t> orderInSitting; ///< 1-based place of each shot in its sitting
     /// Every turn holds one counted shot at most, over the whole test.
     bool shotByShot = false;
@@ -39,7 +38,11 @@ Structure structureOf(const Test& test);
 
 /// The test with every club that was marked as changed followed by a successor build ("NAME,
 /// changed"), so that nothing struck after the change is pooled with what came before. Without such
-/// marks it is the test itself.
-Test withSuccessors(Test test);
+/// marks it is the test itself. `originals` has the club that each build is, or was before.
+struct Successors {
+    Test test;
+    std::vector<BuildAt> originals;
+};
+Successors withSuccessors(Test test);
 
 } // namespace knot::record

@@ -36,7 +36,7 @@ std::vector<std::vector<std::string>> tableRows(std::string_view text, std::size
 }
 
 double tableNumber(const std::string& cell) {
-    if (const auto number = numberFromText(cell))
+    if (const auto number = numberIn(cell))
         return *number;
     throw std::logic_error("a table cell is not a number: " + cell);
 }

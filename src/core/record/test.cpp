@@ -68,21 +68,70 @@ Want Card::want(const Outcome& outcome) const {
     return {.kind = wide ? Want::Kind::less : share ? Want::Kind::more : Want::Kind::none, .value = 0};
 }
 
-std::optional<std::size_t> Test::buildIndex(const std::string& name) const {
+std::optional<BuildAt> Test::buildIndex(const std::string& name) const {
     const auto at = std::ranges::find(builds, name, &Build::name);
     if (at == builds.end())
         return std::nullopt;
-    return static_cast<std::size_t>(at - builds.begin());
+    return BuildAt(static_cast<std::size_t>(at - builds.begin()));
 }
 
-std::size_t Test::baselineIndex() const {
-    return buildIndex(card.baseline).value_or(0);
+BuildAt Test::baselineIndex() const {
+    return buildIndex(card.baseline).value_or(BuildAt());
+}
+
+std::optional<ShotAt> Test::shotIndex(ShotId named) const {
+    for (std::size_t i = shots.size(); i-- > 0;)
+        if (shots[i].id == named && named != ShotId::none)
+            return ShotAt(i);
+    return std::nullopt;
+}
+
+ShotId Test::nextShotId() const {
+    std::int64_t most = 0;
+    for (const Shot& shot : shots)
+        most = std::max(most, static_cast<std::int64_t>(shot.id));
+    return ShotId{most + 1};
+}
+
+void Test::nameShots() {
+    auto next = static_cast<std::int64_t>(nextShotId());
+    for (Shot& shot : shots)
+        if (shot.id == ShotId::none)
+            shot.id = ShotId{next++};
+}
+
+bool Test::removeBuild(BuildAt gone) {
+    auto isOf = [&](BuildAt build) { return build == gone; };
+    if (gone >= builds.size() || std::ranges::any_of(shots, isOf, &Shot::build) ||
+        std::ranges::any_of(feels, isOf, &Feel::build) || std::ranges::any_of(guesses, isOf, &Guess::build))
+        return false;
+    auto moveUp = [&](BuildAt& build) {
+        if (build > gone)
+            build = BuildAt(build - 1);
+    };
+    builds.erase(builds.begin() + static_cast<std::ptrdiff_t>(gone));
+    plan.turns.clear();
+    std::erase_if(plan.changeTimes, [&](const ChangeTime& time) { return isOf(time.a) || isOf(time.b); });
+    for (ChangeTime& time : plan.changeTimes) {
+        moveUp(time.a);
+        moveUp(time.b);
+    }
+    for (Shot& shot : shots)
+        moveUp(shot.build);
+    for (Feel& feel : feels)
+        moveUp(feel.build);
+    for (Guess& guess : guesses)
+        moveUp(guess.build);
+    moveUp(progress.inHand);
+    if (progress.inHand >= builds.size())
+        progress.inHand = BuildAt(builds.empty() ? 0 : builds.size() - 1);
+    return true;
 }
 
 std::vector<Metric> Test::metricsRead() const {
     std::vector<Metric> read;
     for (const Metric metric : allMetrics())
-        if (std::ranges::any_of(shots, [&](const Shot& s) { return s.readings.has(metric); }))
+        if (std::ranges::any_of(shots, [&](const Shot& struck) { return struck.readings.has(metric); }))
             read.push_back(metric);
     return read;
 }

@@ -25,8 +25,8 @@ struct Build {
 
 /// What the player said a build was: once for the whole test (`turn` empty) or for one stint.
 struct Guess {
-    std::size_t build = 0; ///< the one in hand, an index into the builds of its test
-    std::string said;      ///< the name of the build it was taken for
+    BuildAt build;    ///< the one in hand
+    std::string said; ///< the name of the build it was taken for
     std::string turn;
     bool operator==(const Guess&) const = default;
 };
@@ -67,10 +67,19 @@ struct Test {
     Progress progress;
     std::string frozenAt, frozenHash; ///< the first counted shot, and the SHA-256 of the card then
 
-    /// The index of a build by name, or nothing.
-    std::optional<std::size_t> buildIndex(const std::string& name) const;
+    /// The place of a build by name, or nothing.
+    std::optional<BuildAt> buildIndex(const std::string& name) const;
     /// The index of the baseline: the card's, else the first build. 0 when there are no builds.
-    std::size_t baselineIndex() const;
+    BuildAt baselineIndex() const;
+    /// The place of a shot by its id, or nothing. Looks from the last shot back.
+    std::optional<ShotAt> shotIndex(ShotId named) const;
+    /// The id that the next shot gets: one more than any shot has.
+    ShotId nextShotId() const;
+    /// Gives ids to the shots that have none, in their order.
+    void nameShots();
+    /// Takes a build out that no shot, feel or guess is of; those after it move up everywhere. False,
+    /// and no change, where one is. The planned turns go: they are to be made anew.
+    bool removeBuild(BuildAt build);
     /// Metrics with at least one reading among the shots of any status, in canonical order.
     std::vector<Metric> metricsRead() const;
 

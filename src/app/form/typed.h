@@ -1,0 +1,37 @@
+#pragma once
+
+#include <QObject>
+#include <QTimer>
+
+#include <functional>
+
+class QLineEdit;
+class QPlainTextEdit;
+
+namespace knot::app {
+
+/// What is typed in a field is taken when the field is left or 400 ms after the last letter, so that
+/// a letter costs nothing. Lives with the field. Whatever reads the test or leaves it first calls
+/// `commitAll`, so that nothing that was typed is lost.
+class Typed : public QObject {
+    Q_OBJECT
+
+public:
+    /// `take` is called with the text.
+    static void in(QLineEdit* field, std::function<void(const QString& text)> take);
+    static void in(QPlainTextEdit* field, std::function<void(const QString& text)> take);
+    /// Takes what still waits in any field.
+    static void commitAll();
+
+    ~Typed() override;
+
+private:
+    Typed(QObject* field, std::function<void()> take);
+    void commit();
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+    std::function<void()> m_take;
+    QTimer m_soon;
+};
+
+} // namespace knot::app

@@ -1,0 +1,197 @@
+#include "app/session/book.h"
+
+#include <QDir>
+#include <QFileInfo>
+#include <QLockFile>
+#include <QStandardPaths>
+
+namespace knot::app {
+
+struct Book::Opened {
+    std::unique_ptr<QLockFile> lock; ///< nothing where the file is the one that is open and locked
+    logbook::Logbook logbook;
+};
+
+Book::Book(QObject* parent)
+    : QObject(parent) {}
+Book::~Book() = default;
+
+template<typename T> bool Book::ok(const logbook::Result<T>& result) {
+    if (!result)
+        emit refused(QString::fromStdString(logbook::sentence(result.error())));
+    return result.has_value();
+}
+
+// A file that was deleted is put back first, with all that was kept in it.
+template<typename Write> auto Book::written(Write write) -> decltype(write()) {
+    auto result = write();
+    if (result || result.error().kind != logbook::ErrorKind::gone || !m_logbook->writeAnew())
+        return result;
+    result = write();
+    if (result)
+        emit noted(
+            tr("%1 was deleted while it was open. It is written anew, with everything that was in it.").arg(path()));
+    return result;
+}
+
+QString Book::path() const {
+    return m_logbook ? QString::fromStdString(m_logbook->path()) : QString();
+}
+
+QString Book::ownPath() {
+    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation))
+        .filePath(QStringLiteral("My shots.knotbook"));
+}
+
+// One program at a time; the lock of one that was killed is taken over. The lock in force is held until
+// the new one is.
+std::optional<Book::Opened> Book::acquire(const QString& path, Missing missing) {
+    std::unique_ptr<QLockFile> lock;
+    if (!m_logbook || QFileInfo(path) != QFileInfo(this->path())) {
+        lock = std::make_unique<QLockFile>(path + QStringLiteral(".lock"));
+        lock->setStaleLockTime(0);
+        if (!lock->tryLock() && lock->error() == QLockFile::LockFailedError) {
+            qint64 process = 0;
+            QString host;
+            QString program;
+            lock->getLockInfo(&process, &host, &program);
+            emit refused(
+                tr("%1 is open in another Knot Count (process %2). Close it there first.").arg(path).arg(process));
+            return std::nullopt;
+        }
+    }
+    const std::string name = path.toStdString();
+    auto book = missing == Missing::make && !QFileInfo::exists(path) ? logbook::Logbook::create(name)
+                                                                     : logbook::Logbook::open(name);
+    if (!ok(book))
+        return std::nullopt;
+    return Opened{std::move(lock), std::move(*book)};
+}
+
+void Book::adopt(Opened opened) {
+    m_logbook.emplace(std::move(opened.logbook));
+    if (opened.lock)
+        m_lock = std::move(opened.lock);
+    m_parts.reset();
+    if (auto units = m_logbook->units(); ok(units))
+        m_units = *units;
+    emit unitsChanged();
+    list();
+}
+
+bool Book::open(const QString& path) {
+    if (!QFileInfo::exists(path)) // no lock file beside nothing
+        return ok(logbook::Logbook::open(path.toStdString()));
+    auto opened = acquire(path, Missing::refuse);
+    if (opened)
+        adopt(std::move(*opened));
+    return opened.has_value();
+}
+
+bool Book::openOrMake(const QString& path) {
+    QDir().mkpath(QFileInfo(path).path());
+    auto opened = acquire(path, Missing::make);
+    if (opened)
+        adopt(std::move(*opened));
+    return opened.has_value();
+}
+
+std::optional<std::string> Book::keepIn(const QString& path, record::Test test) {
+    auto opened = acquire(path, Missing::make);
+    if (!opened)
+        return std::nullopt;
+    test.id.clear();
+    auto id = opened->logbook.save(test);
+    if (!ok(id) || !ok(opened->logbook.setUnits(m_units)))
+        return std::nullopt;
+    adopt(std::move(*opened));
+    return *id;
+}
+
+void Book::list() {
+    m_stale = false;
+    if (!m_logbook)
+        return; // a test in hand that is not kept yet
+    if (auto tests = m_logbook->tests(); ok(tests))
+        m_tests = std::move(*tests);
+    emit changed();
+}
+
+void Book::listIfStale() {
+    if (m_stale)
+        list();
+}
+
+std::optional<record::Test> Book::load(const std::string& id) {
+    if (!m_logbook)
+        return std::nullopt;
+    auto test = m_logbook->load(id);
+    return ok(test) ? std::optional(std::move(*test)) : std::nullopt;
+}
+
+std::optional<std::string> Book::save(const record::Test& test) {
+    if (!m_logbook)
+        return std::nullopt;
+    auto id = written([&] { return m_logbook->save(test); });
+    if (!ok(id))
+        return std::nullopt;
+    m_parts.reset();
+    list();
+    return *id;
+}
+
+bool Book::saveHead(const record::Test& test) {
+    if (!m_logbook || !ok(written([&] { return m_logbook->saveHead(test); })))
+        return false;
+    m_parts.reset();
+    m_stale = true;
+    return true;
+}
+
+logbook::Result<void> Book::saveStruck(const record::Test& test, std::size_t from, bool headChanged) {
+    m_stale = true;
+    // A file that is put back holds what was committed; everything in hand follows in one transaction.
+    return written(
+        [&] { return headChanged ? m_logbook->saveShotsAndHead(test, from) : m_logbook->saveShots(test, from); });
+}
+
+bool Book::remove(const std::string& id) {
+    if (!m_logbook || !ok(written([&] { return m_logbook->remove(id); })))
+        return false;
+    m_parts.reset();
+    list();
+    return true;
+}
+
+void Book::setUnits(const record::DisplayUnits& units) {
+    if (units == m_units)
+        return;
+    m_units = units;
+    if (m_logbook)
+        ok(written([&] { return m_logbook->setUnits(units); }));
+    emit unitsChanged();
+}
+
+QString Book::setting(const char* key) {
+    if (m_logbook)
+        if (const auto value = m_logbook->setting(key))
+            return QString::fromStdString(*value);
+    return {};
+}
+
+void Book::setSetting(const char* key, const QString& value) {
+    if (m_logbook)
+        ok(written([&] { return m_logbook->setSetting(key, value.toStdString()); }));
+}
+
+const std::vector<record::Part>& Book::knownParts() {
+    if (!m_parts) {
+        m_parts.emplace();
+        if (m_logbook)
+            if (auto parts = m_logbook->parts())
+                m_parts = std::move(*parts);
+    }
+    return *m_parts;
+}
+
+} // namespace knot::app

@@ -1,0 +1,83 @@
+#pragma once
+
+#include "core/record/units.h"
+#include "logbook/logbook.h"
+
+#include <QObject>
+#include <QString>
+
+#include <memory>
+#include <optional>
+
+class QLockFile;
+
+namespace knot::app {
+
+/// The open logbook: its path, its lock, the file and the list of its tests. They are replaced
+/// together, once the new file is open and locked; what is refused leaves all as it was. A file that
+/// was deleted while it was open is put back by the next write, and says so.
+class Book : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Book(QObject* parent = nullptr);
+    ~Book() override;
+
+    bool isOpen() const { return m_logbook.has_value(); }
+    /// Empty while none is open.
+    QString path() const;
+    /// Opens a logbook that exists.
+    bool open(const QString& path);
+    /// The same, making it where it does not exist.
+    bool openOrMake(const QString& path);
+    /// Keeps a test in the logbook at `path`, made if need be, and opens that one; gives its new id.
+    std::optional<std::string> keepIn(const QString& path, record::Test test);
+    /// Where a logbook of one's own stands when none was chosen.
+    static QString ownPath();
+
+    /// Newest first. `list` asks the file anew; `listIfStale` does where something was written.
+    const std::vector<logbook::TestEntry>& tests() const { return m_tests; }
+    void list();
+    void listIfStale();
+    void markStale() { m_stale = true; }
+
+    std::optional<record::Test> load(const std::string& id);
+    /// Gives the id.
+    std::optional<std::string> save(const record::Test& test);
+    bool saveHead(const record::Test& test);
+    /// Shots from a place on, with the head where that changed; what fails is the caller's to try again.
+    logbook::Result<void> saveStruck(const record::Test& test, std::size_t from, bool headChanged);
+    bool remove(const std::string& id);
+
+    const record::DisplayUnits& units() const { return m_units; }
+    void setUnits(const record::DisplayUnits& units);
+    /// A text kept with the logbook; empty where none was kept.
+    QString setting(const char* key);
+    void setSetting(const char* key, const QString& value);
+    /// Parts of the logbook's clubs, to build others from.
+    const std::vector<record::Part>& knownParts();
+
+signals:
+    /// Another logbook is open, or its list has changed.
+    void changed();
+    void unitsChanged();
+    void refused(const QString& sentence);
+    void noted(const QString& sentence);
+
+private:
+    struct Opened;
+    enum class Missing { refuse, make };
+    std::optional<Opened> acquire(const QString& path, Missing missing);
+    void adopt(Opened opened);
+    template<typename Write> auto written(Write write) -> decltype(write());
+    template<typename T> bool ok(const logbook::Result<T>& result);
+
+    std::optional<logbook::Logbook> m_logbook;
+    std::unique_ptr<QLockFile> m_lock;
+    std::vector<logbook::TestEntry> m_tests;
+    std::optional<std::vector<record::Part>> m_parts;
+    record::DisplayUnits m_units;
+    bool m_stale = false;
+};
+
+} // namespace knot::app

@@ -1,0 +1,85 @@
+#pragma once
+
+#include "app/session/book.h"
+#include "app/session/test_in_hand.h"
+
+#include <QObject>
+
+#include <functional>
+
+namespace knot::app {
+
+/// A tag and the club that it hides.
+struct TagOfClub {
+    std::string tag, club;
+};
+
+/// What is declared in the test in hand: edits with undo, amendments once it is frozen, the seal. Every
+/// change is on disk when the call returns; one that could not be read back is refused.
+class Declaring : public QObject {
+    Q_OBJECT
+
+public:
+    Declaring(TestInHand& hand, Book& book, QObject* parent = nullptr);
+
+    /// Changes what is declared and keeps it. `what` names the thing in words ("the number of laps"):
+    /// edits of one thing in a row are undone together, and after the first counted shot of a planned
+    /// test each is kept as an amendment. `edit` sees the test without its shots. False where it was
+    /// refused or changed nothing.
+    bool change(const QString& what, const std::function<void(record::Test&)>& edit);
+    /// Takes a club out; refused where shots, feels or guesses are of it.
+    bool removeClub(record::BuildAt build);
+
+    bool canUndo() const { return !m_undo.empty(); }
+    bool canRedo() const { return !m_redo.empty(); }
+    void undo();
+    void redo();
+    /// Another test is in hand: there is no way back into this one.
+    void forget();
+
+    void setComparison(record::Comparison comparison);
+    void setBaseline(record::BuildAt build);
+    /// Declares an outcome, or takes it back; says why not when there are three already.
+    void togglePrimary(const record::Outcome& outcome);
+    void setMargin(record::Metric metric, double gap);
+    void setWant(const record::Outcome& outcome, record::Want::Kind kind);
+
+    /// Locks which tag is which, in the background; says why not when it can't be.
+    void seal(const QString& pin);
+    /// Opens the seal for the slip alone, and hands over what it hides; nothing of the test changes.
+    void peek(const QString& pin, const std::function<void(const std::vector<TagOfClub>&)>& then);
+    void reveal(const QString& pin);
+    /// Where the PIN is lost: the clubs in the order of the tags, as the tags on them say.
+    bool revealByHand(const std::vector<std::string>& clubs);
+    /// A key is being made from a PIN.
+    bool isSealing() const { return m_sealing; }
+
+    /// A sentence about a refusal, from a page.
+    void refuse(const QString& sentence) { emit refused(sentence); }
+
+signals:
+    void changed();
+    /// The clubs are known now.
+    void revealed();
+    void refused(const QString& sentence);
+
+private:
+    bool keep(record::Test head);
+    void step(std::vector<record::Test>& from, std::vector<record::Test>& to, const QString& noted);
+    bool show(record::Test test);
+    template<typename Then> void openSeal(const QString& pin, Then then);
+
+    TestInHand& m_hand;
+    Book& m_book;
+    std::vector<record::Test> m_undo, m_redo; ///< declarations, without shots
+    QString m_lastChange;
+    bool m_sealing = false;
+};
+
+/// Marks a declared test that has its first counted shot as frozen, with the hash of what was declared.
+void freezeIfStruck(record::Test& test);
+
+/// The moment now as the record keeps it, ISO 8601.
+std::string momentNow();
+
+} // namespace knot::app

@@ -1,0 +1,74 @@
+#include "app/session/judging.h"
+
+#include "app/session/background.h"
+
+namespace knot::app {
+
+Judging::Judging(QObject* parent)
+    : QObject(parent)
+    , m_generation(std::make_shared<std::atomic<int>>(0)) {
+    m_soon.setSingleShot(true);
+    m_soon.setInterval(300);
+    connect(&m_soon, &QTimer::timeout, this, &Judging::judgeStale);
+}
+
+Judging::~Judging() {
+    ++*m_generation;
+}
+
+void Judging::judge(const record::Test& test) {
+    m_stale = nullptr;
+    m_soon.stop();
+    const int mine = ++*m_generation;
+    auto latest = m_generation;
+    auto snapshot = std::make_shared<const record::Test>(test);
+    struct Answer {
+        judge::Case subject;
+        std::optional<judge::Reading> reading;
+    };
+    inBackground(
+        this,
+        [snapshot, latest, mine] {
+            const auto subject = judge::Case::of(*snapshot);
+            return Answer{subject, judge::judge({.subject = subject, .seed = 1, .cancelled = [latest, mine] {
+                                                     return *latest != mine;
+                                                 }})};
+        },
+        [this, latest, mine](Answer answer) {
+            if (mine != *latest)
+                return;
+            m_reading = std::move(answer.reading);
+            m_subject = std::move(answer.subject);
+            emit changed();
+        });
+}
+
+void Judging::markStale(std::function<const record::Test*()> test) {
+    ++*m_generation; // a judge at work judges an older test
+    m_reading.reset();
+    m_stale = std::move(test);
+    if (m_watched)
+        m_soon.start();
+}
+
+void Judging::setWatched(bool watched) {
+    m_watched = watched;
+    if (watched)
+        judgeStale();
+}
+
+void Judging::judgeStale() {
+    if (m_stale)
+        if (const record::Test* test = m_stale())
+            judge(*test);
+}
+
+void Judging::forget() {
+    ++*m_generation;
+    m_reading.reset();
+    m_subject.reset();
+    m_stale = nullptr;
+    m_soon.stop();
+}
+
+} // namespace knot::app

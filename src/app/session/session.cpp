@@ -1,0 +1,266 @@
+#include "app/session/session.h"
+
+#include "app/form/typed.h"
+#include "core/plan/schedule.h"
+#include "core/record/control.h"
+#include "files/csv_writer.h"
+#include "files/file.h"
+#include "files/test_json.h"
+
+#include <QDir>
+#include <QRandomGenerator>
+
+#include <algorithm>
+
+namespace knot::app {
+
+Session::Session(QObject* parent)
+    : QObject(parent)
+    , m_declaring(m_hand, m_book)
+    , m_bay(m_hand, m_book) {
+    connect(&m_book, &Book::refused, this, &Session::refused);
+    connect(&m_book, &Book::noted, this, &Session::noted);
+    connect(&m_declaring, &Declaring::refused, this, &Session::refused);
+    connect(&m_bay, &BayRun::refused, this, &Session::refused);
+    connect(&m_bay, &BayRun::noted, this, &Session::noted);
+    connect(&m_declaring, &Declaring::changed, this, [this] {
+        if (!test().shots.empty())
+            m_judging.judge(test());
+    });
+    connect(&m_declaring, &Declaring::revealed, this, &Session::testChanged);
+    connect(&m_bay, &BayRun::changed, this,
+            [this] { m_judging.markStale([this] { return m_hand.has() ? &m_hand.test() : nullptr; }); });
+}
+
+bool Session::readyToLeave() {
+    Typed::commitAll();
+    if (m_bay.saveAgain())
+        return true;
+    emit refused(tr("Not on disk yet: %1. Free some space, or keep this test in another logbook (Ctrl+S).")
+                     .arg(m_bay.unsavedWords()));
+    return false;
+}
+
+// Nothing of one test may reach another.
+void Session::forgetAll() {
+    m_declaring.forget();
+    m_bay.forget();
+    m_judging.forget();
+}
+
+void Session::take(record::Test test) {
+    test.nameShots();
+    m_hand.put(std::move(test));
+    forgetAll();
+    emit testChanged();
+    m_judging.judge(m_hand.test());
+}
+
+void Session::dropTest() {
+    m_hand.drop();
+    forgetAll();
+    emit testChanged();
+}
+
+// Into the logbook where one is open, and in hand.
+bool Session::keepAndTake(record::Test test) {
+    if (m_book.isOpen()) {
+        test.nameShots();
+        const auto id = m_book.save(test);
+        if (!id)
+            return false;
+        test.id = *id;
+    }
+    take(std::move(test));
+    return true;
+}
+
+bool Session::openLogbook(const QString& path) {
+    if (!readyToLeave() || !m_book.open(path))
+        return false;
+    dropTest();
+    return true;
+}
+
+bool Session::openTest(const std::string& id) {
+    if (!readyToLeave())
+        return false;
+    auto test = m_book.load(id);
+    if (!test)
+        return false;
+    take(std::move(*test));
+    return true;
+}
+
+bool Session::importShots(const QString& path, const files::HeadingMap& headings) {
+    if (!readyToLeave())
+        return false;
+    const std::string name = path.toStdString();
+    auto imported = path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive)
+                        ? files::readTestFile(name)
+                        : files::readShotFile(name, {.headings = headings});
+    m_headingsUnknown = !imported && files::isAboutHeadings(imported.error().kind);
+    if (!imported) {
+        emit refused(QString::fromStdString(files::sentence(imported.error())));
+        return false;
+    }
+    if (imported->test.createdAt.empty())
+        imported->test.createdAt = momentNow();
+    if (!keepAndTake(std::move(imported->test)))
+        return false;
+    for (const auto& note : imported->notes)
+        emit noted(QString::fromStdString(note));
+    return true;
+}
+
+bool Session::keepIn(const QString& path) {
+    Typed::commitAll();
+    if (!m_hand.has())
+        return false;
+    const auto id = m_book.keepIn(path, m_hand.test());
+    if (!id)
+        return false;
+    m_hand.edit().id = *id;
+    m_bay.keptElsewhere();
+    emit testChanged();
+    return true;
+}
+
+bool Session::exportShots(const QString& path) {
+    Typed::commitAll();
+    if (!m_hand.has())
+        return false;
+    const bool json = path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive);
+    auto written = files::writeFile(path.toStdString(), json ? files::testJson(test()) : files::shotCsv(test()));
+    if (!written)
+        emit refused(QString::fromStdString(files::sentence(written.error())));
+    return written.has_value();
+}
+
+bool Session::removeTest(const std::string& id) {
+    if (!m_book.remove(id))
+        return false;
+    if (m_hand.has() && test().id == id)
+        dropTest();
+    return true;
+}
+
+bool Session::newTest(record::Stage stage) {
+    if (!readyToLeave())
+        return false;
+    if (!m_book.isOpen()) {
+        if (!m_book.openOrMake(Book::ownPath()))
+            return false;
+        emit noted(tr("Kept in %1.").arg(QDir::toNativeSeparators(Book::ownPath())));
+    }
+    record::Test test;
+    test.stage = stage;
+    test.title = (stage == record::Stage::test        ? tr("New test")
+                  : stage == record::Stage::screening ? tr("Screening")
+                                                      : tr("Open sitting"))
+                     .toStdString();
+    test.createdAt = momentNow();
+    if (stage == record::Stage::test) {
+        test.card.blinding = record::Blinding::open;
+        test.card.held = record::heldAsUsual(test.card.kind);
+        test.card.plannedRounds = test.plan.rounds;
+        test.plan.seed = QRandomGenerator::system()->generate64();
+    }
+    return keepAndTake(std::move(test));
+}
+
+bool Session::copyDeclaration(const std::vector<std::string>& builds) {
+    if (!m_hand.has() || isSealed() || !readyToLeave())
+        return false;
+    const record::Test& from = test();
+    record::Test copy;
+    copy.title =
+        (builds.empty() ? tr("%1, again") : tr("%1, confirmed")).arg(QString::fromStdString(from.title)).toStdString();
+    copy.question = from.question;
+    copy.player = from.player;
+    copy.profile = from.profile;
+    copy.createdAt = momentNow();
+    copy.card = from.card;
+    copy.plan = from.plan;
+    copy.plan.turns.clear();
+    for (const record::Build& build : from.builds) {
+        if (!builds.empty() && std::ranges::find(builds, build.name) == builds.end())
+            continue;
+        copy.builds.push_back(build);
+        copy.builds.back().tag.clear();
+        copy.builds.back().struckOff.clear();
+    }
+    if (!builds.empty())
+        copy.plan.changeTimes.clear(); // they name places among all clubs
+    if (!copy.buildIndex(copy.card.baseline))
+        copy.card.baseline.clear();
+    copy.plan.seed = QRandomGenerator::system()->generate64();
+    const bool warm = !from.sittings.empty() && !from.shots.empty() &&
+                      from.shots.back().sitting == from.sittings.back().label &&
+                      !bay::isAnotherVisit(from, m_bay.now().toStdString());
+    if (warm)
+        copy.plan.warmUp = 0;
+    plan::planTurns(copy);
+    return keepAndTake(std::move(copy));
+}
+
+// Shots of a file go to the clubs of the same name; a sitting or a screening takes new clubs in.
+bool Session::takeShots(const record::Test& from) {
+    record::Test test = this->test();
+    std::vector<record::BuildAt> place;
+    for (const record::Build& build : from.builds) {
+        auto at = test.buildIndex(build.name);
+        if (!at && test.stage != record::Stage::test) {
+            test.builds.push_back(build);
+            at = record::BuildAt(test.builds.size() - 1);
+        }
+        if (!at) {
+            emit refused(tr("The file has shots with “%1”, which is not a club of this test. Name its clubs as here.")
+                             .arg(QString::fromStdString(build.name)));
+            return false;
+        }
+        place.push_back(*at);
+    }
+    for (const auto& column : from.extraColumns)
+        if (std::ranges::find(test.extraColumns, column) == test.extraColumns.end()) {
+            test.extraColumns.push_back(column);
+            for (auto& shot : test.shots)
+                shot.extra.emplace_back();
+        }
+    for (record::Shot shot : from.shots) {
+        shot.id = test.nextShotId();
+        shot.build = place[shot.build];
+        std::vector<std::string> extra(test.extraColumns.size());
+        for (std::size_t i = 0; i < shot.extra.size(); ++i)
+            extra[static_cast<std::size_t>(std::ranges::find(test.extraColumns, from.extraColumns[i]) -
+                                           test.extraColumns.begin())] = shot.extra[i];
+        shot.extra = std::move(extra);
+        test.shots.push_back(std::move(shot));
+    }
+    freezeIfStruck(test);
+    return keepAndTake(std::move(test));
+}
+
+bool Session::addShots(const QString& path, const files::HeadingMap& headings) {
+    if (!m_hand.has() || !readyToLeave())
+        return false;
+    auto imported = files::readShotFile(path.toStdString(), {.headings = headings});
+    m_headingsUnknown = !imported && files::isAboutHeadings(imported.error().kind);
+    if (!imported) {
+        emit refused(QString::fromStdString(files::sentence(imported.error())));
+        return false;
+    }
+    return takeShots(imported->test);
+}
+
+bool Session::addShot(record::BuildAt build, record::Metric metric, double value) {
+    record::Test one;
+    one.builds = {test().builds.at(build)};
+    record::Shot shot;
+    shot.takenAt = momentNow();
+    shot.readings.measure(metric, value);
+    one.shots = {shot};
+    return takeShots(one);
+}
+
+} // namespace knot::app

@@ -1,0 +1,87 @@
+#pragma once
+
+#include "app/session/bay_run.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/judging.h"
+#include "app/session/test_in_hand.h"
+#include "files/csv_reader.h"
+
+#include <QObject>
+#include <QString>
+
+namespace knot::app {
+
+/// What is open: the logbook, the test in hand, what is declared of it, its run in the bay and its
+/// reading. The parts are owned here, and here is the one place that changes the test in hand and
+/// empties all of them.
+class Session : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Session(QObject* parent = nullptr);
+
+    Book& book() { return m_book; }
+    Declaring& declaring() { return m_declaring; }
+    BayRun& bay() { return m_bay; }
+    Judging& judging() { return m_judging; }
+
+    bool hasTest() const { return m_hand.has(); }
+    const record::Test& test() const { return m_hand.test(); }
+    bool isKept() const { return m_hand.isKept(); }
+    bool isSealed() const { return m_hand.isSealed(); }
+    bool isFrozen() const { return m_hand.isFrozen(); }
+
+    bool openLogbook(const QString& path);
+    bool openTest(const std::string& id);
+    /// Imports a shot file or an exported test: into the logbook when one is open, else it stays
+    /// in hand unkept.
+    bool importShots(const QString& path, const files::HeadingMap& headings = {});
+    /// The last import was refused for what its headings mean, so that matching them may mend it.
+    bool headingsUnknown() const { return m_headingsUnknown; }
+    /// Keeps the test in hand in the logbook at `path`, which is made if need be, and opens that.
+    bool keepIn(const QString& path);
+    bool exportShots(const QString& path);
+    bool removeTest(const std::string& id);
+
+    /// A new test in the logbook, or in one of its own (Book::ownPath) when none is open.
+    bool newTest(record::Stage stage);
+    /// A new test with the declaration, the clubs and the plan of the one in hand, and nothing of what
+    /// was struck. Only the clubs named where `builds` is not empty; who comes from a screening just
+    /// now is warm.
+    bool copyDeclaration(const std::vector<std::string>& builds = {});
+    /// Adds the shots of a file to the test in hand; its clubs must be those of the test (tags while
+    /// sealed), or are added to it while it is an open sitting or a screening.
+    bool addShots(const QString& path, const files::HeadingMap& headings = {});
+    bool addShot(record::BuildAt build, record::Metric metric, double value);
+
+    /// True once everything typed and struck is on disk; else says what to do.
+    bool readyToLeave();
+
+    void refuse(const QString& sentence) { emit refused(sentence); }
+    void note(const QString& sentence) { emit noted(sentence); }
+
+signals:
+    /// Another test is in hand.
+    void testChanged();
+    /// A sentence for the user: something was refused or failed.
+    void refused(const QString& sentence);
+    /// A sentence for the user: something was done that does not show by itself.
+    void noted(const QString& sentence);
+
+private:
+    void take(record::Test test);
+    bool keepAndTake(record::Test test);
+    void dropTest();
+    void forgetAll();
+    bool takeShots(const record::Test& from);
+
+    TestInHand m_hand;
+    Book m_book;
+    Declaring m_declaring;
+    BayRun m_bay;
+    Judging m_judging;
+    bool m_headingsUnknown = false;
+};
+
+} // namespace knot::app

@@ -1,0 +1,34 @@
+#pragma once
+
+#include <QCoreApplication>
+#include <QKeySequence>
+
+#include <array>
+
+namespace knot::app {
+
+enum class PageId { logbook, sheet, rack, plan, bay, reading };
+
+/// A page as it is named on the spine, in the Go menu, by `--page` and by Alt and its number.
+struct PageEntry {
+    PageId id = PageId::logbook;
+    const char* word = "";   ///< as `--page` takes it
+    const char* menu = "";   ///< with its key in the menu
+    const char* action = ""; ///< the action's name
+};
+
+/// All pages, in the order in which a test goes through them.
+inline constexpr std::array<PageEntry, 6> pageEntries = {
+    {{PageId::logbook, "logbook", QT_TRANSLATE_NOOP("Pages", "&Logbook"), "actionLogbook"},
+     {PageId::sheet, "sheet", QT_TRANSLATE_NOOP("Pages", "&Sheet"), "actionSheet"},
+     {PageId::rack, "rack", QT_TRANSLATE_NOOP("Pages", "R&ack"), "actionRack"},
+     {PageId::plan, "plan", QT_TRANSLATE_NOOP("Pages", "&Plan"), "actionPlan"},
+     {PageId::bay, "bay", QT_TRANSLATE_NOOP("Pages", "&Bay"), "actionBay"},
+     {PageId::reading, "reading", QT_TRANSLATE_NOOP("Pages", "&Reading"), "actionReading"}}};
+
+/// The page's name without its menu key.
+inline QString nameOf(const PageEntry& page) {
+    return QCoreApplication::translate("Pages", page.menu).remove(QLatin1Char('&'));
+}
+
+} // namespace knot::app

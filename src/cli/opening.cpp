@@ -1,0 +1,31 @@
+#include "cli/opening.h"
+
+#include "files/test_json.h"
+
+namespace knot::cli {
+
+record::Test findTest(logbook::Logbook& book, const std::string& wanted) {
+    for (const auto& entry : orRefuse(book.tests()))
+        if (entry.id == wanted || entry.title == wanted)
+            return orRefuse(book.load(entry.id));
+    throw Refusal{logbook::sentence({logbook::ErrorKind::noSuchTest, book.path(), "'" + wanted + "'"})};
+}
+
+files::ImportedTest openTest(const std::string& file, const std::string& wanted, const files::ReadOptions& reading) {
+    if (file.ends_with(".knotbook")) {
+        auto book = orRefuse(logbook::Logbook::read(file));
+        const auto entries = orRefuse(book.tests());
+        if (wanted.empty() && entries.size() != 1)
+            throw Refusal{file + " holds " + std::to_string(entries.size()) +
+                          " tests; say which with --test and its title."};
+        return {findTest(book, wanted.empty() ? entries.front().id : wanted), {}};
+    }
+    if (!wanted.empty())
+        throw Refusal{"--test: " + file + " is no logbook, so it holds one test alone."};
+    auto imported = file.ends_with(".json") ? files::readTestFile(file) : files::readShotFile(file, reading);
+    if (!imported)
+        throw Refusal{files::sentence(imported.error())};
+    return std::move(*imported);
+}
+
+} // namespace knot::cli

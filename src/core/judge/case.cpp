@@ -1,0 +1,88 @@
+#include "core/judge/case.h"
+
+#include "core/bay/stand.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+namespace knot::judge {
+namespace {
+
+// A turn is beyond the plan when its club has had all its planned rounds. A lap that was parted, by a
+// night between two sittings or by a change of the player, makes two rounds with some clubs each.
+std::vector<bool> turnsBeyond(const record::Structure& structure, std::size_t planned) {
+    std::map<BuildAt, std::set<record::RoundAt>> roundsOf;
+    std::vector<bool> beyond;
+    for (const auto& turn : structure.turns) {
+        auto& had = roundsOf[turn.build];
+        const bool over = turn.round && !had.contains(*turn.round) && had.size() >= planned;
+        if (turn.round && !over)
+            had.insert(*turn.round);
+        beyond.push_back(over);
+    }
+    return beyond;
+}
+
+std::size_t roundsAmong(const record::Structure& structure, const std::vector<bool>& beyond) {
+    std::set<record::RoundAt> rounds;
+    for (std::size_t turn = 0; turn < structure.turns.size(); ++turn)
+        if (beyond[turn])
+            rounds.insert(*structure.turns[turn].round);
+    return rounds.size();
+}
+
+} // namespace
+
+Case Case::of(const record::Test& test) {
+    auto parts = std::make_shared<Parts>();
+    parts->clubs = test.builds.size();
+    std::vector<std::size_t> numbers;
+    for (std::size_t i = 0; i < test.shots.size(); ++i)
+        if (!bay::isUnnamed(test, test.shots[i]))
+            numbers.push_back(i + 1);
+    plan::SealedView view = plan::asSealed(bay::withoutUnnamed(test));
+    auto successors = record::withSuccessors(std::move(view).take());
+    parts->seen = std::move(successors.test);
+    parts->clubOf = std::move(successors.originals);
+    parts->structure = record::structureOf(parts->seen);
+    parts->numbers = std::move(numbers);
+    const auto planned = static_cast<std::size_t>(std::max(0, test.card.plannedRounds));
+    if (planned == 0 || parts->structure.rounds.size() <= planned)
+        return Case(std::move(parts));
+    const auto beyond = turnsBeyond(parts->structure, planned);
+    parts->roundsBeyond = roundsAmong(parts->structure, beyond);
+    if (parts->roundsBeyond == 0)
+        return Case(std::move(parts));
+    record::Test kept = parts->seen;
+    kept.shots.clear();
+    std::vector<std::size_t> keptNumbers;
+    for (std::size_t i = 0; i < parts->seen.shots.size(); ++i)
+        if (!beyond[parts->structure.turnOfShot[i]]) {
+            kept.shots.push_back(parts->seen.shots[i]);
+            keptNumbers.push_back(parts->numbers[i]);
+        }
+    parts->structure = record::structureOf(kept);
+    parts->numbers = std::move(keptNumbers);
+    parts->planned = std::move(kept);
+    return Case(std::move(parts));
+}
+
+Taken Case::taken() const {
+    return test().card.setsAsideByNumbers() ? Taken::allRead : Taken::counted;
+}
+
+std::size_t completeRounds(const record::Test& test, const record::Structure& structure) {
+    std::vector<std::set<BuildAt>> builds(structure.rounds.size());
+    std::set<BuildAt> struck;
+    for (const auto& turn : structure.turns)
+        for (const record::ShotAt shot : turn.shots)
+            if (test.shots[shot].status == record::ShotStatus::counted) {
+                struck.insert(turn.build);
+                builds[*turn.round].insert(turn.build);
+            }
+    return static_cast<std::size_t>(
+        std::ranges::count_if(builds, [&](const auto& held) { return held.size() == struck.size(); }));
+}
+
+} // namespace knot::judge

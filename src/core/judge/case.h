@@ -1,0 +1,57 @@
+#pragma once
+
+#include "core/judge/columns.h"
+#include "core/plan/seal.h"
+#include "core/record/structure.h"
+
+#include <memory>
+
+namespace knot::judge {
+
+/// What may be judged of a test, made in one place: shots whose club nobody has named are left out,
+/// a sealed test is seen as sealed, a changed club is a build of its own, and what was struck beyond
+/// the plan has no part. The judge, leads, live averages, pictures and the command line take a case
+/// and nothing else. It keeps the way back, so that what is said speaks of the record's own shots
+/// and clubs. Cheap to copy; never changes.
+class Case {
+public:
+    static Case of(const record::Test& test);
+
+    /// What is judged, and how it falls into turns and rounds.
+    const record::Test& test() const { return m_parts->planned ? *m_parts->planned : m_parts->seen; }
+    const record::Structure& structure() const { return m_parts->structure; }
+    /// The same with what was struck beyond the plan, as pictures show it.
+    const record::Test& seen() const { return m_parts->seen; }
+    /// Rounds struck beyond the plan.
+    std::size_t roundsBeyond() const { return m_parts->roundsBeyond; }
+    /// Which shots verdicts stand on, and the ones that they do not.
+    Taken taken() const;
+    Taken otherSide() const { return taken() == Taken::counted ? Taken::allRead : Taken::counted; }
+    /// A screening or an open sitting: leads, never verdicts.
+    bool givesLeadsOnly() const { return test().stage != record::Stage::test; }
+
+    /// How many clubs the record has, without the successors of changed ones.
+    std::size_t clubs() const { return m_parts->clubs; }
+    /// The record's club that a build is, or was before it was changed.
+    BuildAt clubOf(BuildAt build) const { return m_parts->clubOf[build]; }
+    /// The number that the record gives to a shot of `test()`, from 1.
+    std::size_t numberOf(record::ShotAt shot) const { return m_parts->numbers[shot]; }
+
+private:
+    struct Parts {
+        record::Test seen;
+        std::optional<record::Test> planned;
+        record::Structure structure;
+        std::vector<std::size_t> numbers;
+        std::vector<BuildAt> clubOf;
+        std::size_t roundsBeyond = 0, clubs = 0;
+    };
+    explicit Case(std::shared_ptr<const Parts> parts)
+        : m_parts(std::move(parts)) {}
+    std::shared_ptr<const Parts> m_parts;
+};
+
+/// Rounds that hold a counted shot of every build that has any.
+std::size_t completeRounds(const record::Test& test, const record::Structure& structure);
+
+} // namespace knot::judge

@@ -1,0 +1,116 @@
+#include "core/record/shot_fields.h"
+
+#include "core/record/names.h"
+#include "core/record/text.h"
+
+#include <algorithm>
+#include <array>
+#include <charconv>
+
+namespace knot::record {
+namespace {
+
+using Kind = ShotField::Kind;
+using In = ShotField::InShotFiles;
+
+template<std::string Shot::*member>
+constexpr ShotField textField(std::string_view key, std::string_view label, In inShotFiles) {
+    return {key,
+            label,
+            Kind::text,
+            inShotFiles,
+            [](const Shot& shot) { return shot.*member; },
+            [](Shot& shot, std::string_view text) {
+                shot.*member = text;
+                return true;
+            },
+            {},
+            {}};
+}
+
+// A word of an enumeration; its first value is the one that says nothing.
+template<auto member, const auto& names, bool isWritten = false>
+constexpr ShotField wordField(std::string_view key, std::string_view label, In inShotFiles, std::string_view refused,
+                              std::string_view expected) {
+    using Value = std::remove_cvref_t<decltype(std::declval<Shot>().*member)>;
+    return {key,
+            label,
+            Kind::word,
+            inShotFiles,
+            [](const Shot& shot) {
+                return !isWritten && shot.*member == Value{} ? std::string() : std::string(nameOf(names, shot.*member));
+            },
+            [](Shot& shot, std::string_view text) {
+                const auto value = text.empty() ? Value{} : valueNamed<Value>(names, lowerCase(text));
+                if (value)
+                    shot.*member = *value;
+                return value.has_value();
+            },
+            refused,
+            expected};
+}
+
+constexpr ShotField handedOver{"handed_over",
+                               "the hand-over",
+                               Kind::flag,
+                               In::before,
+                               [](const Shot& shot) { return shot.handedOver ? std::string("1") : std::string(); },
+                               [](Shot& shot, std::string_view text) {
+                                   const std::string word = lowerCase(text);
+                                   shot.handedOver = word == "1" || word == "yes" || word == "true";
+                                   return shot.handedOver || word.empty() || word == "0" || word == "no" ||
+                                          word == "false";
+                               },
+                               "unknown hand-over",
+                               "1, 0 or nothing"};
+
+constexpr ShotField feel{"feel",
+                         "the feel",
+                         Kind::score,
+                         In::after,
+                         [](const Shot& shot) { return shot.feel > 0 ? std::to_string(shot.feel) : std::string(); },
+                         [](Shot& shot, std::string_view text) {
+                             int score = 0;
+                             const char* end = text.data() + text.size();
+                             const auto [stop, error] = std::from_chars(text.data(), end, score);
+                             const bool said = !text.empty();
+                             if (said && (error != std::errc() || stop != end || score < 1 || score > 10))
+                                 return false;
+                             shot.feel = score;
+                             return true;
+                         },
+                         "no feel score:",
+                         "a whole number from 1 to 10, or nothing"};
+
+constexpr std::array fields = {
+    textField<&Shot::number>("shot", "the shot's number", In::before),
+    textField<&Shot::sitting>("sitting", "the sitting", In::before),
+    textField<&Shot::player>("player", "the player", In::before),
+    textField<&Shot::round>("round", "the lap", In::before),
+    textField<&Shot::turn>("turn", "the stint", In::before),
+    handedOver,
+    wordField<&Shot::mark, markNames>("mark", "a mark", In::before, "unknown mark", "club, player or nothing"),
+    wordField<&Shot::status, statusNames, true>("status", "the status", In::after, "unknown status",
+                                                "counted, set_aside, warm_up or nothing"),
+    wordField<&Shot::setAsideWhen, setAsideWhenNames>("set_aside_when", "when it was set aside", In::after,
+                                                      "unknown moment",
+                                                      "called, by_rule, after_number, after_reveal or nothing"),
+    textField<&Shot::reason>("reason", "the reason", In::after),
+    textField<&Shot::takenAt>("taken_at", "the time", In::after),
+    textField<&Shot::delivery>("delivery", "the delivery", In::after),
+    feel,
+    textField<&Shot::note>("note", "a note", In::after),
+    textField<&Shot::readId>("read_id", "its name at the monitor", In::never)};
+
+} // namespace
+
+std::span<const ShotField> shotFields() {
+    return fields;
+}
+
+const ShotField* shotFieldNamed(std::string_view key) {
+    const auto* const at = std::ranges::find(fields, key, &ShotField::key);
+    return at == fields.end() ? nullptr : &*at;
+}
+
+} // namespace knot::record
