@@ -61,7 +61,7 @@ Result<void> writeFile(const std::string& path, const std::string& text) {
     if (writeThrough(partial, text) && std::rename(partial.c_str(), path.c_str()) == 0)
         return {};
     const int reason = errno;
-    std::remove(partial.c_str());
+    ::unlink(partial.c_str());
     return tl::unexpected(Error{ErrorKind::cannotWrite, path, 0, 0, {}, std::strerror(reason)});
 }
 

@@ -287,7 +287,7 @@ TEST_CASE("opening the starting tables leaves the club's fields their height") {
     bench.window->showPage(app::PageId::rack);
     addClubs(hands, {"Reed"});
     emit bench.find<QLabel>("starting")->linkActivated("tables");
-    QTest::qWait(50);
     auto* field = bench.find<QLineEdit>("headMassEdit");
-    CHECK(field->visibleRegion().boundingRect().height() == field->height());
+    CHECK(knot::test::eventually([&] { return field->visibleRegion().boundingRect().height() == field->height(); },
+                                 2000));
 }

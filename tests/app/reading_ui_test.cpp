@@ -191,10 +191,10 @@ TEST_CASE("pointing at a knot, by mouse or by key, says which shot it is") {
     Bench bench;
     bench.window->openPath(bench.writeFile("shots.csv", twoClubs));
     REQUIRE(bench.waitForReading());
-    QTest::qWait(20);
     auto* cords = bench.find<app::CordsView>("cords");
+    REQUIRE(
+        knot::test::eventually([&] { return !app::cordsLayout(cords->picture(), cords->rect()).knots.empty(); }, 2000));
     const auto layout = app::cordsLayout(cords->picture(), cords->rect());
-    REQUIRE(!layout.knots.empty());
     QTest::mouseMove(cords, QPoint(static_cast<int>(layout.knots[0].x), static_cast<int>(layout.knots[0].y)));
     CHECK(bench.find<QLabel>("caption")->text().contains("shot"));
     QTest::mouseMove(cords, QPoint(3, 3));

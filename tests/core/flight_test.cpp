@@ -6,7 +6,8 @@
 using namespace knot::flight;
 
 TEST_CASE("flights agree with the reference trajectories") {
-    for (const auto& row : knot::test::loadJson("flight").at("flights")) {
+    const auto reference = knot::test::loadJson("flight");
+    for (const auto& row : reference.at("flights")) {
         const auto wind = row.at("wind_ms");
         const Flight flown = fly({row.at("ball_speed_ms"), row.at("launch_deg"), row.at("launch_direction_deg"),
                                   row.at("spin_rpm"), row.at("spin_axis_deg")},

@@ -111,7 +111,8 @@ TEST_CASE("clubs that never met in a round have no known error") {
 TEST_CASE("an even p_same on one run each stays open") {
     TestBuilder builder;
     builder.turn("A", "1", {150, 150.1, 149.9, 150, 150.05}).turn("B", "1", {150, 150.1, 149.9, 150.02, 150});
-    const auto& row = readingOf(builder).average[0];
+    const auto reading = readingOf(builder);
+    const auto& row = reading.average[0];
     CHECK(*row.claim.pSameAdjusted < 0.05);
     CHECK(row.claim.verdict == Verdict::open);
 }

@@ -71,7 +71,7 @@ TEST_CASE("a logged hand-over, a new sitting and a new player end a turn") {
     Test test = testOf({{"A", "", "", ""}, {"A", "", "", ""}, {"A", "", "", ""}});
     test.shots[1].handedOver = true;
     test.shots[2].player = "Ivo";
-    CHECK(shape(structureOf(test)) == "A1/1 A1/2 A1/3 ");
+    CHECK(shape(structureOf(test)) == "A1/1 A1/2 A1/Ivo · 1 ");
     const auto structure = structureOf(testOf({{"A", "May", "", ""}, {"A", "June", "", ""}, {"B", "June", "", ""}}));
     CHECK(shape(structure) == "A1/May · 1 A1/June · 1 B1/June · 1 ");
     CHECK(structure.orderInSitting == std::vector<std::size_t>{1, 1, 2});

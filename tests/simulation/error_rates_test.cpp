@@ -204,7 +204,8 @@ TEST_CASE("planned power is achieved by the judge that will do the judging") {
             {.varTurn = 0.16, .varShot = 1, .rounds = static_cast<double>(rounds), .turnLength = 3}, 1.2, 0.05);
         Rate seen;
         for (int i = 0; i < repetitions(1500); ++i) {
-            const auto& claim = verdictsOf(trial.strike(random)).average.front().claim;
+            const auto reading = verdictsOf(trial.strike(random));
+            const auto& claim = reading.average.front().claim;
             seen.count(*claim.p < 0.05);
         }
         char text[80];

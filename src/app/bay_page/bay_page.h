@@ -38,6 +38,7 @@ public:
     QString subtitle() const override;
     BayActions& actions() { return m_actions; }
     MonitorServer& server() { return m_server; }
+    const WatchedFolder& folder() const { return m_folder; }
     PlayerWindow* playerWindow() const { return m_playerWindow; }
 
     // What keys and menu do beside the actions on the test.

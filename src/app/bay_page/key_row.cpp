@@ -40,19 +40,54 @@ void KeyButton::paintEvent(QPaintEvent*) {
     painter.setPen(colours().ink);
     painter.setFont(capFont);
     painter.drawText(cap, Qt::AlignCenter, m_cap);
-    const double x = capWidth + 12;
-    const QFont titleFont = typeface(size::strong, m_loud ? QFont::DemiBold : QFont::Normal);
-    painter.setFont(titleFont);
-    const double room = width() - x - 4;
-    const QString title = QFontMetricsF(titleFont).elidedText(m_title, Qt::ElideRight, room);
-    if (m_subtitle.isEmpty())
-        return painter.drawText(QRectF(x, 0, room, height()), Qt::AlignLeft | Qt::AlignVCenter, title);
-    painter.drawText(QPointF(x, height() / 2.0 - 3), title);
-    const QFont small = typeface(size::caption);
-    painter.setFont(small);
+    const Words words = layOut();
+    painter.setFont(words.title);
+    painter.drawText(words.titleRoom, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, m_title);
+    if (!words.hasSubtitle)
+        return;
+    painter.setFont(words.subtitle);
     painter.setPen(colours().faint);
-    painter.drawText(QPointF(x, height() / 2.0 + 15),
-                     QFontMetricsF(small).elidedText(m_subtitle, Qt::ElideRight, room));
+    painter.drawText(words.subtitleRoom, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, m_subtitle);
+}
+
+namespace {
+
+bool fits(const QString& text, const QFont& type, const QRectF& room) {
+    const QRectF need = QFontMetricsF(type).boundingRect(QRectF(0, 0, room.width(), 1e4), Qt::TextWordWrap, text);
+    return need.height() <= room.height() + 0.5 && need.width() <= room.width() + 0.5;
+}
+
+// The largest type down to the caption's in which a text stands whole in its room.
+QFont fitting(const QString& text, QFont type, const QRectF& room) {
+    while (type.pixelSize() > size::caption && !fits(text, type, room))
+        type.setPixelSize(type.pixelSize() - 1);
+    return type;
+}
+
+} // namespace
+
+// A second line that does not stand whole is left out; the title then has the whole button.
+KeyButton::Words KeyButton::layOut() const {
+    const QFont capFont = typeface(size::strong, QFont::DemiBold);
+    const double x = std::max(38.0, QFontMetricsF(capFont).horizontalAdvance(m_cap) + 20) + 12;
+    const double room = width() - x - 2;
+    Words words;
+    words.subtitleRoom = QRectF(x, height() * 0.52, room, height() * 0.48);
+    words.subtitle = fitting(m_subtitle, typeface(size::caption), words.subtitleRoom);
+    words.hasSubtitle = !m_subtitle.isEmpty() && fits(m_subtitle, words.subtitle, words.subtitleRoom);
+    words.titleRoom = QRectF(x, 0, room, words.hasSubtitle ? height() * 0.52 : height());
+    words.title = fitting(m_title, typeface(size::strong, m_loud ? QFont::DemiBold : QFont::Normal), words.titleRoom);
+    if (words.hasSubtitle && !fits(m_title, words.title, words.titleRoom)) {
+        words.hasSubtitle = false;
+        words.titleRoom.setHeight(height());
+        words.title = fitting(m_title, words.title, words.titleRoom);
+    }
+    return words;
+}
+
+QString KeyButton::cutText() const {
+    const Words words = layOut();
+    return fits(m_title, words.title, words.titleRoom) ? QString() : m_title;
 }
 
 KeyRow::KeyRow(QWidget* parent)

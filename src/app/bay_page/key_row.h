@@ -15,6 +15,8 @@ public:
     explicit KeyButton(QWidget* parent = nullptr);
     void setKey(const QString& cap, const QString& title, const QString& subtitle);
     void setLoud(bool loud);
+    /// What does not stand whole on the button, or nothing.
+    QString cutText() const;
     QSize sizeHint() const override { return {190, 52}; }
     QSize minimumSizeHint() const override { return {120, 48}; }
 
@@ -22,6 +24,12 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
+    struct Words {
+        QFont title, subtitle;
+        QRectF titleRoom, subtitleRoom;
+        bool hasSubtitle = false;
+    };
+    Words layOut() const;
     QString m_cap, m_title, m_subtitle;
     bool m_loud = false;
 };

@@ -49,6 +49,7 @@ QWidget* labelled(const QString& text, QWidget* field, const char* name) {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2);
     auto* label = new QLabel(text);
+    label->setObjectName(QLatin1String(name) + QStringLiteral("Label"));
     label->setFont(typeface(size::caption));
     label->setForegroundRole(QPalette::PlaceholderText);
     label->setBuddy(field);

@@ -97,7 +97,7 @@ void MainWindow::buildUi() {
     row->addWidget(m_spine);
     row->addLayout(column, 1);
     setCentralWidget(body);
-    setMinimumSize(900, 600);
+    setMinimumSize(800, 600);
     resize(1280, 800);
 }
 

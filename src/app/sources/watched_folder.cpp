@@ -184,6 +184,7 @@ void WatchedFolder::look() {
 }
 
 void WatchedFolder::learned() {
+    ++m_looks;
     if (std::exchange(m_leaveAlone, false))
         keepPlace();
 }

@@ -32,6 +32,8 @@ public:
     void stop();
     QString folder() const { return m_folder; }
     QString status() const;
+    /// How often the folder was looked at to the end.
+    int looks() const { return m_looks; }
     /// Looks at the files now; called by itself when something changes and every second. What has
     /// changed is read off the window's thread.
     void look();
@@ -84,6 +86,7 @@ private:
     QTimer m_timer;
     bool m_leaveAlone = false; ///< the first look only learns what stands there
     bool m_reading = false, m_again = false;
+    int m_looks = 0;
     int m_watch = 0; ///< counts watches, so that what was read for an earlier one is dropped
     int m_taken = 0;
 };

@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <set>
 
 namespace knot::judge {
 namespace {
@@ -30,6 +31,18 @@ std::optional<Cap> fairnessCap(const BuildValues& a, const BuildValues& b) {
     if (a.turns.back().turn < b.turns.front().turn || b.turns.back().turn < a.turns.front().turn)
         return Cap::separatedTurns;
     return std::nullopt;
+}
+
+// Several players, none of whom has hit both in two laps or more.
+bool hasOneLapPerPlayer(const BuildValues& build, const BuildValues& against) {
+    std::map<std::size_t, std::set<record::RoundAt>> own;
+    for (const auto& turn : build.turns)
+        own[turn.player].insert(turn.round);
+    std::map<std::size_t, std::set<record::RoundAt>> both;
+    for (const auto& turn : against.turns)
+        if (own[turn.player].contains(turn.round))
+            both[turn.player].insert(turn.round);
+    return both.size() > 1 && std::ranges::all_of(both, [](const auto& laps) { return laps.second.size() < 2; });
 }
 
 bool tooSteady(const Effect& effect) {
@@ -157,6 +170,8 @@ std::optional<AverageGap> averageGap(const Column& column, BuildAt build, BuildA
     gap.shotsBuild = own.count();
     gap.shotsAgainst = other.count();
     gap.claim.cap = fairnessCap(other, own);
+    if (hasOneLapPerPlayer(own, other))
+        gap.claim.cap = Cap::onePerPlayer;
     if (std::min(gap.shotsBuild, gap.shotsAgainst) < 3)
         gap.claim.cap = Cap::tooFewShots;
     if (own.turns.size() == 1 || other.turns.size() == 1 || gap.claim.cap == Cap::separatedTurns)

@@ -65,6 +65,10 @@ private:
             add("separated_turns", Severity::fault,
                 "All stints with one club came before the other's, so the club and the moment "
                 "can't be told apart. Gaps are shown, not judged.");
+        if (anyCap(Cap::onePerPlayer))
+            add("one_per_player", Severity::fault,
+                "Each player hit the clubs in one lap, and players are no laps of each other. Gaps are shown, not "
+                "judged.");
         if (anyCap(Cap::tooFewRounds))
             add("too_few_rounds", Severity::caution,
                 "Some clubs share fewer than two laps, so their gap has no known error.");

@@ -43,6 +43,7 @@ Column columnOf(const record::Test& test, const record::Structure& structure, re
         const record::Turn& turn = structure.turns[t];
         TurnValues values{.turn = record::TurnAt(t),
                           .round = turn.round.value_or(record::RoundAt()),
+                          .player = turn.player,
                           .phase = turn.phase,
                           .values = {},
                           .shots = {}};

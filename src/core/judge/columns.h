@@ -21,6 +21,7 @@ enum class Taken { counted, allRead };
 struct TurnValues {
     record::TurnAt turn;
     record::RoundAt round;
+    std::size_t player = 0;
     std::size_t phase = 0; ///< marks of a changed player before it
     std::vector<double> values;
     std::vector<record::ShotAt> shots; ///< beside `values`

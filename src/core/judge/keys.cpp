@@ -60,6 +60,8 @@ const char* key(Cap cap) {
         return "mark_between";
     case Cap::beforeFirstLook:
         return "before_first_look";
+    case Cap::onePerPlayer:
+        return "one_per_player";
     case Cap::leadOnly:
         return "lead_only";
     }

@@ -33,7 +33,8 @@ enum class Cap {
     noVariation,
     markBetween,
     beforeFirstLook,
-    leadOnly ///< nothing was planned: a screening or an open sitting
+    onePerPlayer, ///< several players with a lap each: players are no laps of each other
+    leadOnly      ///< nothing was planned: a screening or an open sitting
 };
 
 /// The same claim from the shots that verdicts do not stand on: with the set-aside ones, or without

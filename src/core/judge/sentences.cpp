@@ -34,6 +34,8 @@ std::string capReason(Cap cap) {
         return "a change of the player lies between the two";
     case Cap::beforeFirstLook:
         return "the first look comes after two laps";
+    case Cap::onePerPlayer:
+        return "one lap by each player: players are no laps of each other";
     case Cap::leadOnly:
         return "a lead: nothing was planned, so luck has no known share";
     }

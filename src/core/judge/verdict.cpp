@@ -27,7 +27,7 @@ Interval exponentiated(const Interval& logs) {
 }
 
 bool isUnfair(const Claim& claim) {
-    return claim.cap == Cap::oneTurnEach || claim.cap == Cap::separatedTurns;
+    return claim.cap == Cap::oneTurnEach || claim.cap == Cap::separatedTurns || claim.cap == Cap::onePerPlayer;
 }
 
 namespace {

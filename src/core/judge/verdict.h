@@ -33,7 +33,8 @@ void decide(Claim& claim, double alpha);
 /// `slight`, else 1 − α; 0.95 where no level was spent yet.
 double levelShown(const Claim& claim, double alpha);
 
-/// One turn each, or turns that lie apart in time: the club and the moment can't be told apart.
+/// One turn each, also for each of several players, or turns that lie apart in time: the club and
+/// the moment can't be told apart.
 bool isUnfair(const Claim& claim);
 
 /// Whether a gap of averages is for the better (judgement §5, direction). `mean` and `ci95` of

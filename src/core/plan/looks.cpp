@@ -28,8 +28,8 @@ struct Density {
     std::vector<double> at, weight, value;
 };
 
-Density grid(double edge) {
-    auto [at, weight] = gaussHalf(edge);
+Density grid(double edge, double detail) {
+    auto [at, weight] = gaussHalf(edge, detail);
     const std::size_t points = at.size();
     return {std::move(at), std::move(weight), std::vector<double>(points)};
 }
@@ -43,8 +43,9 @@ double crossing(const Density& last, double edge, double sd) {
     return chance;
 }
 
-Density carriedOn(const Density& last, double edge, double sd) {
-    Density next = grid(edge);
+// `detail` is the SD of the step to the look after this.
+Density carriedOn(const Density& last, double edge, double sd, double detail) {
+    Density next = grid(edge, std::min(sd, detail));
     const double scale = 1 / (sd * std::sqrt(2 * std::numbers::pi));
     auto kernel = [sd](double step) { return std::exp(-0.5 * step * step / (sd * sd)); };
     for (std::size_t j = 0; j < next.at.size(); ++j)
@@ -71,7 +72,7 @@ std::vector<Look> lookBoundaries(const std::vector<double>& information, double 
         const double nominal = 2 * normalUpper(z);
         looks.push_back({.information = t, .z = z, .nominal = nominal, .level = 0.75 * nominal});
         if (looks.size() < information.size())
-            density = carriedOn(density, edge, sd);
+            density = carriedOn(density, edge, sd, std::sqrt(information[looks.size()] - t));
         done = t;
         spent += share;
     }

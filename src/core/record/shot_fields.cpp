@@ -57,9 +57,11 @@ constexpr ShotField handedOver{"handed_over",
                                [](const Shot& shot) { return shot.handedOver ? std::string("1") : std::string(); },
                                [](Shot& shot, std::string_view text) {
                                    const std::string word = lowerCase(text);
-                                   shot.handedOver = word == "1" || word == "yes" || word == "true";
-                                   return shot.handedOver || word.empty() || word == "0" || word == "no" ||
-                                          word == "false";
+                                   const bool yes = word == "1" || word == "yes" || word == "true";
+                                   const bool no = word.empty() || word == "0" || word == "no" || word == "false";
+                                   if (yes || no)
+                                       shot.handedOver = yes;
+                                   return yes || no;
                                },
                                "unknown hand-over",
                                "1, 0 or nothing"};

@@ -62,6 +62,7 @@ void cutIntoTurns(const Test& test, Structure& structure) {
             structure.turns.push_back({.build = shot.build,
                                        .round = std::nullopt,
                                        .sitting = indexOf(structure.sittings, shot.sitting),
+                                       .player = indexOf(structure.players, shot.player),
                                        .phase = phase,
                                        .shots = {}});
         Turn& turn = structure.turns.back();
@@ -93,24 +94,27 @@ bool onlyWarmUp(const Test& test, const Turn& turn) {
 
 // A build's given rounds stand unless one of its turns in the sitting spans two of them or has none.
 void nameRounds(const Test& test, Structure& structure) {
-    using BuildInSitting = std::pair<std::size_t, std::size_t>;
+    using BuildInSitting = std::tuple<std::size_t, std::size_t, std::size_t>; // sitting, player, build
     std::set<BuildInSitting> renumbered;
     for (const Turn& turn : structure.turns)
         if (!onlyWarmUp(test, turn) && !givenRound(test, turn))
-            renumbered.insert({turn.sitting, turn.build});
+            renumbered.insert({turn.sitting, turn.player, turn.build});
     std::map<BuildInSitting, int> count;
-    std::map<std::tuple<std::size_t, std::string, std::size_t>, RoundAt> seen;
+    std::map<std::tuple<std::size_t, std::size_t, std::string, std::size_t>, RoundAt> seen;
     for (Turn& turn : structure.turns) {
         if (onlyWarmUp(test, turn))
             continue;
-        const BuildInSitting key{turn.sitting, turn.build};
+        const BuildInSitting key{turn.sitting, turn.player, turn.build};
         const int nth = ++count[key];
         const std::string label = renumbered.contains(key) ? std::to_string(nth) : *givenRound(test, turn);
-        const auto [at, added] = seen.try_emplace({turn.sitting, label, turn.phase}, RoundAt(structure.rounds.size()));
+        const auto [at, added] =
+            seen.try_emplace({turn.sitting, turn.player, label, turn.phase}, RoundAt(structure.rounds.size()));
         if (added) {
             const std::string& sitting = structure.sittings[turn.sitting];
             const std::string after = turn.phase > 0 ? ", after change " + std::to_string(turn.phase) : "";
-            structure.rounds.push_back((sitting.empty() ? label : sitting + " · " + label) + after);
+            const std::string& player = structure.players[turn.player];
+            const std::string whose = structure.players.size() > 1 && !player.empty() ? player + " · " : "";
+            structure.rounds.push_back((sitting.empty() ? "" : sitting + " · ") + whose + label + after);
         }
         turn.round = at->second;
     }

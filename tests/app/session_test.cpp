@@ -1,0 +1,266 @@
+// The session without a window: what is open is replaced whole or not at all, and nothing is lost.
+#include "app/session/session.h"
+
+#include "app/form/typed.h"
+#include "core/practice/scenarios.h"
+#include "files/file.h"
+#include "support/folder.h"
+
+#include <QLineEdit>
+#include <QSettings>
+#include <QTemporaryDir>
+#include <QTest>
+#include <catch2/catch.hpp>
+#include <sqlite3.h>
+
+#include <filesystem>
+#include <fstream>
+
+using namespace knot;
+using record::BuildAt;
+using record::Metric;
+
+namespace {
+
+// A session with what it says, in a folder of its own.
+struct Desk {
+    QTemporaryDir folder;
+    app::Session session;
+    QStringList refused, noted;
+
+    Desk() {
+        qputenv("XDG_DATA_HOME", folder.path().toUtf8());
+        QObject::connect(&session, &app::Session::refused, [this](const QString& text) { refused << text; });
+        const QDateTime morning = QDateTime::fromString(QStringLiteral("2026-05-02T09:05:00"), Qt::ISODate);
+        session.bay().setClock([morning] { return morning; });
+        QObject::connect(&session, &app::Session::noted, [this](const QString& text) { noted << text; });
+    }
+    QString path(const char* name) const { return folder.filePath(QLatin1String(name)); }
+    // A logbook with a test, opened, the test in hand.
+    void open(const char* name) {
+        auto book = logbook::Logbook::create(path(name).toStdString());
+        REQUIRE(book);
+        auto test = practice::simulate(*practice::scenarioByKey("wedge-loft"));
+        const auto id = *book->save(test);
+        REQUIRE(session.openLogbook(path(name)));
+        REQUIRE(session.openTest(id));
+    }
+    record::Test onDisk(const char* name) {
+        auto book = logbook::Logbook::read(path(name).toStdString());
+        REQUIRE(book);
+        return *book->load(session.test().id);
+    }
+    void hit(double carry, const std::string& readId = {}) {
+        record::Readings readings;
+        readings.measure(Metric::carry, carry);
+        session.bay().arrive({{.readings = readings, .readId = readId}});
+    }
+};
+
+} // namespace
+
+TEST_CASE("undo does not reach from one logbook into another") {
+    Desk desk;
+    desk.open("a.knotbook");
+    desk.session.declaring().change("the question", [](record::Test& test) { test.question = "Which?"; });
+    REQUIRE(desk.session.declaring().canUndo());
+    REQUIRE(logbook::Logbook::create(desk.path("b.knotbook").toStdString()));
+    REQUIRE(desk.session.openLogbook(desk.path("b.knotbook")));
+    CHECK(!desk.session.hasTest());
+    CHECK(!desk.session.declaring().canUndo());
+    CHECK(!desk.session.bay().canUndo());
+    desk.session.declaring().undo();
+    desk.session.declaring().redo();
+    desk.session.bay().undo();
+    CHECK(!desk.session.hasTest());
+}
+
+TEST_CASE("undo does not reach into a test that was removed") {
+    Desk desk;
+    desk.open("a.knotbook");
+    desk.session.declaring().change("the question", [](record::Test& test) { test.question = "Which?"; });
+    REQUIRE(desk.session.removeTest(std::string(desk.session.test().id)));
+    CHECK(!desk.session.hasTest());
+    desk.session.declaring().undo();
+    CHECK(!desk.session.hasTest());
+    CHECK(desk.session.book().tests().empty());
+}
+
+TEST_CASE("a logbook that is refused leaves the open one open, listed and locked") {
+    Desk desk;
+    desk.open("a.knotbook");
+    std::ofstream(desk.path("bad.knotbook").toStdString()) << "no logbook at all";
+    for (const char* name : {"bad.knotbook", "missing.knotbook"}) {
+        CHECK(!desk.session.openLogbook(desk.path(name)));
+        CHECK(!desk.refused.isEmpty());
+        CHECK(desk.session.book().path() == desk.path("a.knotbook"));
+        CHECK(desk.session.hasTest());
+        CHECK(desk.session.book().tests().size() == 1);
+        app::Session other;
+        CHECK(!other.openLogbook(desk.path("a.knotbook"))); // the lock still holds
+    }
+    CHECK(!QFileInfo::exists(desk.path("missing.knotbook.lock")));
+}
+
+TEST_CASE("a change on a logbook that was deleted puts it back, and on one that was replaced is refused") {
+    Desk desk;
+    desk.open("a.knotbook");
+    const auto path = desk.path("a.knotbook");
+    REQUIRE(QFile::remove(path));
+    REQUIRE(desk.session.declaring().change("the question", [](record::Test& test) { test.question = "One"; }));
+    CHECK(QFileInfo::exists(path));
+    CHECK(desk.noted.last().contains("written anew"));
+    CHECK(desk.onDisk("a.knotbook").question == "One");
+    REQUIRE(QFile::remove(path));
+    desk.session.book().setUnits({.speed = record::SpeedUnit::mph});
+    CHECK(QFileInfo::exists(path));
+    REQUIRE(QFile::remove(path));
+    desk.session.book().setSetting("start_speed", "x");
+    CHECK(QFileInfo::exists(path));
+    CHECK(desk.session.book().setting("start_speed") == "x");
+    REQUIRE(QFile::remove(path));
+    QFile other(path);
+    REQUIRE(other.open(QIODevice::WriteOnly));
+    other.write("something else");
+    other.close();
+    CHECK(!desk.session.declaring().change("the question", [](record::Test& test) { test.question = "Two"; }));
+    CHECK(desk.refused.last().contains("another file now"));
+    CHECK(desk.session.test().question == "One");
+}
+
+TEST_CASE("what can't be read back is refused and changes nothing") {
+    Desk desk;
+    desk.open("a.knotbook");
+    const auto before = desk.session.test();
+    desk.session.declaring().setMargin(Metric::carry, std::numeric_limits<double>::infinity());
+    desk.session.declaring().setMargin(Metric::carry, 0);
+    CHECK(desk.refused.size() == 2);
+    CHECK(desk.session.test() == before);
+    CHECK(desk.onDisk("a.knotbook") == before);
+    CHECK(!desk.session.declaring().canUndo());
+}
+
+TEST_CASE("shots that come while no test takes them are not taken, and say so to their source") {
+    Desk desk;
+    int kept = 0;
+    QObject::connect(&desk.session.bay(), &app::BayRun::kept,
+                     [&](const std::vector<std::string>& ids) { kept += static_cast<int>(ids.size()); });
+    CHECK(!desk.session.bay().arrive({{.readId = "link:1"}}));
+    desk.open("a.knotbook"); // a read test without a plan
+    CHECK(!desk.session.bay().arrive({{.readId = "link:1"}}));
+    CHECK(kept == 0);
+    REQUIRE(desk.session.newTest(record::Stage::openSitting));
+    CHECK(!desk.session.bay().arrive({{.readId = "link:1"}})); // no club yet
+    desk.session.declaring().change("a club", [](record::Test& test) { test.builds.push_back({.name = "Reed"}); });
+    CHECK(desk.session.bay().arrive({{.readId = "link:1"}, {.readId = "link:2"}}));
+    CHECK(kept == 2);
+}
+
+TEST_CASE("a set-aside finds its shot, wherever late ones have moved it") {
+    Desk desk;
+    REQUIRE(desk.session.newTest(record::Stage::test));
+    desk.session.declaring().change("clubs", [](record::Test& test) {
+        test.builds = {{.name = "Reed"}, {.name = "Alder"}};
+        test.plan.warmUp = 0;
+        test.plan.turnLength = 4;
+    });
+    desk.session.bay().step("a hand-over", [](record::Test& test) { bay::confirm(test, "2026-05-02T09:00:00.000"); });
+    desk.hit(120);
+    desk.hit(155);
+    const auto meant = desk.session.test().shots[1].id;
+    record::Readings readings;
+    readings.measure(Metric::carry, 133);
+    desk.session.bay().arrive({{.readings = readings, .at = "2026-05-02T09:00:01.000", .readId = "link:late"}});
+    REQUIRE(desk.session.test().shots[0].readings.at(Metric::carry) == 133); // filed before both
+    desk.session.bay().changeStatus("a set-aside", meant, record::ShotStatus::setAside, bay::Moment::afterNumber,
+                                    "fat");
+    for (const auto& shot : desk.session.test().shots)
+        CHECK((shot.status == record::ShotStatus::setAside) == (shot.readings.at(Metric::carry) == 155));
+    // A shot that is gone is said.
+    desk.session.bay().changeStatus("a set-aside", record::ShotId{99}, record::ShotStatus::setAside,
+                                    bay::Moment::afterNumber);
+    CHECK(desk.refused.last() == "That shot is gone.");
+}
+
+TEST_CASE("a test made from a screening has its clubs and nothing that was said or struck there") {
+    Desk desk;
+    REQUIRE(desk.session.newTest(record::Stage::screening));
+    desk.session.declaring().change("clubs", [](record::Test& test) {
+        test.builds = {{.name = "Reed"}, {.name = "Alder"}, {.name = "Larch"}};
+    });
+    desk.hit(150);
+    desk.session.bay().step("a feel", [](record::Test& test) {
+        bay::setFeel(test, {.turn = "1", .build = BuildAt(0), .scores = {7}, .words = "dead"});
+        bay::addEvent(test, record::EventKind::note, "2026-05-02T09:00:00", "wind got up");
+    });
+    REQUIRE(desk.session.copyDeclaration({"Alder", "Larch"}));
+    const auto& made = desk.session.test();
+    CHECK(made.stage == record::Stage::test);
+    CHECK(made.builds.size() == 2);
+    CHECK(made.shots.empty());
+    CHECK(made.feels.empty());
+    CHECK(made.events.empty());
+    CHECK(made.sittings.empty());
+    CHECK(made.progress == record::Progress{});
+    CHECK(made.plan.warmUp == 0); // who comes from a screening just now is warm
+    CHECK(bay::standOf(made).phase() == bay::Phase::handOver);
+    CHECK(made.plan.turns.size() == 10);
+    CHECK(desk.session.copyDeclaration());
+}
+
+TEST_CASE("what is declared is undone without what the bay added meanwhile") {
+    Desk desk;
+    REQUIRE(desk.session.newTest(record::Stage::test));
+    desk.session.declaring().change("clubs", [](record::Test& test) {
+        test.builds = {{.name = "Reed"}, {.name = "Alder"}};
+        test.plan.warmUp = 0;
+    });
+    desk.session.bay().step("a hand-over", [](record::Test& test) { bay::confirm(test, "2026-05-02T09:00:00.000"); });
+    desk.hit(150);
+    desk.session.declaring().change("the question", [](record::Test& test) { test.question = "Which?"; });
+    desk.session.bay().step("a feel", [](record::Test& test) {
+        bay::setFeel(test, {.turn = "1", .build = test.shots[0].build, .scores = {7}});
+    });
+    desk.session.declaring().undo();
+    CHECK(desk.session.test().question.empty());
+    CHECK(desk.session.test().feels.size() == 1);
+    CHECK(desk.session.test().progress.confirmed == 1);
+    CHECK(desk.session.test().shots.size() == 1);
+    desk.session.declaring().redo();
+    CHECK(desk.session.test().question == "Which?");
+    desk.session.bay().undo();
+    CHECK(desk.session.test().feels.empty());
+    CHECK(desk.session.test().question == "Which?");
+}
+
+TEST_CASE("what is typed is taken when it is read, without waiting for the pause") {
+    Desk desk;
+    desk.open("a.knotbook");
+    QLineEdit field;
+    QStringList taken;
+    app::Typed::in(&field, [&](const QString& text) { taken << text; });
+    QTest::keyClicks(&field, "abc");
+    CHECK(taken.isEmpty()); // a letter costs nothing
+    REQUIRE(desk.session.readyToLeave());
+    CHECK(taken == QStringList{"abc"});
+    QTest::keyClicks(&field, "d");
+    REQUIRE(QTest::qWaitFor([&] { return taken.size() == 2; }, 5000)); // by itself after the pause
+    CHECK(taken.last() == "abcd");
+    app::Typed::commitAll();
+    CHECK(taken.size() == 2);
+}
+
+TEST_CASE("an export that fails leaves no half of a file, and the old one whole") {
+    QTemporaryDir folder;
+    const std::string path = folder.filePath("out.csv").toStdString();
+    REQUIRE(files::writeFile(path, "old"));
+    // The neighbour can't be made where a folder has its name.
+    REQUIRE(QDir(folder.path()).mkdir("out.csv.part"));
+    CHECK(!files::writeFile(path, "new"));
+    CHECK(*files::readFile(path) == "old");
+    REQUIRE(QDir(folder.path()).rmdir("out.csv.part"));
+    // The place itself is a folder: the rename fails, and nothing stays behind.
+    REQUIRE(QDir(folder.path()).mkdir("place"));
+    CHECK(!files::writeFile(folder.filePath("place").toStdString(), "new"));
+    CHECK(!QFileInfo::exists(folder.filePath("place.part")));
+}

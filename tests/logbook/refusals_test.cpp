@@ -1,0 +1,145 @@
+// What the logbook does not keep, where its file is not what it was, and what older files become.
+#include "core/practice/scenarios.h"
+#include "files/test_json.h"
+#include "logbook/logbook.h"
+#include "support/folder.h"
+
+#include <catch2/catch.hpp>
+#include <sqlite3.h>
+
+#include <filesystem>
+#include <fstream>
+#include <functional>
+#include <limits>
+
+using namespace knot;
+using knot::test::Folder;
+using logbook::ErrorKind;
+using logbook::Logbook;
+
+namespace {
+
+std::string bytesOf(const std::string& path) {
+    std::ifstream in(path, std::ios::binary);
+    return {std::istreambuf_iterator<char>(in), {}};
+}
+
+void fixture(const Folder& folder, const std::string& path, int format) {
+    std::ifstream sql(std::string(KNOT_TEST_DATA) + "/logbook/format" + std::to_string(format) + ".sql");
+    const std::string script{std::istreambuf_iterator<char>(sql), {}};
+    REQUIRE(!script.empty());
+    folder.runSql(path, script.c_str());
+}
+
+} // namespace
+
+TEST_CASE("what could not be read back is not kept, and the sentence says what is wrong") {
+    const Folder folder;
+    auto book = *Logbook::create(folder.file("a.knotbook"));
+    auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    test.id = *book.save(test);
+    const auto before = *book.load(test.id);
+    test.card.margins[record::Metric::carry] = std::numeric_limits<double>::infinity();
+    for (const auto& refused : {book.saveHead(test), book.saveShotsAndHead(test, 0)}) {
+        REQUIRE(!refused);
+        CHECK(refused.error().kind == ErrorKind::invalid);
+        CHECK(logbook::sentence(refused.error()).starts_with("Not kept: The worthwhile gap in carry must be"));
+    }
+    CHECK(!book.save(test));
+    test = before;
+    test.shots.back().readings.measure(record::Metric::side, std::numeric_limits<double>::quiet_NaN());
+    CHECK(book.saveShots(test, test.shots.size() - 1).error().kind == ErrorKind::invalid);
+    CHECK(*book.load(test.id) == before);
+}
+
+TEST_CASE("no write says that it was done on a file that is gone or was replaced") {
+    const Folder folder;
+    const auto path = folder.file("a.knotbook");
+    auto book = *Logbook::create(path);
+    auto test = practice::simulate(*practice::scenarioByKey("wedge-loft"));
+    test.id = *book.save(test);
+    const std::function<logbook::Result<void>()> writes[] = {
+        [&]() -> logbook::Result<void> { return book.save(test).map([](const auto&) {}); },
+        [&] { return book.saveHead(test); },
+        [&] { return book.saveShots(test, 3); },
+        [&] { return book.saveShotsAndHead(test, 3); },
+        [&] { return book.setUnits({}); },
+        [&] { return book.setSetting("x", "y"); },
+        [&] { return book.remove(test.id); },
+    };
+    std::filesystem::rename(path, folder.file("away.knotbook"));
+    for (const auto& write : writes)
+        CHECK(write().error().kind == ErrorKind::gone);
+    std::ofstream(path) << "another file";
+    for (const auto& write : writes)
+        CHECK(write().error().kind == ErrorKind::replaced);
+    CHECK(bytesOf(path) == "another file");
+}
+
+TEST_CASE("a logbook of format 3 gets ids for its shots and reads the same otherwise") {
+    const Folder folder;
+    const auto path = folder.file("old.knotbook");
+    fixture(folder, path, 3);
+    auto book = Logbook::open(path);
+    REQUIRE(book);
+    CHECK(book->integrityFaults()->empty());
+    CHECK(std::filesystem::exists(folder.file("old.format3.knotbook")));
+    REQUIRE(book->tests()->size() == 1);
+    const auto test = *book->load(book->tests()->front().id);
+    CHECK(test.title == "Format three");
+    REQUIRE(test.shots.size() == 5);
+    for (std::size_t i = 0; i < 5; ++i) {
+        CHECK(test.shots[i].id == record::ShotId{static_cast<std::int64_t>(i) + 1});
+        CHECK(test.shots[i].readId == "link:" + std::to_string(i + 1));
+    }
+    CHECK(test.shots[0].status == record::ShotStatus::warmUp);
+    CHECK(test.shots[2].reason == "thin");
+    CHECK(test.shots[2].setAsideWhen == record::SetAsideWhen::called);
+    CHECK(test.feels.front().words == "dead");
+    CHECK(test.guesses.front().said == "Flint");
+    CHECK(test.progress.confirmed == 2);
+    CHECK(test.sittings.front().startedAt == "2026-05-02T09:00:00");
+}
+
+TEST_CASE("reading an older logbook leaves its file to the byte") {
+    for (const int format : {1, 2, 3}) {
+        const Folder folder;
+        const auto path = folder.file("old.knotbook");
+        fixture(folder, path, format);
+        const auto before = bytesOf(path);
+        {
+            auto book = Logbook::read(path);
+            REQUIRE(book);
+            REQUIRE(!book->tests()->empty());
+            const auto test = book->load(book->tests()->front().id);
+            REQUIRE(test);
+            CHECK(!test->shots.empty());
+            CHECK(test->shots.front().id == record::ShotId{1});
+        }
+        CHECK(bytesOf(path) == before);
+        CHECK(!std::filesystem::exists(folder.file("old.format" + std::to_string(format) + ".knotbook")));
+    }
+}
+
+TEST_CASE("ids stay with their shots when one is filed between them") {
+    const Folder folder;
+    auto book = *Logbook::create(folder.file("a.knotbook"));
+    auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    test.id = *book.save(test);
+    const auto ids = [&] {
+        std::vector<record::ShotId> all;
+        const auto kept = *book.load(test.id);
+        for (const auto& shot : kept.shots)
+            all.push_back(shot.id);
+        return all;
+    };
+    const auto before = ids();
+    record::Shot late = test.shots[10];
+    late.id = test.nextShotId();
+    test.shots.insert(test.shots.begin() + 10, late);
+    REQUIRE(book.saveShots(test, 10));
+    auto after = ids();
+    CHECK(after[10] == late.id);
+    after.erase(after.begin() + 10);
+    CHECK(after == before);
+}
