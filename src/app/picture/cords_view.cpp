@@ -93,9 +93,9 @@ picture::CordsLayout cordsLayout(const CordsPicture& picture, const QRectF& box)
         picture.data, {box.left() + nameWidth, box.top() + 4, box.right() - meanRoom, box.bottom() - axisHeight});
 }
 
-void paintCords(QPainter& painter, const CordsPicture& picture, const QRectF& box, std::optional<std::size_t> lit) {
+void paintCords(QPainter& painter, const CordsPicture& picture, const picture::CordsLayout& layout, const QRectF& box,
+                std::optional<std::size_t> lit) {
     painter.setRenderHint(QPainter::Antialiasing);
-    const auto layout = cordsLayout(picture, box);
     if (layout.cords.empty())
         return;
     drawBand(painter, layout);
@@ -135,17 +135,15 @@ CordsView::CordsView(QWidget* parent)
 
 void CordsView::setPicture(CordsPicture picture) {
     m_picture = std::move(picture);
+    m_layout = cordsLayout(m_picture, rect());
     light(std::nullopt);
     update();
 }
 
 QString CordsView::litText() const {
-    if (!m_lit)
+    if (!m_lit || *m_lit >= m_layout.knots.size())
         return {};
-    const auto layout = cordsLayout(m_picture, rect());
-    if (*m_lit >= layout.knots.size())
-        return {};
-    return m_picture.knotTexts.value(static_cast<int>(layout.knots[*m_lit].shot));
+    return m_picture.knotTexts.value(static_cast<int>(m_layout.knots[*m_lit].shot));
 }
 
 void CordsView::light(std::optional<std::size_t> knot) {
@@ -159,7 +157,7 @@ void CordsView::light(std::optional<std::size_t> knot) {
 
 void CordsView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    paintCords(painter, m_picture, rect(), m_lit);
+    paintCords(painter, m_picture, m_layout, rect(), m_lit);
     if (hasFocus()) {
         painter.setPen(QPen(colours().cord, 1));
         painter.setBrush(Qt::NoBrush);
@@ -167,8 +165,13 @@ void CordsView::paintEvent(QPaintEvent*) {
     }
 }
 
+void CordsView::resizeEvent(QResizeEvent* event) {
+    m_layout = cordsLayout(m_picture, rect());
+    QWidget::resizeEvent(event);
+}
+
 void CordsView::mouseMoveEvent(QMouseEvent* event) {
-    light(cordsLayout(m_picture, rect()).knotAt(event->position().x(), event->position().y()));
+    light(m_layout.knotAt(event->position().x(), event->position().y()));
 }
 
 void CordsView::leaveEvent(QEvent*) {
@@ -191,7 +194,7 @@ void CordsView::keyPressEvent(QKeyEvent* event) {
 }
 
 void CordsView::step(int along, int across) {
-    const auto layout = cordsLayout(m_picture, rect());
+    const auto& layout = m_layout;
     if (layout.knots.empty())
         return;
     const auto& from = layout.knots[m_lit.value_or(0)];

@@ -19,11 +19,13 @@ struct CordsPicture {
     QString unit;
 };
 
-/// Draws the picture into a box; `lit` is the knot pointed at. The same for screen and paper.
-void paintCords(QPainter& painter, const CordsPicture& picture, const QRectF& box, std::optional<std::size_t> lit);
-
-/// The layout that `paintCords` uses for a box, for finding knots.
+/// Where everything stands in a box.
 picture::CordsLayout cordsLayout(const CordsPicture& picture, const QRectF& box);
+
+/// Draws the picture as it was laid out for a box; `lit` is the knot pointed at. The same for screen
+/// and paper.
+void paintCords(QPainter& painter, const CordsPicture& picture, const picture::CordsLayout& layout, const QRectF& box,
+                std::optional<std::size_t> lit);
 
 /// The cords picture on a page. Pointing at a knot says what it is; so do the arrow keys, from
 /// left to right along a cord and up and down between cords.
@@ -42,6 +44,7 @@ signals:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
@@ -51,6 +54,7 @@ private:
     void step(int along, int across);
 
     CordsPicture m_picture;
+    picture::CordsLayout m_layout;    ///< of the picture at this size
     std::optional<std::size_t> m_lit; ///< index into the layout's knots
 };
 
