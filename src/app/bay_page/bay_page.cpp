@@ -9,14 +9,11 @@
 #include "app/form/typed.h"
 #include "app/picture/strip_view.h"
 #include "app/session/background.h"
-#include "app/sources/headings_memory.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/judge/leads.h"
 #include "core/record/number_text.h"
-#include "files/csv_reader.h"
 
-#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QScrollArea>
@@ -130,6 +127,13 @@ void BayPage::wire() {
     connect(m_side, &BaySide::entered, this,
             [this](const record::Readings& readings) { m_session.bay().arrive({{.readings = readings}}); });
     connect(m_side, &BaySide::left, this, &BayPage::takeFocus);
+    connect(m_lay, &LayView::complained, this, &BayPage::complained);
+    connect(m_lay, &LayView::laid, this, [this](const std::string& testId) {
+        if (!m_session.hasTest() || m_session.test().id != testId)
+            return;
+        m_body->setCurrentWidget(m_lay);
+        m_lay->takeFocus();
+    });
     connect(m_lay, &LayView::accepted, this, &BayPage::laid);
     connect(m_lay, &LayView::left, this, &BayPage::leaveLaying);
     connect(&m_tick, &QTimer::timeout, this, &BayPage::tick);
@@ -439,32 +443,11 @@ void BayPage::stopWatching() {
     emit stateChanged();
 }
 
-// Laying a long file takes its time, so the plan and the shots go off the window's thread.
 void BayPage::layFile(const QString& path) {
     if (!m_session.isKept() || m_session.test().plan.turns.empty())
         return emit complained(
             tr("A file is laid on a plan, and this test has none. Add its shots instead (File menu)."));
-    struct Laid {
-        std::optional<bay::Laying> laying;
-        QString whyNot;
-    };
-    inBackground(
-        this,
-        [plan = m_session.test().plan, file = path.toStdString(), headings = rememberedHeadings()]() -> Laid {
-            auto read = files::readShotFile(file, {.headings = headings, .clubs = files::ReadOptions::Clubs::unknown});
-            if (!read)
-                return {std::nullopt, QString::fromStdString(files::sentence(read.error()))};
-            return {bay::Laying(plan, std::move(read->test.shots)), {}};
-        },
-        [this, id = m_session.test().id, name = QFileInfo(path).fileName()](Laid laid) {
-            if (!laid.laying)
-                return emit complained(laid.whyNot);
-            if (!m_session.hasTest() || m_session.test().id != id)
-                return;
-            m_lay->lay(m_session.test(), name, std::move(*laid.laying), m_session.book().units());
-            m_body->setCurrentWidget(m_lay);
-            m_lay->takeFocus();
-        });
+    m_lay->layFile(m_session.test(), path, m_session.book().units());
 }
 
 void BayPage::laid(const bay::Laying& laying) {

@@ -42,12 +42,14 @@ void KeyButton::paintEvent(QPaintEvent*) {
     painter.drawText(cap, Qt::AlignCenter, m_cap);
     const Words words = layOut();
     painter.setFont(words.title);
-    painter.drawText(words.titleRoom, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, m_title);
+    painter.drawText(words.titleRoom,
+                     Qt::AlignLeft | (words.hasSubtitle ? Qt::AlignBottom : Qt::AlignVCenter) | Qt::TextWordWrap,
+                     m_title);
     if (!words.hasSubtitle)
         return;
     painter.setFont(words.subtitle);
     painter.setPen(colours().faint);
-    painter.drawText(words.subtitleRoom, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, m_subtitle);
+    painter.drawText(words.subtitleRoom, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, m_subtitle);
 }
 
 namespace {

@@ -2,10 +2,14 @@
 
 #include "app/bay_page/bay_words.h"
 #include "app/form/panel.h"
+#include "app/session/background.h"
+#include "app/sources/headings_memory.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
+#include "files/csv_reader.h"
 
+#include <QFileInfo>
 #include <QKeyEvent>
 #include <QListWidget>
 #include <QVBoxLayout>
@@ -38,16 +42,38 @@ LayView::LayView(QWidget* parent)
     outer->addWidget(panel);
 }
 
-void LayView::lay(const record::Test& test, const QString& file, bay::Laying laying,
-                  const record::DisplayUnits& units) {
-    m_test = test;
-    m_test.shots.clear();
+void LayView::layFile(const record::Test& test, const QString& path, const record::DisplayUnits& units) {
     m_units = units;
+    record::Test head = test;
+    head.shots.clear();
+    struct Laid {
+        std::optional<bay::Laying> laying;
+        QString whyNot;
+    };
+    inBackground(
+        this,
+        [plan = test.plan, file = path.toStdString(), headings = rememberedHeadings()]() -> Laid {
+            auto read = files::readShotFile(file, {.headings = headings, .clubs = files::ReadOptions::Clubs::unknown});
+            if (!read)
+                return {std::nullopt, QString::fromStdString(files::sentence(read.error()))};
+            return {bay::Laying(plan, std::move(read->test.shots)), {}};
+        },
+        [this, head, name = QFileInfo(path).fileName()](Laid laid) {
+            if (laid.laying)
+                display(head, name, std::move(*laid.laying));
+            else
+                emit complained(laid.whyNot);
+        });
+}
+
+void LayView::display(const record::Test& head, const QString& file, bay::Laying laying) {
+    m_test = head;
     m_laying = std::move(laying);
     m_heading->setText(tr("%1 on the planned order").arg(file));
     m_lines->setCurrentRow(-1);
     refresh();
     m_lines->setCurrentRow(0);
+    emit laid(m_test.id);
 }
 
 void LayView::takeFocus() {
