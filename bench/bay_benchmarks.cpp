@@ -49,7 +49,7 @@ record::Test longTest(int rounds, std::size_t struck) {
     bay::beginSitting(test, "2026-05-02T09:00:00.000");
     test.progress.confirmed = static_cast<int>(test.plan.turns.size());
     for (std::size_t i = 0; i < struck; ++i) {
-        const std::size_t turn = i / 3;
+        const record::PlannedAt turn(i / 3);
         record::Shot shot;
         shot.build = test.plan.turns[turn].build;
         shot.turn = bay::turnLabel(turn);

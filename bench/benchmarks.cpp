@@ -92,7 +92,8 @@ void twoMixedModels(benchmark::State& state) {
     const auto column =
         judge::columnOf(test, record::structureOf(test), record::Metric::ballSpeed, judge::Taken::counted);
     for (auto _ : state)
-        benchmark::DoNotOptimize(judge::equalStrike(test, column, 1, 0, {record::Metric::clubSpeed}, 0, 1));
+        benchmark::DoNotOptimize(judge::equalStrike(test, column, record::BuildAt(1), record::BuildAt(0),
+                                                    {record::Metric::clubSpeed}, 0, 1));
 }
 BENCHMARK(twoMixedModels)->Unit(benchmark::kMillisecond);
 
