@@ -130,7 +130,7 @@ std::optional<WatchedFolder::Content> WatchedFolder::read(const QString& path, c
     QFile in(path);
     if (!in.open(QIODevice::ReadOnly))
         return std::nullopt;
-    std::vector<std::string> rows = linesOf(in.readAll());
+    std::vector<std::string> rows = linesOf(in.read(stamp.size)); // what is written since is the next look's
     if (rows.empty())
         return std::nullopt;
     // The unit row, where there is one, and everything before it keep their meaning: it is read whole.
