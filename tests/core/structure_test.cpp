@@ -32,9 +32,11 @@ Test testOf(const std::vector<Row>& rows) {
 
 std::string shape(const Structure& structure) {
     std::string text;
-    for (const Turn& turn : structure.turns)
-        text += std::string(1, static_cast<char>('A' + turn.build)) + std::to_string(turn.shots.size()) + "/" +
-                (turn.round ? structure.rounds[*turn.round] : "-") + " ";
+    for (const Turn& turn : structure.turns) {
+        text += static_cast<char>('A' + turn.build);
+        text += std::to_string(turn.shots.size()) + "/";
+        text += (turn.round ? structure.rounds[*turn.round] : "-") + " ";
+    }
     return text;
 }
 

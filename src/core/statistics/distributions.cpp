@@ -8,6 +8,7 @@
 #include <boost/math/distributions/students_t.hpp>
 
 #include <cmath>
+#include <limits>
 
 namespace knot::statistics {
 namespace {
@@ -25,6 +26,11 @@ using FisherF = boost::math::fisher_f_distribution<double, Quiet>;
 using ChiSquare = boost::math::chi_squared_distribution<double, Quiet>;
 using Normal = boost::math::normal_distribution<double, Quiet>;
 using Binomial = boost::math::binomial_distribution<double, Quiet>;
+
+// Boost's F takes none in the denominator for a number.
+bool haveDegrees(double df1, double df2) {
+    return df1 > 0 && df2 > 0;
+}
 
 } // namespace
 
@@ -68,12 +74,16 @@ double normalUpperQuantile(double probability) {
 }
 
 double fisherLower(double f, double df1, double df2) {
+    if (!haveDegrees(df1, df2))
+        return std::numeric_limits<double>::quiet_NaN();
     if (std::isinf(f))
         return 1;
     return cdf(FisherF(df1, df2), f);
 }
 
 double fisherUpper(double f, double df1, double df2) {
+    if (!haveDegrees(df1, df2))
+        return std::numeric_limits<double>::quiet_NaN();
     if (std::isinf(f))
         return 0;
     return cdf(complement(FisherF(df1, df2), f));
