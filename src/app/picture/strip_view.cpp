@@ -66,12 +66,15 @@ void StripView::paintEvent(QPaintEvent* event) {
     const auto& layout = layoutFor(width());
     painter.setFont(typeface(size::caption));
     painter.setPen(colours().faint);
+    // What is out of sight costs nothing, however many laps there are.
+    const auto isSeen = [top = event->rect().top() - 30, bottom = event->rect().bottom() + 30](double y) {
+        return y > top && y < bottom;
+    };
     for (const auto& round : layout.rounds)
-        painter.drawText(QPointF(round.left, round.y + 24), tr("lap %1").arg(round.round));
-    const double top = event->rect().top() - 30;
-    const double bottom = event->rect().bottom() + 30;
+        if (isSeen(round.y))
+            painter.drawText(QPointF(round.left, round.y + 24), tr("lap %1").arg(round.round));
     for (const auto& placed : layout.turns)
-        if (placed.y > top && placed.y < bottom)
+        if (isSeen(placed.y))
             drawTurn(painter, placed, layout.knotRadius);
     if (!m_changeable)
         return;
