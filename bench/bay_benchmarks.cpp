@@ -1,6 +1,7 @@
 // Timings of the bay: the link, a shot's way to the screen, and a logbook of a million shots.
 #include "app/bay_page/bay_page.h"
 #include "app/session/session.h"
+#include "app/sheet_page/sheet_page.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/plan/schedule.h"
@@ -9,6 +10,8 @@
 
 #include <QApplication>
 #include <QElapsedTimer>
+#include <QKeyEvent>
+#include <QLineEdit>
 #include <QSettings>
 #include <QTcpSocket>
 #include <QTemporaryDir>
@@ -141,6 +144,41 @@ void arrivalToKnot(benchmark::State& state) {
     state.counters["worst ms"] = waits.back();
 }
 BENCHMARK(arrivalToKnot)->Unit(benchmark::kMillisecond)->Iterations(60);
+
+// One letter into a field of the sheet, with ten thousand shots in the test.
+void keystroke(benchmark::State& state) {
+    Opened opened(longTest(1200, 10000));
+    app::SheetPage page(opened.session);
+    page.resize(1112, 660);
+    page.show();
+    page.refreshIfStale();
+    QCoreApplication::processEvents();
+    auto* field = page.findChild<QLineEdit*>();
+    for (auto _ : state) {
+        QKeyEvent key(QEvent::KeyPress, Qt::Key_A, Qt::NoModifier, QStringLiteral("a"));
+        QApplication::sendEvent(field, &key);
+        QCoreApplication::processEvents();
+    }
+    if (!field->text().contains(QLatin1String("aaa")))
+        state.SkipWithError("nothing was typed");
+    page.hide(); // what was typed is kept while the page is whole
+}
+BENCHMARK(keystroke)->Unit(benchmark::kMillisecond)->Iterations(100);
+
+// A test opened beside two hundred others of the same player.
+void openBesideTwoHundred(benchmark::State& state) {
+    Opened opened(longTest(6, 50));
+    std::string id;
+    for (int i = 0; i < 200; ++i) {
+        auto test = longTest(60, 500);
+        test.title = "Test " + std::to_string(i);
+        id = *opened.session.book().save(test);
+    }
+    for (auto _ : state)
+        if (!opened.session.openTest(id))
+            state.SkipWithError("the test does not open");
+}
+BENCHMARK(openBesideTwoHundred)->Unit(benchmark::kMillisecond)->Iterations(20);
 
 struct Million {
     QTemporaryDir folder;
