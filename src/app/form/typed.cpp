@@ -60,6 +60,13 @@ void Typed::commitAll() {
             typed->commit();
 }
 
+// A page that goes hides its fields on the way, when what would take their text is gone already.
+void Typed::giveUp(const QWidget* page) {
+    for (Typed* typed : fields())
+        if (page->isAncestorOf(qobject_cast<QWidget*>(typed->parent())))
+            typed->m_soon.stop();
+}
+
 bool Typed::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::FocusOut || event->type() == QEvent::Hide)
         commit();

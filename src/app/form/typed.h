@@ -7,6 +7,7 @@
 
 class QLineEdit;
 class QPlainTextEdit;
+class QWidget;
 
 namespace knot::app {
 
@@ -22,6 +23,8 @@ public:
     static void in(QPlainTextEdit* field, std::function<void(const QString& text)> take);
     /// Takes what still waits in any field.
     static void commitAll();
+    /// Takes nothing any more from the fields inside `page`, which is going.
+    static void giveUp(const QWidget* page);
 
     ~Typed() override;
 

@@ -1,9 +1,15 @@
 #include "app/shell/page.h"
 
+#include "app/form/typed.h"
+
 #include <QEvent>
 #include <QShowEvent>
 
 namespace knot::app {
+
+Page::~Page() {
+    Typed::giveUp(this);
+}
 
 void Page::markStale() {
     m_stale = true;

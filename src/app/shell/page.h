@@ -11,6 +11,8 @@ class Page : public QWidget {
 
 public:
     using QWidget::QWidget;
+    /// What was typed and not taken is given up: nobody is left to take it.
+    ~Page() override;
 
     virtual QString subtitle() const = 0;
     /// Where the keys go when the page is turned to.
