@@ -89,7 +89,7 @@ void linkTenThousand(benchmark::State& state) {
     for (auto _ : state) {
         state.PauseTiming();
         Opened opened(longTest(shots / 9 + 10, 0));
-        app::MonitorServer server(opened.session);
+        app::MonitorServer server(opened.session.hand(), opened.session.bay());
         server.listen({.port = 0});
         const quint16 port = server.port();
         state.ResumeTiming();
@@ -123,7 +123,7 @@ BENCHMARK(linkTenThousand)->Arg(1)->Arg(100)->Unit(benchmark::kSecond)->Iteratio
 // From a shot's arrival to its painted knot, with ten thousand in the test already.
 void arrivalToKnot(benchmark::State& state) {
     Opened opened(longTest(1200, 10000));
-    app::BayPage page(opened.session);
+    app::BayPage page(opened.session.hand(), opened.session.declaring(), opened.session.bay(), opened.session.book());
     page.resize(1112, 660);
     page.show();
     page.enter();
@@ -148,7 +148,7 @@ BENCHMARK(arrivalToKnot)->Unit(benchmark::kMillisecond)->Iterations(60);
 // One letter into a field of the sheet, with ten thousand shots in the test.
 void keystroke(benchmark::State& state) {
     Opened opened(longTest(1200, 10000));
-    app::SheetPage page(opened.session);
+    app::SheetPage page(opened.session.hand(), opened.session.declaring(), opened.session.book());
     page.resize(1112, 660);
     page.show();
     page.refreshIfStale();

@@ -1,7 +1,7 @@
 #include "app/demo.h"
 
-#include "core/practice/drafts.h"
-#include "core/practice/scenarios.h"
+#include "core/simulate/drafts.h"
+#include "core/simulate/scenarios.h"
 
 #include <QDateTime>
 
@@ -29,11 +29,11 @@ logbook::Result<void> ensureDemo(const std::string& path) {
     auto book = logbook::Logbook::create(path);
     if (!book)
         return tl::unexpected(book.error());
-    for (const auto& scenario : practice::scenarios())
-        if (auto saved = book->save(practice::simulate(scenario)); !saved)
+    for (const auto& scenario : simulate::scenarios())
+        if (auto saved = book->save(simulate::testFrom(scenario)); !saved)
             return tl::unexpected(saved.error());
     for (const auto& draft :
-         {practice::plannedShaftTest(), practice::shaftTestUnderWay(minutesAgo), practice::headScreening()})
+         {simulate::plannedShaftTest(), simulate::shaftTestUnderWay(minutesAgo), simulate::headScreening()})
         if (auto saved = book->save(draft); !saved)
             return tl::unexpected(saved.error());
     return {};

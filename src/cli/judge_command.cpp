@@ -1,9 +1,9 @@
 #include "cli/opening.h"
 
 #include "core/judge/judge.h"
-#include "core/judge/sentences.h"
 #include "core/record/check.h"
 #include "core/record/number_text.h"
+#include "core/words/remarks.h"
 #include "files/reading_json.h"
 
 #include <algorithm>
@@ -141,7 +141,7 @@ void judgeFile(const JudgeOptions& options) {
               << result->card.baseline << "\n";
     for (const auto& note : imported.notes)
         std::cout << note << "\n";
-    for (const auto& line : judge::sentences(*result, {}))
+    for (const auto& line : words::sentences(*result, {}))
         std::cout << "  " << line << "\n";
 }
 

@@ -1,6 +1,6 @@
 #include "cli/commands.h"
 
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 #include "files/csv_writer.h"
 #include "files/file.h"
 
@@ -17,10 +17,10 @@ struct SimulateOptions {
 };
 
 void simulateToFile(const SimulateOptions& options) {
-    const practice::Scenario* scenario = practice::scenarioByKey(options.scenario);
+    const simulate::Scenario* scenario = simulate::scenarioByKey(options.scenario);
     if (scenario == nullptr)
         throw Refusal{"simulate: there is no scenario '" + options.scenario + "'; knotcount-cli scenarios lists them."};
-    const record::Test test = practice::simulate(
+    const record::Test test = simulate::testFrom(
         *scenario, {.seed = options.seed, .rounds = options.rounds, .turnLength = options.turnLength});
     if (auto written = files::writeFile(options.output, files::shotCsv(test)); !written)
         throw Refusal{files::sentence(written.error())};
@@ -39,7 +39,7 @@ void addSimulate(CLI::App& app) {
     command->callback([options] { simulateToFile(*options); });
 
     app.add_subcommand("scenarios", "List the made-up tests.")->callback([] {
-        for (const auto& scenario : practice::scenarios())
+        for (const auto& scenario : simulate::scenarios())
             std::cout << scenario.key << "\t" << scenario.title << "\n";
     });
 }

@@ -1,7 +1,7 @@
 #include "files/reading_json.h"
 
-#include "core/judge/sentences.h"
 #include "core/record/names.h"
+#include "core/words/remarks.h"
 
 #include <nlohmann/json.hpp>
 
@@ -467,9 +467,9 @@ std::string readingJson(const Reading& reading) {
     putRecordMatters(json, reading);
     putChoices(json, reading);
     json["checks"] = ordered_json::array();
-    for (const auto& check : reading.checks)
+    for (const auto& check : words::checks(reading))
         json["checks"].push_back({{"code", check.code}, {"severity", key(check.severity)}, {"text", check.text}});
-    json["sentences"] = judge::sentences(reading, {});
+    json["sentences"] = words::sentences(reading, {});
     return json.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n";
 }
 

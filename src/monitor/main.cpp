@@ -55,7 +55,7 @@ int main(int argc, char** argv) {
     line.add_option("--log", log, "File that gets what was sent and what was acknowledged");
     addFaults(line, faults);
     CLI11_PARSE(line, argc, argv);
-    const practice::Scenario* chosen = practice::scenarioByKey(scenario);
+    const simulate::Scenario* chosen = simulate::scenarioByKey(scenario);
     if (chosen == nullptr) {
         std::fprintf(stderr, "knotcount-monitor: there is no scenario '%s'; 'knotcount-cli scenarios' lists them.\n",
                      scenario.c_str());

@@ -18,24 +18,24 @@ Faults Faults::some() {
             .junk = 0.03};
 }
 
-Striker::Striker(const practice::Scenario& scenario, std::uint64_t seed, const Faults& faults)
+Striker::Striker(const simulate::Scenario& scenario, std::uint64_t seed, const Faults& faults)
     : m_scenario(scenario)
     , m_faults(faults)
     , m_random(seed)
     , m_faultRandom(m_random.fork())
     , m_run(m_random.fork())
-    , m_turn(practice::drawTurn(scenario.player, m_random)) {}
+    , m_turn(simulate::drawTurn(scenario.player, m_random)) {}
 
 void Striker::handOver(const std::string& build, std::size_t place) {
-    const auto named = std::ranges::find(m_scenario.builds, build, &practice::BuildTruth::name);
+    const auto named = std::ranges::find(m_scenario.builds, build, &simulate::BuildTruth::name);
     m_inHand = named != m_scenario.builds.end() ? static_cast<std::size_t>(named - m_scenario.builds.begin())
                                                 : place % m_scenario.builds.size();
-    m_turn = practice::drawTurn(m_scenario.player, m_random);
+    m_turn = simulate::drawTurn(m_scenario.player, m_random);
 }
 
 std::vector<std::string> Striker::reads() const {
     Random random(1);
-    const auto readings = practice::strike(m_scenario.player, m_scenario.builds.front(), {}, 0, random);
+    const auto readings = simulate::strike(m_scenario.player, m_scenario.builds.front(), {}, 0, random);
     std::vector<std::string> keys;
     for (const Metric metric : record::allMetrics())
         if (readings.has(metric) && !readings.derived(metric))
@@ -66,7 +66,7 @@ Striker::Strike Striker::strike(const std::string& at) {
         out.junk.push_back(R"({"type":"shot","metrics":{"carry_)");
     // Unlike in any other run, so that a monitor started anew in the same sitting is not taken for its past.
     const std::string id = std::to_string(m_run % 1000000) + "-" + std::to_string(m_struck + 1);
-    auto readings = practice::strike(m_scenario.player, m_scenario.builds[m_inHand], m_turn, m_struck, m_random);
+    auto readings = simulate::strike(m_scenario.player, m_scenario.builds[m_inHand], m_turn, m_struck, m_random);
     ++m_struck;
     spoil(readings);
     record::Readings measured;

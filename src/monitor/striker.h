@@ -1,7 +1,7 @@
 #pragma once
 
-#include "core/practice/scenarios.h"
 #include "core/random.h"
+#include "core/simulate/scenarios.h"
 #include "link/message.h"
 
 #include <deque>
@@ -28,7 +28,7 @@ struct Faults {
 /// goes over the line, faults included. The same seed and the same calls give the same lines.
 class Striker {
 public:
-    Striker(const practice::Scenario& scenario, std::uint64_t seed, const Faults& faults);
+    Striker(const simulate::Scenario& scenario, std::uint64_t seed, const Faults& faults);
 
     /// The club handed over: a place among the scenario's clubs, from the tag's or club's place in the
     /// test and its name. A name of the scenario decides, else the place.
@@ -50,11 +50,11 @@ private:
     bool happens(double rate) { return rate > 0 && m_faultRandom.uniform() < rate; }
     void spoil(record::Readings& readings);
 
-    const practice::Scenario& m_scenario;
+    const simulate::Scenario& m_scenario;
     Faults m_faults;
     Random m_random, m_faultRandom;
     std::uint64_t m_run;
-    practice::TurnState m_turn;
+    simulate::TurnState m_turn;
     std::size_t m_inHand = 0;
     int m_struck = 0;
     std::optional<link::Message> m_heldBack;

@@ -5,7 +5,7 @@
 #include "app/hands.h"
 #include "app/stand_in.h"
 #include "core/judge/judge.h"
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 
 #include <QLabel>
 #include <catch2/catch.hpp>
@@ -98,7 +98,7 @@ TEST_CASE("a whole blind test is struck with a faulty monitor, nothing is lost, 
     for (const QString& id : monitor.logged("acked"))
         CHECK(kept.count("link:" + id.toStdString()) == 1);
     CHECK(std::ranges::any_of(onDisk->shots, [](const record::Shot& shot) { return !bay::isRead(shot); }));
-    const auto filled = bay::filledTurns(*onDisk);
+    const auto filled = bay::Tally(*onDisk).filled();
     for (record::PlannedAt turn; turn < filled.size(); ++turn)
         CHECK(filled[turn] >= bay::wantedShots(*onDisk, turn));
     // Whatever club a tag hides, the monitor strikes faster with the one tagged as its own fast club.

@@ -4,7 +4,7 @@
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "app/support.h"
-#include "core/practice/drafts.h"
+#include "core/simulate/drafts.h"
 
 #include <QAbstractButton>
 #include <QCheckBox>
@@ -119,7 +119,7 @@ QStringList cutTexts(QWidget& window, const char* page, Usual usual) {
 }
 
 record::Test underWay() {
-    return practice::shaftTestUnderWay([](int minutes) {
+    return simulate::shaftTestUnderWay([](int minutes) {
         return QDateTime::currentDateTime()
             .addSecs(-60 * minutes)
             .toString(QStringLiteral("yyyy-MM-ddTHH:mm:ss.zzz"))

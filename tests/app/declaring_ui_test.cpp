@@ -1,5 +1,7 @@
 // Declaring a test with the real window: sheet, rack, plan and seal, by keyboard.
+#include "app/form/typed.h"
 #include "app/hands.h"
+#include "app/sheet_page/sheet_page.h"
 #include "core/plan/seal.h"
 #include "files/test_json.h"
 
@@ -254,6 +256,22 @@ TEST_CASE("a slow change is planned around, and keeps the clubs from being seale
         CHECK(turns[i].build + turns[i - 1].build != 1); // A and B never follow each other
     bench.session.declaring().seal("123456");
     CHECK(bench.message().contains("share parts"));
+}
+
+TEST_CASE("a page that is closed with letters still waiting takes nothing on its way out") {
+    Bench bench;
+    bench.session.newTest(record::Stage::test);
+    auto page = std::make_unique<app::SheetPage>(bench.session.hand(), bench.session.declaring(), bench.session.book());
+    page->show();
+    page->refreshIfStale();
+    auto* edit = page->findChild<QLineEdit*>(QStringLiteral("question"));
+    REQUIRE(edit != nullptr);
+    edit->setFocus();
+    QTest::keyClicks(edit, "x");
+    const std::string before = bench.session.test().title;
+    page.reset();
+    app::Typed::commitAll();
+    CHECK(bench.session.test().title == before);
 }
 
 TEST_CASE("dragging the strip's end adds a lap, and dragging upward a shot") {

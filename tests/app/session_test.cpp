@@ -2,7 +2,7 @@
 #include "app/session/session.h"
 
 #include "app/form/typed.h"
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 #include "files/file.h"
 #include "support/folder.h"
 
@@ -40,7 +40,7 @@ struct Desk {
     void open(const char* name) {
         auto book = logbook::Logbook::create(path(name).toStdString());
         REQUIRE(book);
-        auto test = practice::simulate(*practice::scenarioByKey("wedge-loft"));
+        auto test = simulate::testFrom(*simulate::scenarioByKey("wedge-loft"));
         const auto id = *book->save(test);
         REQUIRE(session.openLogbook(path(name)));
         REQUIRE(session.openTest(id));

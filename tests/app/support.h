@@ -52,7 +52,7 @@ public:
 
     QString path(const QString& name) const { return folder.filePath(name); }
     QString writeFile(const QString& name, const QByteArray& text) const;
-    /// A logbook made from the practice scenarios, opened in the window.
+    /// A logbook made from the simulated scenarios, opened in the window.
     void openDemo();
     /// Waits until the judge has answered.
     bool waitForReading();

@@ -59,12 +59,18 @@ record::Test plannedTest(bool alone, record::Stage stage) {
 class Machine {
 public:
     explicit Machine(record::Test test)
-        : m_test(std::move(test)) {}
+        : m_test(std::move(test))
+        , m_tally(m_test) {}
 
     void run(Command command, std::size_t pick) {
         const record::Test before = m_test;
         apply(command, pick);
+        std::size_t same = 0;
+        while (same < before.shots.size() && same < m_test.shots.size() && before.shots[same] == m_test.shots[same])
+            ++same;
+        m_tally.update(m_test, same);
         hold(before, command);
+        holdTally();
     }
 
     const record::Test& test() const { return m_test; }
@@ -99,7 +105,8 @@ private:
         case Command::miss:
             if (strikes)
                 addShot(m_test,
-                        arrival(command == Command::hitCalled, command == Command::hitLate, command != Command::miss));
+                        arrival(command == Command::hitCalled, command == Command::hitLate, command != Command::miss),
+                        m_tally);
             break;
         case Command::confirm:
             confirm(m_test, now());
@@ -192,7 +199,21 @@ private:
         }
     }
 
+    // What is kept up is what reckoning anew gives.
+    void holdTally() const {
+        const Tally anew(m_test);
+        RC_ASSERT(m_tally.filled() == anew.filled());
+        RC_ASSERT(m_tally.swings() == anew.swings());
+        RC_ASSERT(m_tally.warmUp() == anew.warmUp());
+        RC_ASSERT(m_tally.stints() == anew.stints());
+        for (PlannedAt turn; turn < m_test.plan.turns.size(); ++turn)
+            RC_ASSERT(m_tally.struck(turn) == anew.struck(turn));
+        RC_ASSERT(!m_test.shotIndex(m_tally.nextId()));
+        RC_ASSERT(standOf(m_test, m_tally).phase() == standOf(m_test).phase());
+    }
+
     record::Test m_test;
+    Tally m_tally;
     int m_clock = 540, m_ids = 0;
 };
 

@@ -4,9 +4,10 @@
 #include "core/judge/dispersion.h"
 #include "core/judge/judge.h"
 #include "core/judge/models.h"
-#include "core/judge/sentences.h"
 #include "core/plan/looks.h"
 #include "core/random.h"
+#include "core/words/ledger.h"
+#include "core/words/remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>
@@ -89,9 +90,9 @@ TEST_CASE("an open result offers laps of the plan, or a new test, never laps add
     record::Test test = rotated(2, 4, 3, {150, 150}, 3, 4);
     test.card.margins[Metric::carry] = 1.2;
     auto because = [](const record::Test& t) {
-        return judge::ledger(*judge::judge({.subject = judge::Case::of(t)}), {}).front().because;
+        return words::ledger(*judge::judge({.subject = judge::Case::of(t)}), {}).front().because;
     };
-    INFO(judge::ledger(*judge::judge({.subject = judge::Case::of(test)}), {}).front().sentence);
+    INFO(words::ledger(*judge::judge({.subject = judge::Case::of(test)}), {}).front().sentence);
     CHECK(because(test).find("a new test takes about ") != std::string::npos);
     test.card.plannedRounds = 60;
     CHECK(because(test).find("more laps will settle it") != std::string::npos);
@@ -122,8 +123,8 @@ TEST_CASE("guesses are scored against luck, once all are named or stint by stint
     const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     CHECK(!reading.guesses->matching);
     CHECK(reading.guesses->p == Approx(std::pow(1.0 / 3, 9)));
-    const auto remarks = judge::remarks(reading, {});
-    const auto said = std::ranges::find(remarks, "guesses", &judge::Check::code);
+    const auto remarks = words::remarks(reading, {});
+    const auto said = std::ranges::find(remarks, "guesses", &words::Remark::code);
     REQUIRE(said != remarks.end());
     CHECK(said->text.find("could tell") != std::string::npos);
     CHECK(said->severity == judge::Severity::caution);
@@ -140,8 +141,9 @@ TEST_CASE("shots set aside after their number was seen are flagged late") {
     const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     REQUIRE(reading.lateSetAsides.size() == 1);
     CHECK(reading.lateSetAsides[0].number == 10);
-    const auto said = std::ranges::find(reading.checks, "late_set_asides", &judge::Check::code);
-    REQUIRE(said != reading.checks.end());
+    const auto checks = words::checks(reading);
+    const auto said = std::ranges::find(checks, "late_set_asides", &words::Remark::code);
+    REQUIRE(said != checks.end());
     CHECK(said->text.find("number 10") != std::string::npos);
 }
 
@@ -337,7 +339,7 @@ TEST_CASE("landing areas of hostile records are defined and say why they are not
             if (area.claim.p)
                 CHECK(std::isfinite(*area.claim.p));
         }
-        for (const auto& line : judge::sentences(reading, {}))
+        for (const auto& line : words::sentences(reading, {}))
             CHECK(line.find("nan") == std::string::npos);
     }
 }

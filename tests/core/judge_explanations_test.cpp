@@ -4,9 +4,10 @@
 #include "core/judge/forgiveness.h"
 #include "core/judge/models.h"
 #include "core/judge/robust.h"
-#include "core/judge/sentences.h"
-#include "core/practice/scenarios.h"
 #include "core/random.h"
+#include "core/simulate/scenarios.h"
+#include "core/words/ledger.h"
+#include "core/words/remarks.h"
 #include "support/build_test.h"
 #include "support/reference.h"
 
@@ -28,7 +29,7 @@ judge::Column columnOf(const record::Test& test, Metric metric = Metric::carry) 
 }
 
 bool remarked(const judge::Reading& reading, const std::string& code) {
-    const auto all = judge::remarks(reading, {});
+    const auto all = words::remarks(reading, {});
     return std::ranges::any_of(all, [&](const auto& r) { return r.code == code; });
 }
 
@@ -137,7 +138,7 @@ TEST_CASE("settling inside the stint is a slope on place") {
 }
 
 TEST_CASE("a gap that strike height makes is explained by it") {
-    const auto test = practice::simulate(*practice::scenarioByKey("high-strike"), {.seed = 7, .rounds = 14});
+    const auto test = simulate::testFrom(*simulate::scenarioByKey("high-strike"), {.seed = 7, .rounds = 14});
     const auto equal = judge::equalStrike(test, columnOf(test, Metric::spin), record::BuildAt(1), record::BuildAt(0),
                                           {Metric::strikeHigh}, 400, 1);
     REQUIRE(equal);
@@ -292,7 +293,7 @@ TEST_CASE("a share in a shape is compared lap by lap and counted by turns") {
     REQUIRE(reading.shapeShares.size() == 2);
     CHECK(reading.shapeShares[0].counted.ci95.contains(0.9876)); // P(|z| ≤ 2.5)
     CHECK(*reading.shapeShares[0].fitted == Approx(0.9876).margin(0.03));
-    CHECK(judge::ledger(reading, {}).front().sentence.find("lands in lane less often than A by") != std::string::npos);
+    CHECK(words::ledger(reading, {}).front().sentence.find("lands in lane less often than A by") != std::string::npos);
     // An ellipse that holds half of a round normal: radius 1.1774 SD.
     const auto landings = judge::landingsOf(builder.test, record::structureOf(builder.test), judge::Taken::counted);
     const auto area = *judge::landingArea(landings, record::BuildAt(0));
@@ -342,12 +343,12 @@ TEST_CASE("more laps cost less than they save only where something is open") {
 }
 
 TEST_CASE("the same request gives the same reading bit for bit") {
-    const auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    const auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     CHECK(knot::test::readingOf(test).dump() == knot::test::readingOf(test).dump());
 }
 
 TEST_CASE("numbers that move together are one finding") {
-    const auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    const auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     const bool together = std::ranges::any_of(reading.findings, [](const auto& finding) {
         auto holds = [&](Metric metric) {

@@ -1,4 +1,5 @@
-#include "core/judge/sentences.h"
+#include "core/words/ledger.h"
+#include "core/words/remarks.h"
 #include "support/build_test.h"
 #include "support/reference.h"
 
@@ -36,7 +37,7 @@ void requireSound(const judge::Reading& reading) {
         if (!row.claim.p)
             CHECK(row.claim.cap.has_value());
     }
-    for (const auto& line : judge::sentences(reading, {})) {
+    for (const auto& line : words::sentences(reading, {})) {
         CHECK(line.find("nan") == std::string::npos);
         CHECK(line.find("inf") == std::string::npos);
         CHECK(line.ends_with("."));

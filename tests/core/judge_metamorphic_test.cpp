@@ -3,9 +3,10 @@
 #include "core/judge/choosing.h"
 #include "core/judge/judge.h"
 #include "core/judge/leads.h"
-#include "core/judge/sentences.h"
 #include "core/plan/looks.h"
 #include "core/random.h"
+#include "core/words/ledger.h"
+#include "core/words/remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>
@@ -140,8 +141,9 @@ TEST_CASE("sentences number shots as the record does, also after a lap beyond th
     REQUIRE(reading.lateSetAsides.size() == 1);
     CHECK(reading.lateSetAsides[0].number == 14);
     CHECK(reading.lateSetAsides[0].shot == test.shots[13].id);
-    const auto said = std::ranges::find(reading.checks, "late_set_asides", &judge::Check::code);
-    REQUIRE(said != reading.checks.end());
+    const auto checks = words::checks(reading);
+    const auto said = std::ranges::find(checks, "late_set_asides", &words::Remark::code);
+    REQUIRE(said != checks.end());
     CHECK(said->text.find("number 14") != std::string::npos);
 }
 
@@ -197,8 +199,8 @@ TEST_CASE("under a rule by numbers the word is about leaving the set-aside shots
         test.shots[i].status = ShotStatus::setAside;
     }
     auto saying = [](const judge::Reading& reading) {
-        const auto remarks = judge::remarks(reading, {});
-        const auto at = std::ranges::find(remarks, "set_asides_matter", &judge::Check::code);
+        const auto remarks = words::remarks(reading, {});
+        const auto at = std::ranges::find(remarks, "set_asides_matter", &words::Remark::code);
         return at == remarks.end() ? std::string() : at->text;
     };
     CHECK(saying(read(test)).starts_with("With the set-aside shots counted, "));
@@ -257,8 +259,8 @@ TEST_CASE("what a ball speed means in carry is said in the user's units") {
                               60 + (*shot.readings.at(Metric::carry) - 150) / 3 + 0.01 * random.normal());
     test.card.primary = {{.kind = record::OutcomeKind::spread, .metric = Metric::ballSpeed}};
     auto saying = [&](const record::DisplayUnits& units) {
-        const auto remarks = judge::remarks(read(test), units);
-        const auto at = std::ranges::find(remarks, "speed_in_carry", &judge::Check::code);
+        const auto remarks = words::remarks(read(test), units);
+        const auto at = std::ranges::find(remarks, "speed_in_carry", &words::Remark::code);
         REQUIRE(at != remarks.end());
         return at->text;
     };

@@ -1,5 +1,6 @@
 #include "app/picture/cords.h"
 #include "app/picture/face.h"
+#include "app/picture/power.h"
 #include "app/picture/strip.h"
 #include "app/picture/swarm.h"
 
@@ -157,4 +158,22 @@ TEST_CASE("the face is that of the head, as far as it is known") {
     sealed.sealedBuilds = {{.name = "hidden"}, {.name = "known", .club = club}};
     sealed.sealedBuilds[1].club.head.volume = 460;
     CHECK(knot::picture::faceKind(sealed) == knot::picture::FaceKind::driver);
+}
+
+TEST_CASE("a power curve runs from no gap to the largest, inside its field") {
+    const knot::picture::PowerCurve curve{.largest = 6, .plan = {0, 0.5, 1}, .runs = {0, 0.1, 0.3}, .worthwhile = 3};
+    const auto layout = knot::picture::layOutPower(curve, 400, 200);
+    REQUIRE(layout.plan.size() == 3);
+    CHECK(layout.plan.front().x == Approx(layout.left));
+    CHECK(layout.plan.back().x == Approx(layout.left + layout.width));
+    CHECK(layout.plan.front().y == Approx(layout.top + layout.height));
+    CHECK(layout.plan[1].y == Approx(layout.top + layout.height / 2));
+    CHECK(layout.plan.back().y == Approx(layout.top));
+    CHECK(layout.worthwhileX == Approx(layout.left + layout.width / 2));
+    CHECK(layout.runs.back().y == Approx(layout.top + 0.7 * layout.height));
+    REQUIRE(layout.gaps.size() >= 3);
+    CHECK(layout.gaps.back().value <= 6);
+    for (const auto& chance : layout.chances)
+        CHECK(chance.at == Approx(layout.top + layout.height * (1 - chance.value / 100)));
+    CHECK(knot::picture::layOutPower({.largest = 6, .plan = {}, .runs = {}, .worthwhile = 3}, 400, 200).plan.empty());
 }

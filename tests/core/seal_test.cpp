@@ -1,8 +1,8 @@
 #include "core/judge/judge.h"
 #include "core/plan/seal.h"
 #include "core/plan/spreads.h"
-#include "core/practice/scenarios.h"
 #include "core/random.h"
+#include "core/simulate/scenarios.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>

@@ -1,6 +1,7 @@
 #include "core/judge/judge.h"
-#include "core/judge/sentences.h"
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
+#include "core/words/ledger.h"
+#include "core/words/remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>
@@ -24,7 +25,7 @@ judge::Reading readingOf(const std::vector<double>& gaps, record::Want::Kind wan
 }
 
 std::string first(const judge::Reading& reading, const record::DisplayUnits& units = {}) {
-    return judge::sentences(reading, units).front();
+    return words::sentences(reading, units).front();
 }
 
 } // namespace
@@ -54,10 +55,10 @@ TEST_CASE("sentences stand in the user's units") {
 }
 
 TEST_CASE("the ledger puts declared outcomes first and settled before unsettled") {
-    const auto* scenario = practice::scenarioByKey("five-wood");
-    const auto test = practice::simulate(*scenario);
+    const auto* scenario = simulate::scenarioByKey("five-wood");
+    const auto test = simulate::testFrom(*scenario);
     const auto reading = *judge::judge({.subject = judge::Case::of(test)});
-    const auto lines = judge::ledger(reading, {});
+    const auto lines = words::ledger(reading, {});
     REQUIRE(lines.size() > 6);
     CHECK(lines[0].role == judge::Role::primary);
     CHECK(lines[0].outcome.metric == record::Metric::carry);

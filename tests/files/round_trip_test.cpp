@@ -1,4 +1,4 @@
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 #include "files/csv_writer.h"
 #include "files/file.h"
 #include "files/test_json.h"
@@ -11,7 +11,7 @@
 using namespace knot;
 
 TEST_CASE("shots written as CSV read back the same") {
-    const auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    const auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     auto back = files::readShots("x.csv", files::shotCsv(test));
     REQUIRE(back);
     CHECK(back->test.shots == test.shots);
@@ -36,7 +36,7 @@ TEST_CASE("awkward text survives the way through CSV") {
 }
 
 TEST_CASE("a whole test goes through JSON and back unchanged") {
-    auto test = practice::simulate(*practice::scenarioByKey("wedge-loft"));
+    auto test = simulate::testFrom(*simulate::scenarioByKey("wedge-loft"));
     test.card.comparison = record::Comparison::whichOfThese;
     test.card.margins[record::Metric::carry] = 3.1;
     test.card.covariates = {record::Metric::strikeHigh};
@@ -86,7 +86,7 @@ TEST_CASE("a whole test goes through JSON and back unchanged") {
 }
 
 TEST_CASE("the declaration is one text for one card, whatever was struck or learned since") {
-    auto test = practice::simulate(*practice::scenarioByKey("wedge-loft"));
+    auto test = simulate::testFrom(*simulate::scenarioByKey("wedge-loft"));
     const auto before = files::declarationText(test);
     test.shots.clear();
     test.builds[0].tag = "Fern";

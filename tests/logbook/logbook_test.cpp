@@ -1,4 +1,4 @@
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 #include "logbook/logbook.h"
 #include "support/build_test.h"
 #include "support/folder.h"
@@ -23,7 +23,7 @@ std::string bytesOf(const std::string& path) {
 }
 
 record::Test fullTest() {
-    auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     test.card.comparison = record::Comparison::whichOfThese;
     test.card.margins[record::Metric::spin] = 250;
     test.card.covariates = {record::Metric::strikeHigh, record::Metric::clubSpeed};

@@ -1,5 +1,5 @@
 // What the logbook does not keep, where its file is not what it was, and what older files become.
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 #include "files/test_json.h"
 #include "logbook/logbook.h"
 #include "support/folder.h"
@@ -36,7 +36,7 @@ void fixture(const Folder& folder, const std::string& path, int format) {
 TEST_CASE("what could not be read back is not kept, and the sentence says what is wrong") {
     const Folder folder;
     auto book = *Logbook::create(folder.file("a.knotbook"));
-    auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     test.id = *book.save(test);
     const auto before = *book.load(test.id);
     test.card.margins[record::Metric::carry] = std::numeric_limits<double>::infinity();
@@ -56,7 +56,7 @@ TEST_CASE("no write says that it was done on a file that is gone or was replaced
     const Folder folder;
     const auto path = folder.file("a.knotbook");
     auto book = *Logbook::create(path);
-    auto test = practice::simulate(*practice::scenarioByKey("wedge-loft"));
+    auto test = simulate::testFrom(*simulate::scenarioByKey("wedge-loft"));
     test.id = *book.save(test);
     const std::function<logbook::Result<void>()> writes[] = {
         [&]() -> logbook::Result<void> { return book.save(test).map([](const auto&) {}); },
@@ -124,7 +124,7 @@ TEST_CASE("reading an older logbook leaves its file to the byte") {
 TEST_CASE("ids stay with their shots when one is filed between them") {
     const Folder folder;
     auto book = *Logbook::create(folder.file("a.knotbook"));
-    auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     test.id = *book.save(test);
     const auto ids = [&] {
         std::vector<record::ShotId> all;

@@ -1,5 +1,5 @@
 // Shots on their way to the disk: kept one by one, changed, taken back, and what failing writes leave.
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 #include "logbook/logbook.h"
 #include "support/failing_disk.h"
 #include "support/folder.h"
@@ -19,7 +19,7 @@ using logbook::Logbook;
 namespace {
 
 record::Test struckTest(std::size_t shots) {
-    auto test = practice::simulate(*practice::scenarioByKey("five-wood"));
+    auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     test.shots.resize(shots);
     for (std::size_t i = 0; i < shots; ++i)
         test.shots[i].readId = "link:" + std::to_string(i);

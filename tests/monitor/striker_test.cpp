@@ -12,8 +12,8 @@ using monitor::Striker;
 
 namespace {
 
-const practice::Scenario& fiveWood() {
-    return *practice::scenarioByKey("five-wood");
+const simulate::Scenario& fiveWood() {
+    return *simulate::scenarioByKey("five-wood");
 }
 
 struct Counts {

@@ -18,22 +18,23 @@ QStringList usualReasons() {
 
 } // namespace
 
-BayActions::BayActions(Session& session, AskBar& ask, QObject* parent)
+BayActions::BayActions(const TestInHand& hand, BayRun& bay, AskBar& ask, QObject* parent)
     : QObject(parent)
-    , m_session(session)
+    , m_hand(hand)
+    , m_bay(bay)
     , m_ask(ask) {}
 
 Situation BayActions::situation() const {
-    const record::Test& test = m_session.test();
-    Situation now{.test = test, .stand = bay::standOf(test), .last = {}};
-    now.last.called = m_session.bay().isComingCalled();
+    const record::Test& test = m_hand.test();
+    Situation now{.test = test, .stand = m_bay.stand(), .last = {}};
+    now.last.called = m_bay.isComingCalled();
     if (test.shotIndex(m_last)) {
         now.last.shot = m_last;
         now.last.secondsToNumber = secondsToNumber();
     }
-    now.anotherVisit = m_session.bay().takesShots() && test.stage == record::Stage::test &&
+    now.anotherVisit = m_bay.takesShots() && test.stage == record::Stage::test &&
                        now.stand.phase() != bay::Phase::done && now.stand.phase() != bay::Phase::noPlan &&
-                       bay::isAnotherVisit(test, m_session.bay().now().toStdString());
+                       bay::isAnotherVisit(test, m_bay.now().toStdString());
     return now;
 }
 
@@ -42,16 +43,16 @@ void BayActions::begin() {
     m_count = 0;
     m_sinceLast.invalidate();
     m_resting.invalidate();
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    const auto& test = m_session.test();
+    const auto& test = m_hand.test();
     m_count = test.shots.size();
     if (!test.sittings.empty() && !test.shots.empty() && test.shots.back().sitting == test.sittings.back().label)
         m_last = test.shots.back().id;
 }
 
 BayActions::News BayActions::shotsChanged(std::size_t from) {
-    const auto& shots = m_session.test().shots;
+    const auto& shots = m_hand.test().shots;
     const std::size_t before = m_count;
     m_count = shots.size();
     if (m_count > before) {
@@ -67,7 +68,7 @@ BayActions::News BayActions::shotsChanged(std::size_t from) {
 }
 
 int BayActions::secondsToNumber() const {
-    const auto& test = m_session.test();
+    const auto& test = m_hand.test();
     const auto at = test.shotIndex(m_last);
     if (!m_sinceLast.isValid() || !at || !maySeeShots(test, Eyes::fitter) ||
         test.shots[*at].status != record::ShotStatus::counted || test.stage != record::Stage::test ||
@@ -82,10 +83,10 @@ bool BayActions::waitsForNumber() const {
 }
 
 void BayActions::next() {
-    if (bay::standOf(m_session.test()).phase() == bay::Phase::done)
+    if (m_bay.stand().phase() == bay::Phase::done)
         return emit readingRequested();
-    const std::string now = m_session.bay().now().toStdString();
-    m_session.bay().step(tr("a hand-over"), [&](record::Test& test) {
+    const std::string now = m_bay.now().toStdString();
+    m_bay.step(tr("a hand-over"), [&](record::Test& test) {
         if (bay::isAnotherVisit(test, now))
             bay::beginSitting(test, now);
         else
@@ -94,16 +95,16 @@ void BayActions::next() {
 }
 
 void BayActions::stillLast() {
-    m_session.bay().step(tr("a club that had not changed"), 0,
-                         [](record::Test& test) { return bay::stillLast(test).value_or(test.shots.size()); });
+    m_bay.step(tr("a club that had not changed"), 0,
+               [](record::Test& test) { return bay::stillLast(test).value_or(test.shots.size()); });
 }
 
 void BayActions::nameTag(std::size_t place) {
-    const bay::Stand stand = bay::standOf(m_session.test());
+    const bay::Stand stand = m_bay.stand();
     const auto* unnamed = stand.as<bay::NameTag>();
     if (unnamed == nullptr || place >= unnamed->stint.inBag.size())
         return;
-    m_session.bay().step(tr("a tag"), 0, [&](record::Test& test) {
+    m_bay.step(tr("a tag"), 0, [&](record::Test& test) {
         return bay::nameTag(test, unnamed->stint.inBag[place]).value_or(test.shots.size());
     });
 }
@@ -112,16 +113,15 @@ void BayActions::nameTag(std::size_t place) {
 void BayActions::takeClub() {
     QStringList names;
     std::vector<record::BuildAt> places;
-    for (record::BuildAt i; i < m_session.test().builds.size(); ++i)
-        if (m_session.test().builds[i].struckOff.empty()) {
-            names << nameOf(m_session.test(), i);
+    for (record::BuildAt i; i < m_hand.test().builds.size(); ++i)
+        if (m_hand.test().builds[i].struckOff.empty()) {
+            names << nameOf(m_hand.test(), i);
             places.push_back(i);
         }
     emit asking();
     m_ask.askChoice(tr("Which club is in hand now? New ones are added on the Rack."), names, [=, this](int answer) {
-        m_session.bay().step(tr("another club"), [&](record::Test& test) {
-            bay::takeInHand(test, places[static_cast<std::size_t>(answer)]);
-        });
+        m_bay.step(tr("another club"),
+                   [&](record::Test& test) { bay::takeInHand(test, places[static_cast<std::size_t>(answer)]); });
     });
 }
 
@@ -133,14 +133,14 @@ void BayActions::callMishit() {
     const bool unseen = !maySeeShots(now.test, Eyes::fitter) || now.last.secondsToNumber > 0;
     using record::ShotStatus;
     if (last != nullptr && last->status == ShotStatus::setAside) {
-        m_session.bay().changeStatus(tr("a call"), last->id, ShotStatus::counted, bay::momentOf(now.test, true));
+        m_bay.changeStatus(tr("a call"), last->id, ShotStatus::counted, bay::momentOf(now.test, true));
     } else if (last != nullptr && last->status == ShotStatus::counted && bay::isRead(*last) && (unseen || free)) {
-        m_session.bay().changeStatus(tr("a call"), last->id, ShotStatus::setAside, bay::momentOf(now.test, !unseen),
-                                     QStringLiteral("called"));
+        m_bay.changeStatus(tr("a call"), last->id, ShotStatus::setAside, bay::momentOf(now.test, !unseen),
+                           QStringLiteral("called"));
     } else if (now.stand.phase() == bay::Phase::striking) {
         if (now.test.card.setAsideRule == record::SetAsideRule::keepAll)
             return emit complained(tr("The sheet keeps every shot, so this one too. W puts a word to it."));
-        m_session.bay().callComing(!m_session.bay().isComingCalled());
+        m_bay.callComing(!m_bay.isComingCalled());
         emit changed();
     } else if (last != nullptr && last->status == ShotStatus::counted) {
         emit complained(tr("Its number was seen; S sets it aside and says so."));
@@ -149,7 +149,7 @@ void BayActions::callMishit() {
 
 // With its number seen: kept as such, and the reading says so.
 void BayActions::setAsideSeen() {
-    const auto& test = m_session.test();
+    const auto& test = m_hand.test();
     const auto at = test.shotIndex(m_last);
     if (!at || test.shots[*at].status != record::ShotStatus::counted)
         return;
@@ -160,17 +160,17 @@ void BayActions::setAsideSeen() {
     m_ask.askLine(test.card.setsAsideByNumbers() ? tr("Set aside by the sheet's rule: why?")
                                                  : tr("Set aside after its number was seen: why?"),
                   {}, usualReasons(), [this, shot](const QString& reason) {
-                      m_session.bay().changeStatus(tr("a set-aside"), shot, record::ShotStatus::setAside,
-                                                   bay::momentOf(m_session.test(), true), reason);
+                      m_bay.changeStatus(tr("a set-aside"), shot, record::ShotStatus::setAside,
+                                         bay::momentOf(m_hand.test(), true), reason);
                   });
 }
 
 void BayActions::noReading() {
-    m_session.bay().arrive({bay::Arrival{}});
+    m_bay.arrive({bay::Arrival{}});
 }
 
 void BayActions::strikeAt(double toe, double high) {
-    m_session.bay().stepOn(tr("a strike point"), m_last, [&](record::Shot& shot) {
+    m_bay.stepOn(tr("a strike point"), m_last, [&](record::Shot& shot) {
         shot.readings.measure(record::Metric::strikeToe, toe);
         shot.readings.measure(record::Metric::strikeHigh, high);
     });
@@ -182,33 +182,32 @@ void BayActions::rest() {
         return emit changed();
     }
     m_resting.start();
-    const std::string now = m_session.bay().now().toStdString();
-    m_session.bay().step(tr("a rest"),
-                         [&](record::Test& test) { bay::addEvent(test, record::EventKind::rest, now, ""); });
+    const std::string now = m_bay.now().toStdString();
+    m_bay.step(tr("a rest"), [&](record::Test& test) { bay::addEvent(test, record::EventKind::rest, now, ""); });
 }
 
 void BayActions::askReason(record::ShotId shot) {
-    const auto at = m_session.test().shotIndex(shot);
+    const auto at = m_hand.test().shotIndex(shot);
     if (!at)
         return;
     emit asking();
-    m_ask.askLine(tr("Why was it set aside?"), QString::fromStdString(m_session.test().shots[*at].reason),
-                  usualReasons(), [this, shot](const QString& reason) {
-                      m_session.bay().stepOn(tr("a reason"), shot,
-                                             [&](record::Shot& kept) { kept.reason = reason.toStdString(); });
+    m_ask.askLine(tr("Why was it set aside?"), QString::fromStdString(m_hand.test().shots[*at].reason), usualReasons(),
+                  [this, shot](const QString& reason) {
+                      m_bay.stepOn(tr("a reason"), shot,
+                                   [&](record::Shot& kept) { kept.reason = reason.toStdString(); });
                   });
 }
 
 // A reason where the last shot was set aside, else a note to the test.
 void BayActions::word() {
-    const auto at = m_session.test().shotIndex(m_last);
-    if (at && m_session.test().shots[*at].status == record::ShotStatus::setAside)
+    const auto at = m_hand.test().shotIndex(m_last);
+    if (at && m_hand.test().shots[*at].status == record::ShotStatus::setAside)
         return askReason(m_last);
     emit asking();
     m_ask.askLine(tr("A note"), {}, {}, [this](const QString& text) {
-        const std::string now = m_session.bay().now().toStdString();
+        const std::string now = m_bay.now().toStdString();
         if (!text.isEmpty())
-            m_session.bay().step(tr("a note"), [&](record::Test& test) {
+            m_bay.step(tr("a note"), [&](record::Test& test) {
                 bay::addEvent(test, record::EventKind::note, now, text.toStdString());
             });
     });
@@ -216,7 +215,7 @@ void BayActions::word() {
 
 QStringList BayActions::clubNames() const {
     QStringList names;
-    const auto& test = m_session.test();
+    const auto& test = m_hand.test();
     const auto& clubs = test.seal.isClosed() && !test.sealedBuilds.empty() ? test.sealedBuilds : test.builds;
     for (const auto& build : clubs)
         names << QString::fromStdString(build.name);
@@ -224,15 +223,15 @@ QStringList BayActions::clubNames() const {
 }
 
 void BayActions::guess() {
-    const auto stint = bay::lastStint(m_session.test());
+    const auto stint = bay::lastStint(m_hand.test());
     const QStringList clubs = clubNames();
     if (!stint || clubs.isEmpty())
         return;
-    if (bay::standOf(m_session.test()).phase() == bay::Phase::done)
+    if (m_bay.stand().phase() == bay::Phase::done)
         return guessAtEnd(record::BuildAt());
     emit asking();
     m_ask.askChoice(tr("Which club was that, says the player?"), clubs, [=, this](int answer) {
-        m_session.bay().step(tr("a guess"), [&](record::Test& test) {
+        m_bay.step(tr("a guess"), [&](record::Test& test) {
             bay::setGuess(test, {stint->build, clubs[answer].toStdString(), stint->turn});
         });
     });
@@ -241,11 +240,11 @@ void BayActions::guess() {
 // Once for every tag, when all is struck.
 void BayActions::guessAtEnd(record::BuildAt build) {
     const QStringList clubs = clubNames();
-    if (build >= m_session.test().builds.size())
+    if (build >= m_hand.test().builds.size())
         return;
     emit asking();
-    m_ask.askChoice(tr("Which club was %1?").arg(nameOf(m_session.test(), build)), clubs, [=, this](int answer) {
-        m_session.bay().step(tr("a guess"), [&](record::Test& test) {
+    m_ask.askChoice(tr("Which club was %1?").arg(nameOf(m_hand.test(), build)), clubs, [=, this](int answer) {
+        m_bay.step(tr("a guess"), [&](record::Test& test) {
             bay::setGuess(test, {build, clubs[answer].toStdString(), {}});
         });
         guessAtEnd(record::BuildAt(build + 1));
@@ -253,8 +252,8 @@ void BayActions::guessAtEnd(record::BuildAt build) {
 }
 
 void BayActions::scoreFeel(std::size_t scale, int score) {
-    if (const auto stint = bay::lastStint(m_session.test()))
-        m_session.bay().step(tr("a feel"), [&](record::Test& test) {
+    if (const auto stint = bay::lastStint(m_hand.test()))
+        m_bay.step(tr("a feel"), [&](record::Test& test) {
             auto feel = bay::feelOf(test, *stint);
             feel.scores[scale] = score;
             bay::setFeel(test, feel);
@@ -262,8 +261,8 @@ void BayActions::scoreFeel(std::size_t scale, int score) {
 }
 
 void BayActions::wordFeel(const QString& text) {
-    if (const auto stint = bay::lastStint(m_session.test()))
-        m_session.bay().typed(tr("words about a stint"), [&](record::Test& test) {
+    if (const auto stint = bay::lastStint(m_hand.test()))
+        m_bay.typed(tr("words about a stint"), [&](record::Test& test) {
             auto feel = bay::feelOf(test, *stint);
             feel.words = text.toStdString();
             bay::setFeel(test, feel);
@@ -271,8 +270,8 @@ void BayActions::wordFeel(const QString& text) {
 }
 
 void BayActions::setConditions(const record::Conditions& conditions) {
-    const std::string now = m_session.bay().now().toStdString();
-    m_session.bay().typed(tr("the conditions"), [&](record::Test& test) {
+    const std::string now = m_bay.now().toStdString();
+    m_bay.typed(tr("the conditions"), [&](record::Test& test) {
         if (test.sittings.empty())
             bay::beginSitting(test, now);
         test.sittings.back().conditions = conditions;
@@ -281,10 +280,10 @@ void BayActions::setConditions(const record::Conditions& conditions) {
 
 void BayActions::mark(record::Mark what) {
     using record::Mark;
-    m_session.bay().step(tr("a mark"), [=](record::Test& test) {
+    m_bay.step(tr("a mark"), [=](record::Test& test) {
         test.progress.nextMark = test.progress.nextMark == what ? Mark::none : what;
     });
-    const bool marked = m_session.test().progress.nextMark == what;
+    const bool marked = m_hand.test().progress.nextMark == what;
     if (what == Mark::club)
         emit complained(marked ? tr("From the next shot on this is a changed club. C again takes it back.")
                                : tr("The club is as it was."));
@@ -297,8 +296,8 @@ void BayActions::stopForToday() {
     emit asking();
     m_ask.askLine(tr("Stopping. What is it?"), {}, {tr("pain"), tr("tired"), tr("time"), tr("weather")},
                   [this](const QString& text) {
-                      const std::string now = m_session.bay().now().toStdString();
-                      m_session.bay().step(tr("a stop"), [&](record::Test& test) {
+                      const std::string now = m_bay.now().toStdString();
+                      m_bay.step(tr("a stop"), [&](record::Test& test) {
                           bay::addEvent(test, record::EventKind::stop, now, text.toStdString());
                       });
                       emit complained(tr("Stopped; the test waits where it stands. Pain in a joint or the back belongs "
@@ -307,14 +306,14 @@ void BayActions::stopForToday() {
 }
 
 void BayActions::newSitting() {
-    const std::string now = m_session.bay().now().toStdString();
-    m_session.bay().step(tr("a new sitting"), [&](record::Test& test) { bay::beginSitting(test, now); });
+    const std::string now = m_bay.now().toStdString();
+    m_bay.step(tr("a new sitting"), [&](record::Test& test) { bay::beginSitting(test, now); });
 }
 
 void BayActions::endStint() {
-    const QString now = m_session.bay().now();
-    m_session.bay().step(tr("the end of a stint"), [&](record::Test& test) {
-        const bay::Stand stand = bay::standOf(test);
+    const QString now = m_bay.now();
+    m_bay.step(tr("the end of a stint"), [&](record::Test& test) {
+        const bay::Stand stand = m_bay.stand();
         if (bay::endStint(test))
             BayRun::amend(test, now,
                           tr("Stint %1 ended after %2 of %3 shots")
@@ -326,14 +325,14 @@ void BayActions::endStint() {
 
 void BayActions::leaveClubOut() {
     QStringList names;
-    for (record::BuildAt i; i < m_session.test().builds.size(); ++i)
-        names << nameOf(m_session.test(), i);
+    for (record::BuildAt i; i < m_hand.test().builds.size(); ++i)
+        names << nameOf(m_hand.test(), i);
     emit asking();
     m_ask.askChoice(tr("Which club is out from now on?"), names, [=, this](int club) {
         emit asking();
         m_ask.askLine(tr("Why is %1 out?").arg(names[club]), {}, {}, [=, this](const QString& reason) {
-            const QString now = m_session.bay().now();
-            m_session.bay().step(tr("a club left out"), [&](record::Test& test) {
+            const QString now = m_bay.now();
+            m_bay.step(tr("a club left out"), [&](record::Test& test) {
                 bay::leaveOut(test, record::BuildAt(static_cast<std::size_t>(club)));
                 BayRun::amend(test, now,
                               tr("%1 was left out from here on: %2")
@@ -346,8 +345,8 @@ void BayActions::leaveClubOut() {
 void BayActions::endHere() {
     emit asking();
     m_ask.askLine(tr("The rest of the plan is left out. Why?"), tr("time ran out"), {}, [this](const QString& reason) {
-        const QString now = m_session.bay().now();
-        m_session.bay().step(tr("the end of the test"), [&](record::Test& test) {
+        const QString now = m_bay.now();
+        m_bay.step(tr("the end of the test"), [&](record::Test& test) {
             bay::endHere(test);
             BayRun::amend(test, now, tr("Ended before the plan was done: %1").arg(reason));
         });
@@ -355,10 +354,10 @@ void BayActions::endHere() {
 }
 
 void BayActions::anotherLap() {
-    const QString now = m_session.bay().now();
+    const QString now = m_bay.now();
     const quint64 seed = QRandomGenerator::system()->generate64();
     bool added = false;
-    m_session.bay().step(tr("another lap"), [&](record::Test& test) {
+    m_bay.step(tr("another lap"), [&](record::Test& test) {
         added = bay::addRound(test, seed);
         if (added)
             BayRun::amend(test, now, tr("A lap was added"));

@@ -1,7 +1,8 @@
 #pragma once
 
 #include "app/bay_page/situation.h"
-#include "app/session/session.h"
+#include "app/session/bay_run.h"
+#include "app/session/test_in_hand.h"
 
 #include <QElapsedTimer>
 #include <QObject>
@@ -16,7 +17,7 @@ class BayActions : public QObject {
     Q_OBJECT
 
 public:
-    BayActions(Session& session, AskBar& ask, QObject* parent = nullptr);
+    BayActions(const TestInHand& hand, BayRun& bay, AskBar& ask, QObject* parent = nullptr);
 
     /// Where the test stands now.
     Situation situation() const;
@@ -38,8 +39,8 @@ public:
     void setAsideSeen();
     void noReading();
     void strikeAt(double toe, double high);
-    void undo() { m_session.bay().undo(); }
-    void redo() { m_session.bay().redo(); }
+    void undo() { m_bay.undo(); }
+    void redo() { m_bay.redo(); }
     void rest();
     void word();
     void guess();
@@ -71,7 +72,8 @@ private:
     void mark(record::Mark what);
     QStringList clubNames() const;
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    BayRun& m_bay;
     AskBar& m_ask;
     record::ShotId m_last = record::ShotId::none; ///< the shot that came last
     std::size_t m_count = 0;                      ///< shots there were at the last look

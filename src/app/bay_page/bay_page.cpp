@@ -9,6 +9,7 @@
 #include "app/form/typed.h"
 #include "app/picture/strip_view.h"
 #include "app/session/background.h"
+#include "app/session/declaring.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/judge/leads.h"
@@ -28,13 +29,16 @@ constexpr int stripHeight = 92;
 
 } // namespace
 
-BayPage::BayPage(Session& session, QWidget* parent)
+BayPage::BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, QWidget* parent)
     : Page(parent)
-    , m_session(session)
-    , m_server(session)
-    , m_folder(session)
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_bay(bay)
+    , m_book(book)
+    , m_server(hand, bay)
+    , m_folder(hand, bay, book)
     , m_ask(new AskBar)
-    , m_actions(session, *m_ask) {
+    , m_actions(hand, bay, *m_ask) {
     setObjectName(QStringLiteral("bayPage"));
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Bay"));
@@ -107,11 +111,11 @@ void BayPage::buildUi() {
 }
 
 void BayPage::wire() {
-    connect(&m_session, &Session::testChanged, this, &BayPage::testChanged);
-    connect(&m_session.bay(), &BayRun::changed, this, &BayPage::shotsChanged);
-    connect(&m_session.declaring(), &Declaring::changed, this, &BayPage::markStale);
-    connect(&m_session.book(), &Book::unitsChanged, this, &BayPage::markStale);
-    connect(&m_session.bay(), &BayRun::storageTroubled, this, [this](const QString& sentence) {
+    connect(&m_hand, &TestInHand::replaced, this, &BayPage::testChanged);
+    connect(&m_bay, &BayRun::changed, this, &BayPage::shotsChanged);
+    connect(&m_declaring, &Declaring::changed, this, &BayPage::markStale);
+    connect(&m_book, &Book::unitsChanged, this, &BayPage::markStale);
+    connect(&m_bay, &BayRun::storageTroubled, this, [this](const QString& sentence) {
         m_trouble->setText(sentence);
         m_trouble->setVisible(!sentence.isEmpty());
     });
@@ -125,11 +129,11 @@ void BayPage::wire() {
         takeFocus();
     });
     connect(m_side, &BaySide::entered, this,
-            [this](const record::Readings& readings) { m_session.bay().arrive({{.readings = readings}}); });
+            [this](const record::Readings& readings) { m_bay.arrive({{.readings = readings}}); });
     connect(m_side, &BaySide::left, this, &BayPage::takeFocus);
     connect(m_lay, &LayView::complained, this, &BayPage::complained);
     connect(m_lay, &LayView::laid, this, [this](const std::string& testId) {
-        if (!m_session.hasTest() || m_session.test().id != testId)
+        if (!m_hand.has() || m_hand.test().id != testId)
             return;
         m_body->setCurrentWidget(m_lay);
         m_lay->takeFocus();
@@ -168,19 +172,19 @@ void BayPage::testChanged() {
 }
 
 void BayPage::enter() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    if (m_session.isKept() && m_session.test().stage != record::Stage::test && m_session.test().builds.empty())
-        m_session.declaring().change(tr("a first club"),
-                                     [](record::Test& empty) { empty.builds.push_back({.name = "own club"}); });
-    const auto& test = m_session.test();
-    if (m_entered != test.id && m_session.bay().takesShots()) {
+    if (m_hand.isKept() && m_hand.test().stage != record::Stage::test && m_hand.test().builds.empty())
+        m_declaring.change(tr("a first club"),
+                           [](record::Test& empty) { empty.builds.push_back({.name = "own club"}); });
+    const auto& test = m_hand.test();
+    if (m_entered != test.id && m_bay.takesShots()) {
         m_entered = test.id;
         m_actions.begin();
         m_server.listen(LinkSettings::kept());
         m_folder.goOn();
         QSettings().setValue(QStringLiteral("bay/under_way"),
-                             QStringList{m_session.book().path(), QString::fromStdString(test.id)});
+                             QStringList{m_book.path(), QString::fromStdString(test.id)});
         sayResumed(m_actions.situation());
         m_averagesSoon.start();
     }
@@ -194,17 +198,17 @@ void BayPage::sayResumed(const Situation& now) {
         return;
     const QString kept = tr("Everything struck is here.");
     if (now.stand.phase() == bay::Phase::warmUp)
-        m_session.note(
+        m_bay.note(
             tr("Resumed in the warm-up, after %1. %2")
                 .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(now.stand.warmUp), "swing")),
                      kept));
     else
-        m_session.note(tr("Resumed in lap %1: %2, shot %3 of %4. %5")
-                           .arg(stint->round)
-                           .arg(stint->drawn ? tr("an unseen club") : nameOf(now.test, stint->build))
-                           .arg(stint->shot)
-                           .arg(stint->shots)
-                           .arg(kept));
+        m_bay.note(tr("Resumed in lap %1: %2, shot %3 of %4. %5")
+                       .arg(stint->round)
+                       .arg(stint->drawn ? tr("an unseen club") : nameOf(now.test, stint->build))
+                       .arg(stint->shot)
+                       .arg(stint->shots)
+                       .arg(kept));
 }
 
 void BayPage::takeFocus() {
@@ -212,7 +216,7 @@ void BayPage::takeFocus() {
 }
 
 QString BayPage::subtitle() const {
-    return m_session.hasTest() ? courseLine(m_session.test(), bay::standOf(m_session.test())) : QString();
+    return m_hand.has() ? courseLine(m_hand.test(), m_bay.stand()) : QString();
 }
 
 void BayPage::shotsChanged(std::size_t from) {
@@ -235,12 +239,12 @@ void BayPage::shotsChanged(std::size_t from) {
 }
 
 void BayPage::refresh() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
     const Situation now = m_actions.situation();
-    NowPicture picture = now.anotherVisit ? anotherVisitPicture(now.test, now.stand)
-                                          : nowPicture(now, m_session.book().units(), Eyes::fitter);
-    if (!m_session.isKept()) {
+    NowPicture picture =
+        now.anotherVisit ? anotherVisitPicture(now.test, now.stand) : nowPicture(now, m_book.units(), Eyes::fitter);
+    if (!m_hand.isKept()) {
         picture.caption = tr("Not in a logbook yet");
         picture.name = tr("Keep it first");
         picture.count = tr("Ctrl+S");
@@ -252,14 +256,13 @@ void BayPage::refresh() {
                      : tr("rested; R ends it");
     }
     m_now->setPicture(picture);
-    m_keys->setEntries(m_session.isKept() ? keysFor(now) : QList<KeyRow::Entry>{});
+    m_keys->setEntries(m_hand.isKept() ? keysFor(now) : QList<KeyRow::Entry>{});
     refreshStrip(now);
-    m_side->refresh(now, m_session.book().units());
+    m_side->refresh(now, m_book.units());
     m_side->showLink(m_server.isListening() ? m_server.settings() : LinkSettings::kept(), m_server.status());
     refreshStatus(now);
     if (playerWindowShows())
-        m_playerWindow->setPicture(nowPicture(now, m_session.book().units(), Eyes::player),
-                                   courseLine(now.test, now.stand));
+        m_playerWindow->setPicture(nowPicture(now, m_book.units(), Eyes::player), courseLine(now.test, now.stand));
 }
 
 void BayPage::refreshStrip(const Situation& now) {
@@ -281,7 +284,7 @@ void BayPage::refreshStrip(const Situation& now) {
     std::optional<std::size_t> present;
     if (stint != nullptr && now.stand.phase() != bay::Phase::warmUp)
         present = stint->turn;
-    m_strip->setProgress(bay::filledTurns(test), present, knownTurns);
+    m_strip->setProgress(m_bay.tally().filled(), present, knownTurns);
     m_stripArea->setFixedHeight(std::min(stripHeight, m_strip->heightForWidth(m_stripArea->viewport()->width())));
     if (present)
         m_stripArea->ensureVisible(0, m_strip->turnY(*present), 0, 46);
@@ -301,21 +304,21 @@ void BayPage::refreshStatus(const Situation& now) {
 
 // Off the window's thread, since a long test takes its time.
 void BayPage::refreshAverages() {
-    if (!m_session.hasTest() || !maySeeAverages(m_session.test(), Eyes::fitter))
+    if (!m_hand.has() || !maySeeAverages(m_hand.test(), Eyes::fitter))
         return m_averages->clear();
     inBackground(
-        this, [test = m_session.test(), units = m_session.book().units()] { return averagesLine(test, units); },
-        [this, id = m_session.test().id](const QString& line) {
-            if (m_session.hasTest() && m_session.test().id == id)
+        this, [test = m_hand.test(), units = m_book.units()] { return averagesLine(test, units); },
+        [this, id = m_hand.test().id](const QString& line) {
+            if (m_hand.has() && m_hand.test().id == id)
                 m_averages->setText(line);
         });
 }
 
 // Four times a second while something on the page depends on time.
 void BayPage::tick() {
-    if (!isVisible() || !m_session.hasTest())
+    if (!isVisible() || !m_hand.has())
         return;
-    if (m_actions.isResting() && !m_restOver && m_actions.secondsRested() >= m_session.test().plan.restSeconds) {
+    if (m_actions.isResting() && !m_restOver && m_actions.secondsRested() >= m_hand.test().plan.restSeconds) {
         m_restOver = true;
         m_cues.play(Cue::restOver);
     }
@@ -336,7 +339,7 @@ void BayPage::typeShot(const QString& typed) {
 }
 
 void BayPage::feel() {
-    if (bay::lastStint(m_session.test()))
+    if (bay::lastStint(m_hand.test()))
         turnTo(BaySide::Side::feel);
 }
 
@@ -361,21 +364,21 @@ void BayPage::keyPressEvent(QKeyEvent* event) {
     const QString typed = event->text();
     const bool begins = !typed.isEmpty() && (typed[0].isDigit() || typed[0] == QLatin1Char('-')) &&
                         event->modifiers() == Qt::NoModifier;
-    if (begins && m_session.bay().takesShots() && m_body->currentIndex() == 0)
+    if (begins && m_bay.takesShots() && m_body->currentIndex() == 0)
         return typeShot(typed);
     Page::keyPressEvent(event);
 }
 
 bool BayPage::act(int key, Qt::KeyboardModifiers modifiers) {
-    if (!m_session.hasTest() || m_body->currentIndex() != 0)
+    if (!m_hand.has() || m_body->currentIndex() != 0)
         return false;
     const bool control = modifiers.testFlag(Qt::ControlModifier);
     const bool shift = modifiers.testFlag(Qt::ShiftModifier);
     if ((key == Qt::Key_Z && control) || (key == Qt::Key_U && shift)) {
         if (shift)
-            m_session.bay().redo();
+            m_bay.redo();
         else
-            m_session.bay().undo();
+            m_bay.undo();
         return true;
     }
     if (control || modifiers.testFlag(Qt::AltModifier))
@@ -385,7 +388,7 @@ bool BayPage::act(int key, Qt::KeyboardModifiers modifiers) {
         takeFocus();
         return true;
     }
-    if (!m_session.bay().takesShots())
+    if (!m_bay.takesShots())
         return false;
     const Situation now = m_actions.situation();
     const auto* striking = now.stand.as<bay::Striking>();
@@ -444,18 +447,18 @@ void BayPage::stopWatching() {
 }
 
 void BayPage::layFile(const QString& path) {
-    if (!m_session.isKept() || m_session.test().plan.turns.empty())
+    if (!m_hand.isKept() || m_hand.test().plan.turns.empty())
         return emit complained(
             tr("A file is laid on a plan, and this test has none. Add its shots instead (File menu)."));
-    m_lay->layFile(m_session.test(), path, m_session.book().units());
+    m_lay->layFile(m_hand.test(), path, m_book.units());
 }
 
 void BayPage::laid(const bay::Laying& laying) {
-    const QString now = m_session.bay().now();
+    const QString now = m_bay.now();
     const std::string sitting = laying.shots().empty() || laying.shots().front().takenAt.size() < 10
                                     ? now.left(10).toStdString()
                                     : laying.shots().front().takenAt.substr(0, 10);
-    m_session.bay().step(tr("a file laid on the plan"), m_session.test().shots.size(), [&](record::Test& test) {
+    m_bay.step(tr("a file laid on the plan"), m_hand.test().shots.size(), [&](record::Test& test) {
         const std::size_t from = test.shots.size();
         test = laying.applied(std::move(test), sitting);
         return from;

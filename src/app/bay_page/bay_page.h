@@ -18,6 +18,8 @@ class QScrollArea;
 namespace knot::app {
 
 class AskBar;
+class Book;
+class Declaring;
 class KeyRow;
 class LayView;
 class PlayerWindow;
@@ -29,7 +31,7 @@ class BayPage : public Page {
     Q_OBJECT
 
 public:
-    explicit BayPage(Session& session, QWidget* parent = nullptr);
+    BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, QWidget* parent = nullptr);
     ~BayPage() override;
 
     /// The page is turned to: listens for shots of the test in hand from now on.
@@ -87,7 +89,10 @@ private:
     void laid(const bay::Laying& laying);
     void leaveLaying();
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    BayRun& m_bay;
+    Book& m_book;
     MonitorServer m_server;
     WatchedFolder m_folder;
     Cues m_cues;

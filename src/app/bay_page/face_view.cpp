@@ -24,11 +24,15 @@ FaceView::FaceView(QWidget* parent)
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
     setFocusPolicy(Qt::StrongFocus);
     describe();
+    layOut();
 }
 
 void FaceView::setFace(picture::FaceKind kind, picture::Toe toe) {
+    if (kind == m_kind && toe == m_toe)
+        return;
     m_kind = kind;
     m_toe = toe;
+    layOut();
     update();
 }
 
@@ -52,14 +56,18 @@ void FaceView::describe() {
                                     : tr("no strike point"));
 }
 
-picture::FaceLayout FaceView::layout() const {
-    return picture::layOutFace(m_kind, m_toe, 0, 0, width(), height() - 18);
+void FaceView::layOut() {
+    m_layout = picture::layOutFace(m_kind, m_toe, 0, 0, width(), height() - 18);
+}
+
+void FaceView::resizeEvent(QResizeEvent*) {
+    layOut();
 }
 
 void FaceView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    const auto face = layout();
+    const auto& face = m_layout;
     QPolygonF outline;
     for (const auto& point : face.outline)
         outline << QPointF(point.x, point.y);
@@ -90,7 +98,7 @@ void FaceView::paintEvent(QPaintEvent*) {
 }
 
 void FaceView::mousePressEvent(QMouseEvent* event) {
-    const auto face = layout();
+    const auto& face = m_layout;
     if (!m_changeable || !face.holds(event->position().x(), event->position().y()))
         return;
     const auto at = face.strikeAt(event->position().x(), event->position().y());

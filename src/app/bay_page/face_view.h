@@ -31,11 +31,12 @@ signals:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    picture::FaceLayout layout() const;
+    void layOut();
     void describe();
 
     picture::FaceKind m_kind = picture::FaceKind::wood;
@@ -43,6 +44,7 @@ private:
     std::vector<Strike> m_earlier;
     std::optional<Strike> m_last;
     std::size_t m_build = 0;
+    picture::FaceLayout m_layout;
     bool m_changeable = false;
 };
 

@@ -1,7 +1,7 @@
 #include "app/logbook_page/logbook_page.h"
 
 #include "app/logbook_page/test_list.h"
-#include "app/session/session.h"
+#include "app/session/book.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
@@ -14,9 +14,9 @@
 
 namespace knot::app {
 
-LogbookPage::LogbookPage(Session& session, QWidget* parent)
+LogbookPage::LogbookPage(Book& book, QWidget* parent)
     : Page(parent)
-    , m_session(session) {
+    , m_book(book) {
     buildUi();
     wire();
 }
@@ -65,7 +65,7 @@ void LogbookPage::buildUi() {
 }
 
 void LogbookPage::wire() {
-    connect(&m_session.book(), &Book::changed, this, &LogbookPage::markStale);
+    connect(&m_book, &Book::changed, this, &LogbookPage::markStale);
     connect(m_list, &QListView::activated, this,
             [this](const QModelIndex& index) { emit openRequested(m_model->at(index.row()).id); });
     connect(m_list, &QListView::clicked, this,
@@ -73,19 +73,19 @@ void LogbookPage::wire() {
 }
 
 void LogbookPage::refresh() {
-    m_model->setTests(m_session.book().tests());
+    m_model->setTests(m_book.tests());
     if (m_model->rowCount() > 0)
         m_list->setCurrentIndex(m_model->index(0));
     m_emptyText->setText(
-        m_session.book().isOpen()
+        m_book.isOpen()
             ? tr("No tests yet. Plan one, import a shot file, or drop one here.")
             : tr("Plan a test, import a shot file to read it at once, or open a logbook. Files can be dropped here."));
     m_stack->setCurrentWidget(m_model->rowCount() > 0 ? static_cast<QWidget*>(m_list) : m_empty);
 }
 
 QString LogbookPage::subtitle() const {
-    return m_session.book().isOpen() ? QString::fromStdString(record::counted(m_session.book().tests().size(), "test"))
-                                     : tr("A logbook keeps tests, shots and readings in one file of yours.");
+    return m_book.isOpen() ? QString::fromStdString(record::counted(m_book.tests().size(), "test"))
+                           : tr("A logbook keeps tests, shots and readings in one file of yours.");
 }
 
 void LogbookPage::takeFocus() {

@@ -10,7 +10,7 @@ class QStackedLayout;
 
 namespace knot::app {
 
-class Session;
+class Book;
 class TestListModel;
 
 /// The tests of the logbook as small cords; without any, what to do first.
@@ -18,7 +18,7 @@ class LogbookPage : public Page {
     Q_OBJECT
 
 public:
-    explicit LogbookPage(Session& session, QWidget* parent = nullptr);
+    LogbookPage(Book& book, QWidget* parent = nullptr);
     void takeFocus() override;
     QString subtitle() const override;
 
@@ -35,7 +35,7 @@ private:
     void buildUi();
     void wire();
 
-    Session& m_session;
+    Book& m_book;
     TestListModel* m_model = nullptr;
     QListView* m_list = nullptr;
     QWidget* m_empty = nullptr;

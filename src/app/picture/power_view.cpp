@@ -1,13 +1,12 @@
 #include "app/picture/power_view.h"
 
-#include "app/picture/axis.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
 #include "core/record/number_text.h"
 
 #include <QPainter>
-#include <QPainterPath>
+#include <QPolygonF>
 
 namespace knot::app {
 
@@ -20,45 +19,47 @@ PowerView::PowerView(QWidget* parent)
 
 void PowerView::setPicture(Picture picture) {
     m_picture = std::move(picture);
+    layOut();
     update();
 }
 
+void PowerView::layOut() {
+    m_layout = picture::layOutPower(m_picture.curve, width(), height());
+}
+
+void PowerView::resizeEvent(QResizeEvent*) {
+    layOut();
+}
+
 void PowerView::paintEvent(QPaintEvent*) {
-    if (m_picture.plan.size() < 2)
+    if (m_layout.plan.empty())
         return;
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    const QRectF field(34, 8, width() - 34 - 8, height() - 8 - 34);
-    auto x = [&](double gap) { return field.left() + gap / m_picture.largest * field.width(); };
-    auto y = [&](double chance) { return field.bottom() - chance * field.height(); };
+    const QRectF field(m_layout.left, m_layout.top, m_layout.width, m_layout.height);
     // Below the worthwhile gap nothing needs to be seen.
-    painter.fillRect(QRectF(field.left(), field.top(), x(m_picture.worthwhile) - field.left(), field.height()),
-                     colours().band);
+    painter.fillRect(QRectF(field.topLeft(), QPointF(m_layout.worthwhileX, field.bottom())), colours().band);
     painter.setFont(typeface(size::caption));
-    for (const double chance : {0.0, 0.5, 0.8, 1.0}) {
-        painter.setPen(QPen(colours().line, 1, chance == 0.8 ? Qt::DashLine : Qt::SolidLine));
-        painter.drawLine(QPointF(field.left(), y(chance)), QPointF(field.right(), y(chance)));
+    for (const auto& chance : m_layout.chances) {
+        painter.setPen(QPen(colours().line, 1, chance.value == 80 ? Qt::DashLine : Qt::SolidLine));
+        painter.drawLine(QPointF(field.left(), chance.at), QPointF(field.right(), chance.at));
         painter.setPen(colours().faint);
-        drawTabular(painter, typeface(size::caption), QPointF(field.left() - 6, y(chance) + 4),
-                    QString::number(qRound(100 * chance)), Align::right);
+        drawTabular(painter, typeface(size::caption), QPointF(field.left() - 6, chance.at + 4),
+                    QString::number(qRound(chance.value)), Align::right);
     }
-    auto curve = [&](const std::vector<double>& chances, const QPen& pen) {
-        QPainterPath path;
-        for (std::size_t i = 0; i < chances.size(); ++i) {
-            const QPointF at(x(m_picture.largest * static_cast<double>(i) / static_cast<double>(chances.size() - 1)),
-                             y(chances[i]));
-            i == 0 ? path.moveTo(at) : path.lineTo(at);
-        }
-        painter.strokePath(path, pen);
+    auto draw = [&](const std::vector<picture::PowerLayout::Point>& points, const QPen& pen) {
+        QPolygonF line;
+        for (const auto& point : points)
+            line << QPointF(point.x, point.y);
+        painter.setPen(pen);
+        painter.drawPolyline(line);
     };
-    curve(m_picture.runs, QPen(colours().faint, 1.5, Qt::DotLine));
-    curve(m_picture.plan, QPen(colours().cord, 2.5));
-    const picture::Axis axis = picture::niceAxis(0, m_picture.largest, field.left(), field.right(), 8);
+    draw(m_layout.runs, QPen(colours().faint, 1.5, Qt::DotLine));
+    draw(m_layout.plan, QPen(colours().cord, 2.5));
     painter.setPen(colours().faint);
-    for (const double tick : axis.ticks)
-        if (tick <= m_picture.largest * 1.0001)
-            drawTabular(painter, typeface(size::caption), QPointF(x(tick), field.bottom() + 16),
-                        QString::fromStdString(record::fixed(tick, axis.decimals)), Align::centre);
+    for (const auto& gap : m_layout.gaps)
+        drawTabular(painter, typeface(size::caption), QPointF(gap.at, field.bottom() + 16),
+                    QString::fromStdString(record::fixed(gap.value, m_layout.decimals)), Align::centre);
     painter.drawText(
         QRectF(field.left(), field.bottom() + 18, field.width(), 16), Qt::AlignRight,
         tr("true gap, %1 · times in 100 it is seen: this plan, and dotted three shots each").arg(m_picture.unit));

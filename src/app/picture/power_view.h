@@ -1,9 +1,9 @@
 #pragma once
 
+#include "app/picture/power.h"
+
 #include <QString>
 #include <QWidget>
-
-#include <vector>
 
 namespace knot::app {
 
@@ -13,11 +13,8 @@ class PowerView : public QWidget {
 
 public:
     struct Picture {
-        double largest = 1;             ///< the gap at the right edge, in the user's unit
-        std::vector<double> plan, runs; ///< chances at even steps from 0 to `largest`
-        double worthwhile = 0;
+        picture::PowerCurve curve;
         QString unit;
-        int decimals = 1;
     };
     explicit PowerView(QWidget* parent = nullptr);
     void setPicture(Picture picture);
@@ -25,9 +22,13 @@ public:
 
 protected:
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
+    void layOut();
+
     Picture m_picture;
+    picture::PowerLayout m_layout;
 };
 
 } // namespace knot::app

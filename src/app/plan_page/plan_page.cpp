@@ -6,7 +6,9 @@
 #include "app/picture/strip_view.h"
 #include "app/plan_page/seal_panel.h"
 #include "app/session/background.h"
-#include "app/session/session.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/test_in_hand.h"
 #include "app/style/palette.h"
 #include "core/plan/schedule.h"
 #include "core/record/number_text.h"
@@ -32,9 +34,11 @@ constexpr int mostStripHeight = 120; // two rows and a half: beyond that it scro
 
 } // namespace
 
-PlanPage::PlanPage(Session& session, QWidget* parent)
+PlanPage::PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
     : Page(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_book(book) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2 * size::grid);
@@ -42,7 +46,7 @@ PlanPage::PlanPage(Session& session, QWidget* parent)
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * size::grid);
     row->addWidget(buildPlanner(), 7);
-    m_seal = new SealPanel(m_session);
+    m_seal = new SealPanel(m_hand, m_declaring);
     row->addWidget(m_seal, 4);
     column->addLayout(row, 1);
     wire();
@@ -94,7 +98,7 @@ QWidget* PlanPage::buildSlowChanges() {
         const QPoint pair = m_slowPair->currentData().toPoint();
         const record::BuildAt a(static_cast<std::size_t>(pair.x()));
         const record::BuildAt b(static_cast<std::size_t>(pair.y()));
-        m_session.declaring().change(tr("the time of one change"), [&](Test& test) {
+        m_declaring.change(tr("the time of one change"), [&](Test& test) {
             std::erase_if(test.plan.changeTimes, [&](const auto& time) { return time.a == a && time.b == b; });
             if (seconds)
                 test.plan.changeTimes.push_back({a, b, *seconds});
@@ -104,8 +108,8 @@ QWidget* PlanPage::buildSlowChanges() {
 }
 
 void PlanPage::refreshSlowChanges() {
-    const Test& test = m_session.test();
-    m_slow->setVisible(test.builds.size() > 2 && !m_session.isSealed());
+    const Test& test = m_hand.test();
+    m_slow->setVisible(test.builds.size() > 2 && !m_hand.isSealed());
     const QPoint chosen = m_slowPair->currentData().toPoint();
     m_slowPair->clear();
     for (int a = 0; a < static_cast<int>(test.builds.size()); ++a)
@@ -157,7 +161,7 @@ QWidget* PlanPage::buildPlanner() {
 void PlanPage::wire() {
     auto number = [&](NumberField* field, const QString& what, auto put) {
         connect(field, &NumberField::edited, this, [this, what, put](std::optional<double> value) {
-            m_session.declaring().change(what, [&](Test& test) { put(test.plan, *value); });
+            m_declaring.change(what, [&](Test& test) { put(test.plan, *value); });
         });
     };
     number(m_rounds, tr("the number of laps"), [](record::Plan& p, double v) { p.rounds = static_cast<int>(v); });
@@ -173,46 +177,46 @@ void PlanPage::wire() {
     });
     connect(m_level, &QComboBox::activated, this, &PlanPage::markStale);
     connect(m_schedule, &QComboBox::activated, this, [this](int which) {
-        m_session.declaring().change(tr("the order"),
-                                     [&](Test& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
+        m_declaring.change(tr("the order"),
+                           [&](Test& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
     });
     connect(m_another, &QPushButton::clicked, this, [this] {
-        m_session.declaring().change(tr("the order drawn"),
-                                     [](Test& test) { test.plan.seed = QRandomGenerator::system()->generate64(); });
+        m_declaring.change(tr("the order drawn"),
+                           [](Test& test) { test.plan.seed = QRandomGenerator::system()->generate64(); });
     });
     connect(m_strip, &StripView::lapsWanted, this, [this](int change) {
-        m_session.declaring().change(tr("the number of laps"), [&](Test& test) {
+        m_declaring.change(tr("the number of laps"), [&](Test& test) {
             test.plan.rounds = std::clamp(test.plan.rounds + change, 1, mostRounds);
         });
     });
     connect(m_strip, &StripView::lengthWanted, this, [this](int change) {
-        m_session.declaring().change(tr("the length of a stint"), [&](Test& test) {
+        m_declaring.change(tr("the length of a stint"), [&](Test& test) {
             test.plan.turnLength = std::clamp(test.plan.turnLength + change, 1, longestTurn);
         });
     });
-    connect(&m_session, &Session::testChanged, this, [this] {
+    connect(&m_hand, &TestInHand::replaced, this, [this] {
         m_own.clear();
         m_ownOf.clear();
         markStale();
     });
-    connect(&m_session.declaring(), &Declaring::changed, this, &PlanPage::markStale);
-    connect(&m_session.book(), &Book::unitsChanged, this, &PlanPage::markStale);
+    connect(&m_declaring, &Declaring::changed, this, &PlanPage::markStale);
+    connect(&m_book, &Book::unitsChanged, this, &PlanPage::markStale);
 }
 
 // The player's own spreads from all tests in the logbook, read and reckoned off the window's thread.
 void PlanPage::learnOwnSpreads() {
-    const std::string player = m_session.test().player;
-    const std::string id = m_session.test().id;
-    if (player.empty() || !m_session.book().isOpen() || m_ownOf == id + '/' + player)
+    const std::string player = m_hand.test().player;
+    const std::string id = m_hand.test().id;
+    if (player.empty() || !m_book.isOpen() || m_ownOf == id + '/' + player)
         return;
     m_ownOf = id + '/' + player;
     std::vector<std::string> tests;
-    for (const auto& entry : m_session.book().tests())
+    for (const auto& entry : m_book.tests())
         if (entry.player == player && entry.counted > 0 && entry.id != id)
             tests.push_back(entry.id);
     inBackground(
         this,
-        [path = m_session.book().path().toStdString(), tests] {
+        [path = m_book.path().toStdString(), tests] {
             std::map<record::Metric, plan::Spreads> own;
             auto book = logbook::Logbook::read(path);
             std::vector<record::Test> loaded;
@@ -242,15 +246,15 @@ plan::Spreads PlanPage::spreads(record::Metric metric) {
 }
 
 void PlanPage::refresh() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
     learnOwnSpreads();
-    const Test& test = m_session.test();
+    const Test& test = m_hand.test();
     const record::Plan& plan = test.plan;
     QStringList names;
     for (const auto& build : test.builds)
         names << QString::fromStdString(build.name);
-    const bool changeable = test.shots.empty() && !m_session.isSealed();
+    const bool changeable = test.shots.empty() && !m_hand.isSealed();
     m_strip->setChangeable(changeable);
     m_strip->setPlan(plan.turns, names);
     m_stripArea->setFixedHeight(
@@ -275,20 +279,20 @@ void PlanPage::refresh() {
                           .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan), 0))));
     const record::Metric metric = planningOf(test, {}).metric;
     const Planning planning = planningOf(test, spreads(metric));
-    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_session.book().units()));
+    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_book.units()));
     m_limits->setText(limitsHtml(test, planning));
     refreshPower(planning);
 }
 
 void PlanPage::refreshPower(const Planning& planning) {
-    const auto& plan = m_session.test().plan;
-    const record::MetricFormat format(planning.metric, m_session.book().units());
+    const auto& plan = m_hand.test().plan;
+    const record::MetricFormat format(planning.metric, m_book.units());
     PowerView::Picture picture;
     picture.unit = QString::fromStdString(format.unitText());
     const double runs = plan::gapSeenByRuns(planning.question, 3);
     const double largest = std::max(1.3 * runs, 2 * planning.question.gap);
-    picture.largest = format.shown(largest);
-    picture.worthwhile = format.shown(planning.question.gap);
+    picture.curve.largest = format.shown(largest);
+    picture.curve.worthwhile = format.shown(planning.question.gap);
     constexpr int steps = 60;
     const bool judged = plan.schedule != record::Schedule::oneRunEach && plan.rounds >= 2;
     const plan::PairPlan pair{.varTurn = planning.question.sdTurn * planning.question.sdTurn,
@@ -297,17 +301,17 @@ void PlanPage::refreshPower(const Planning& planning) {
                               .turnLength = static_cast<double>(plan::shotsATurn(plan))};
     for (int i = 0; i <= steps; ++i) {
         const double gap = largest * i / steps;
-        picture.plan.push_back(judged ? plan::powerToSee(pair, gap, planning.question.alpha) : 0);
-        picture.runs.push_back(plan::powerFor(planning.question.sdShot * std::sqrt(2.0 / 3), 4, gap, 0.05));
+        picture.curve.plan.push_back(judged ? plan::powerToSee(pair, gap, planning.question.alpha) : 0);
+        picture.curve.runs.push_back(plan::powerFor(planning.question.sdShot * std::sqrt(2.0 / 3), 4, gap, 0.05));
     }
     m_power->setPicture(std::move(picture));
 }
 
 QString PlanPage::subtitle() const {
-    const Test& test = m_session.test();
+    const Test& test = m_hand.test();
     return tr("Plan · %1 · %2")
         .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(test.plan.rounds), "lap")),
-             m_session.isSealed() ? tr("sealed") : tr("not sealed"));
+             m_hand.isSealed() ? tr("sealed") : tr("not sealed"));
 }
 
 void PlanPage::takeFocus() {

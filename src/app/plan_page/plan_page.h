@@ -12,18 +12,20 @@ class QScrollArea;
 
 namespace knot::app {
 
+class Book;
+class Declaring;
 class NumberField;
 class PowerView;
 class SealPanel;
-class Session;
 class StripView;
+class TestInHand;
 
 /// The order of laps and stints, what it can and can't show, and the seal.
 class PlanPage : public Page {
     Q_OBJECT
 
 public:
-    explicit PlanPage(Session& session, QWidget* parent = nullptr);
+    PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent = nullptr);
     void takeFocus() override;
     QString subtitle() const override;
     SealPanel* sealPanel() const { return m_seal; }
@@ -41,7 +43,9 @@ private:
     void refreshPower(const Planning& planning);
     plan::Spreads spreads(record::Metric metric);
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    Book& m_book;
     StripView* m_strip = nullptr;
     QScrollArea* m_stripArea = nullptr;
     QLabel* m_totals = nullptr;

@@ -2,7 +2,8 @@
 
 #include "app/form/typed.h"
 #include "app/plan_page/order_slip.h"
-#include "app/session/session.h"
+#include "app/session/declaring.h"
+#include "app/session/test_in_hand.h"
 #include "app/style/palette.h"
 #include "core/plan/seal.h"
 #include "core/record/control.h"
@@ -63,9 +64,10 @@ QString gradeText(Blinding grade) {
 
 } // namespace
 
-SealPanel::SealPanel(Session& session, QWidget* parent)
+SealPanel::SealPanel(const TestInHand& hand, Declaring& declaring, QWidget* parent)
     : Panel(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_declaring(declaring) {
     buildUi();
     wire();
 }
@@ -113,71 +115,70 @@ void SealPanel::buildUi() {
 
 void SealPanel::wire() {
     connect(m_grade, &QComboBox::activated, this, [this](int grade) {
-        m_session.declaring().change(tr("who knows the clubs"),
-                                     [&](Test& test) { test.card.blinding = static_cast<Blinding>(grade); });
+        m_declaring.change(tr("who knows the clubs"),
+                           [&](Test& test) { test.card.blinding = static_cast<Blinding>(grade); });
     });
     connect(m_way, &QComboBox::activated, this, [this](int way) {
-        m_session.declaring().change(tr("who hands over"), [&](Test& test) { test.card.alone = way == 1; });
+        m_declaring.change(tr("who hands over"), [&](Test& test) { test.card.alone = way == 1; });
     });
     for (int i = 0; i < 3; ++i)
         connect(m_sees[i], &QComboBox::activated, this, [this, i](int who) {
-            m_session.declaring().change(tr("who sees the numbers"), [&](Test& test) {
+            m_declaring.change(tr("who sees the numbers"), [&](Test& test) {
                 auto& v = test.card.visibility;
                 (i == 0 ? v.shots : i == 1 ? v.averages : v.comparisons) = static_cast<record::Sees>(who);
             });
         });
     connect(m_act, &QPushButton::clicked, this, &SealPanel::sealOrReveal);
     connect(m_pin, &QLineEdit::returnPressed, this, [this] {
-        if (!m_session.isSealed())
+        if (!m_hand.isSealed())
             sealOrReveal();
         else
             showSlip();
     });
     connect(m_byHand, &QLineEdit::returnPressed, this, [this] {
-        if (m_session.isSealed() &&
-            m_session.declaring().revealByHand(clubsIn(m_byHand->text(), m_session.test().sealedBuilds)))
+        if (m_hand.isSealed() && m_declaring.revealByHand(clubsIn(m_byHand->text(), m_hand.test().sealedBuilds)))
             m_byHand->clear();
     });
     connect(m_slip, &QPushButton::clicked, this, &SealPanel::showSlip);
-    connect(&m_session, &Session::testChanged, this, [this] {
+    connect(&m_hand, &TestInHand::replaced, this, [this] {
         m_pin->clear();
         refresh();
     });
-    connect(&m_session.declaring(), &Declaring::changed, this, &SealPanel::refresh);
+    connect(&m_declaring, &Declaring::changed, this, &SealPanel::refresh);
 }
 
 void SealPanel::sealOrReveal() {
     Typed::commitAll();
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    if (m_session.isSealed())
-        m_session.declaring().reveal(m_pin->text());
+    if (m_hand.isSealed())
+        m_declaring.reveal(m_pin->text());
     else
-        m_session.declaring().seal(m_pin->text());
+        m_declaring.seal(m_pin->text());
 }
 
 void SealPanel::showSlip() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
     // With the PIN the slip also says which club gets which tag; without it only the order.
-    if (!m_session.isSealed() || m_pin->text().isEmpty())
+    if (!m_hand.isSealed() || m_pin->text().isEmpty())
         return openSlip({});
-    m_session.declaring().peek(m_pin->text(), [this](const std::vector<TagOfClub>& tags) { openSlip(tags); });
+    m_declaring.peek(m_pin->text(), [this](const std::vector<TagOfClub>& tags) { openSlip(tags); });
 }
 
 void SealPanel::openSlip(const std::vector<TagOfClub>& tags) {
     m_pin->clear();
-    auto* slip = new OrderSlip(orderSlipHtml(m_session.test(), tags), this);
+    auto* slip = new OrderSlip(orderSlipHtml(m_hand.test(), tags), this);
     connect(slip, &OrderSlip::printRequested, this, &SealPanel::printRequested);
     slip->show();
 }
 
 void SealPanel::refresh() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    const Test& test = m_session.test();
+    const Test& test = m_hand.test();
     const auto& card = test.card;
-    const bool sealed = m_session.isSealed();
+    const bool sealed = m_hand.isSealed();
     const bool wasSealed = !test.seal.commitment.empty();
     m_grade->setCurrentIndex(static_cast<int>(card.blinding));
     m_way->setCurrentIndex(card.alone ? 1 : 0);

@@ -10,14 +10,15 @@ class QPushButton;
 
 namespace knot::app {
 
-class Session;
+class Declaring;
+class TestInHand;
 
 /// Who may know and see what, the seal itself, and the order slip.
 class SealPanel : public Panel {
     Q_OBJECT
 
 public:
-    explicit SealPanel(Session& session, QWidget* parent = nullptr);
+    SealPanel(const TestInHand& hand, Declaring& declaring, QWidget* parent = nullptr);
 
 signals:
     /// The slip is to be printed; the window asks where.
@@ -31,7 +32,8 @@ private:
     void openSlip(const std::vector<TagOfClub>& tags);
     void sealOrReveal();
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
     QComboBox* m_grade = nullptr;
     QComboBox* m_way = nullptr;
     QComboBox* m_sees[3] = {};

@@ -3,7 +3,9 @@
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
-#include "app/session/session.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/test_in_hand.h"
 #include "app/style/palette.h"
 #include "core/rack/figures.h"
 #include "core/record/number_text.h"
@@ -34,9 +36,11 @@ const std::vector<record::Build>& clubsOf(const record::Test& test) {
     return test.seal.isClosed() ? test.sealedBuilds : test.builds;
 }
 
-ClubEditor::ClubEditor(Session& session, QWidget* parent)
+ClubEditor::ClubEditor(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
     : QWidget(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_book(book) {
     buildUi();
 }
 
@@ -146,7 +150,7 @@ void ClubEditor::buildUi() {
 
 // Names of parts in the logbook complete themselves; choosing one brings what is known of it.
 void ClubEditor::offerParts() {
-    m_known = m_session.book().knownParts();
+    m_known = m_book.knownParts();
     constexpr std::array fields = {"headName", "shaftName", "gripName"};
     for (int kind = 0; kind < 3; ++kind) {
         auto* field = findChild<QLineEdit*>(QLatin1String(fields[static_cast<std::size_t>(kind)]));
@@ -178,17 +182,16 @@ void ClubEditor::usePart(record::PartKind kind, const QString& name) {
 }
 
 void ClubEditor::change(const QString& what, const std::function<void(Club&)>& edit) {
-    if (!m_session.hasTest() || m_session.isSealed() || m_build >= m_session.test().builds.size())
+    if (!m_hand.has() || m_hand.isSealed() || m_build >= m_hand.test().builds.size())
         return;
-    const QString club = QString::fromStdString(m_session.test().builds[m_build].name);
-    m_session.declaring().change(tr("%1 of %2").arg(what, club),
-                                 [&](record::Test& test) { edit(test.builds[m_build].club); });
+    const QString club = QString::fromStdString(m_hand.test().builds[m_build].name);
+    m_declaring.change(tr("%1 of %2").arg(what, club), [&](record::Test& test) { edit(test.builds[m_build].club); });
 }
 
 // What is wrong with a name is said at once, and it is not taken.
 bool ClubEditor::checkName(const QString& typed) {
     const std::string name = typed.trimmed().toStdString();
-    const auto twin = m_session.test().buildIndex(name);
+    const auto twin = m_hand.test().buildIndex(name);
     const QString fault = name.empty()               ? tr("A club needs a name.")
                           : twin && *twin != m_build ? tr("Another club has this name.")
                                                      : QString();
@@ -198,10 +201,10 @@ bool ClubEditor::checkName(const QString& typed) {
 }
 
 void ClubEditor::rename(const QString& typed) {
-    if (!m_session.hasTest() || m_build >= m_session.test().builds.size() || !checkName(typed))
+    if (!m_hand.has() || m_build >= m_hand.test().builds.size() || !checkName(typed))
         return;
     const std::string name = typed.trimmed().toStdString();
-    m_session.declaring().change(tr("the name of a club"), [&](record::Test& test) {
+    m_declaring.change(tr("the name of a club"), [&](record::Test& test) {
         if (test.card.baseline == test.builds[m_build].name)
             test.card.baseline = name;
         for (auto& target : test.card.targets)
@@ -223,11 +226,11 @@ void ClubEditor::setBuild(record::BuildAt build) {
 }
 
 void ClubEditor::refresh() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    const auto& clubs = clubsOf(m_session.test());
+    const auto& clubs = clubsOf(m_hand.test());
     const bool there = m_build < clubs.size();
-    setEnabled(there && !m_session.isSealed());
+    setEnabled(there && !m_hand.isSealed());
     const record::Build build = there ? clubs[m_build] : record::Build{};
     if (!m_name->hasFocus()) {
         m_name->setText(QString::fromStdString(build.name));

@@ -12,15 +12,17 @@ class QLineEdit;
 
 namespace knot::app {
 
+class Book;
+class Declaring;
 class NumberField;
-class Session;
+class TestInHand;
 
 /// The parts of one club, as far as they are known, and what they add up to.
 class ClubEditor : public QWidget {
     Q_OBJECT
 
 public:
-    explicit ClubEditor(Session& session, QWidget* parent = nullptr);
+    ClubEditor(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent = nullptr);
     void setBuild(record::BuildAt build);
     void refresh();
     /// Names of parts in the logbook complete themselves from then on.
@@ -43,7 +45,9 @@ private:
     void usePart(record::PartKind kind, const QString& name);
     void change(const QString& what, const std::function<void(record::Club&)>& edit);
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    Book& m_book;
     record::BuildAt m_build;
     QLineEdit* m_name = nullptr;
     QLabel* m_nameFault = nullptr;

@@ -4,7 +4,10 @@
 #include "app/form/panel.h"
 #include "app/rack_page/club_editor.h"
 #include "app/rack_page/leads.h"
-#include "app/session/session.h"
+#include "app/session/bay_run.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
@@ -68,16 +71,19 @@ QPushButton* button(const QString& text, const char* name) {
 
 } // namespace
 
-RackPage::RackPage(Session& session, QWidget* parent)
+RackPage::RackPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, QWidget* parent)
     : Page(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_bay(bay)
+    , m_book(book) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setSpacing(2 * size::grid);
     grid->addWidget(buildList(), 0, 0, 2, 1);
     QVBoxLayout* column = nullptr;
     Panel* editor = headedPanel({}, column);
-    m_editor = new ClubEditor(m_session);
+    m_editor = new ClubEditor(m_hand, m_declaring, m_book);
     column->addWidget(m_editor);
     m_starting = captionLabel("starting");
     m_starting->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
@@ -193,8 +199,8 @@ QWidget* RackPage::buildStarting() {
             m_tableFault->setText(good ? tr("Kept with the logbook. Only ever a bracket to start from.")
                                        : QString::fromStdString(reason));
             if (good && m_tables->isVisible()) {
-                m_session.book().setSetting("start_speed", QString::fromStdString(speed));
-                m_session.book().setSetting("start_tempo", QString::fromStdString(tempo));
+                m_book.setSetting("start_speed", QString::fromStdString(speed));
+                m_book.setSetting("start_tempo", QString::fromStdString(tempo));
                 refreshStarting();
             }
         });
@@ -205,9 +211,9 @@ QWidget* RackPage::buildStarting() {
 rack::StartingTables RackPage::tables() {
     rack::StartingTables own = rack::usualStartingTables();
     std::string reason;
-    if (const QString text = m_session.book().setting("start_speed"); !text.isEmpty())
+    if (const QString text = m_book.setting("start_speed"); !text.isEmpty())
         own.speed = rack::speedTableFrom(text.toStdString(), reason).value_or(own.speed);
-    if (const QString text = m_session.book().setting("start_tempo"); !text.isEmpty())
+    if (const QString text = m_book.setting("start_tempo"); !text.isEmpty())
         own.tempo = rack::tempoTableFrom(text.toStdString(), reason).value_or(own.tempo);
     return own;
 }
@@ -222,7 +228,7 @@ void RackPage::editTables() {
 }
 
 void RackPage::refreshStarting() {
-    const auto& profile = m_session.test().profile;
+    const auto& profile = m_hand.test().profile;
     const QString link = tr(" <a href='tables' style='color:%1'>The tables</a>").arg(colours().link.name());
     auto words = [](const rack::Bracket& bracket) {
         return tr("%1 to %2 g, %3")
@@ -263,37 +269,37 @@ void RackPage::wire() {
         }
     });
     connect(m_shot->edit(), &QLineEdit::returnPressed, this, [this] {
-        const Metric metric = judge::leadOutcome(m_session.test().card).metric;
+        const Metric metric = judge::leadOutcome(m_hand.test().card).metric;
         const auto shown = m_shot->value();
         const int row = m_list->currentRow();
         if (!shown || row < 0)
             return;
         m_shot->edit()->clear();
-        m_session.addShot(record::BuildAt(static_cast<std::size_t>(row)), metric,
-                          record::MetricFormat(metric, m_session.book().units()).internal(*shown));
+        emit shotTyped(record::BuildAt(static_cast<std::size_t>(row)), metric,
+                       record::MetricFormat(metric, m_book.units()).internal(*shown));
     });
     connect(m_editor->nameField(), &QLineEdit::returnPressed, this, [this] { m_list->setFocus(); });
     connect(m_reason, &QLineEdit::returnPressed, this, &RackPage::strikeOff);
-    connect(&m_session, &Session::testChanged, this, &RackPage::markStale);
-    connect(&m_session.declaring(), &Declaring::changed, this, &RackPage::markStale);
-    connect(&m_session.book(), &Book::unitsChanged, this, &RackPage::markStale);
-    connect(&m_session.bay(), &BayRun::changed, this, &RackPage::markStale); // leads
+    connect(&m_hand, &TestInHand::replaced, this, &RackPage::markStale);
+    connect(&m_declaring, &Declaring::changed, this, &RackPage::markStale);
+    connect(&m_book, &Book::unitsChanged, this, &RackPage::markStale);
+    connect(&m_bay, &BayRun::changed, this, &RackPage::markStale); // leads
 }
 
 void RackPage::addClub(bool copy) {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    if (m_session.isSealed())
-        return m_session.refuse(tr("The clubs are sealed; a club can join only after the reveal, in a new test."));
-    const Test& test = m_session.test();
+    if (m_hand.isSealed())
+        return m_declaring.refuse(tr("The clubs are sealed; a club can join only after the reveal, in a new test."));
+    const Test& test = m_hand.test();
     if (test.builds.size() >= mostClubs)
-        return m_session.refuse(
+        return m_declaring.refuse(
             tr("%1 clubs are the most that one test can take. Screen them first, and test those left.").arg(mostClubs));
     const int row = m_list->currentRow();
     Build build = copy && row >= 0 ? test.builds[static_cast<std::size_t>(row)] : Build{};
     build.struckOff.clear();
     build.name = freshName(test, copy && row >= 0 ? QString::fromStdString(build.name) : tr("Club")).toStdString();
-    m_session.declaring().change(tr("the clubs"), [&](Test& changed) {
+    m_declaring.change(tr("the clubs"), [&](Test& changed) {
         changed.builds.push_back(build);
         changed.plan.turns.clear();
     });
@@ -304,24 +310,24 @@ void RackPage::addClub(bool copy) {
 
 void RackPage::removeClub() {
     const int row = m_list->currentRow();
-    if (!m_session.hasTest() || row < 0 || m_session.isSealed())
+    if (!m_hand.has() || row < 0 || m_hand.isSealed())
         return;
-    m_session.declaring().removeClub(record::BuildAt(static_cast<std::size_t>(row)));
+    m_declaring.removeClub(record::BuildAt(static_cast<std::size_t>(row)));
 }
 
 void RackPage::makeBaseline() {
     if (m_list->currentRow() >= 0)
-        m_session.declaring().setBaseline(record::BuildAt(static_cast<std::size_t>(m_list->currentRow())));
+        m_declaring.setBaseline(record::BuildAt(static_cast<std::size_t>(m_list->currentRow())));
 }
 
 void RackPage::strikeOff() {
     const int row = m_list->currentRow();
-    if (row < 0 || m_session.isSealed())
+    if (row < 0 || m_hand.isSealed())
         return;
     const QString reason = m_reason->text().trimmed();
     m_reason->clear();
     m_list->setFocus();
-    m_session.declaring().change(tr("what was struck off"), [&](Test& test) {
+    m_declaring.change(tr("what was struck off"), [&](Test& test) {
         auto& own = test.builds[static_cast<std::size_t>(row)].struckOff;
         own = own.empty() ? (reason.isEmpty() ? tr("no reason given") : reason).toStdString() : std::string();
     });
@@ -329,17 +335,17 @@ void RackPage::strikeOff() {
 
 void RackPage::confirm() {
     std::vector<std::string> left;
-    for (const judge::Lead& lead : judge::leads(judge::Case::of(m_session.test())))
+    for (const judge::Lead& lead : judge::leads(judge::Case::of(m_hand.test())))
         if (left.size() < 2)
-            left.push_back(m_session.test().builds[lead.club].name);
-    if (left.size() == 2 && m_session.copyDeclaration(left))
-        emit testMade();
+            left.push_back(m_hand.test().builds[lead.club].name);
+    if (left.size() == 2)
+        emit confirmRequested(left);
 }
 
 void RackPage::refresh() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    const Test& test = m_session.test();
+    const Test& test = m_hand.test();
     const auto& clubs = clubsOf(test);
     const int row = std::max(0, m_list->currentRow());
     const QSignalBlocker quiet(m_list);
@@ -351,12 +357,12 @@ void RackPage::refresh() {
         QString text = QString::fromStdString(clubs[b].name);
         if (against && b == baseline && test.stage == record::Stage::test)
             text += tr("\nmy club");
-        if (!clubs[b].tag.empty() && !m_session.isSealed())
+        if (!clubs[b].tag.empty() && !m_hand.isSealed())
             text += tr("\nwas %1").arg(QString::fromStdString(clubs[b].tag));
         if (!clubs[b].struckOff.empty())
             text += tr("\nout: %1").arg(QString::fromStdString(clubs[b].struckOff));
         // Shapes and colours of tags stay with the tags.
-        auto* item = m_session.isSealed() ? new QListWidgetItem(text) : new QListWidgetItem(tagIcon(b), text);
+        auto* item = m_hand.isSealed() ? new QListWidgetItem(text) : new QListWidgetItem(tagIcon(b), text);
         if (!clubs[b].struckOff.empty())
             item->setForeground(colours().faint);
         m_list->addItem(item);
@@ -364,9 +370,9 @@ void RackPage::refresh() {
     if (m_list->count() > 0)
         m_list->setCurrentRow(std::min(row, m_list->count() - 1));
     m_editor->setBuild(record::BuildAt(static_cast<std::size_t>(std::max(0, m_list->currentRow()))));
-    m_listText->setText(m_session.isSealed() ? tr("Sealed: nothing here tells which tag is which.")
-                        : clubs.empty()      ? tr("Add the clubs on test: A.")
-                                             : tr("A adds, C copies, B makes it my club, Delete takes it out."));
+    m_listText->setText(m_hand.isSealed() ? tr("Sealed: nothing here tells which tag is which.")
+                        : clubs.empty()   ? tr("Add the clubs on test: A.")
+                                          : tr("A adds, C copies, B makes it my club, Delete takes it out."));
     m_screening->setVisible(test.stage != record::Stage::test);
     refreshDifferences();
     refreshScreening();
@@ -374,7 +380,7 @@ void RackPage::refresh() {
 }
 
 void RackPage::refreshDifferences() {
-    const Test& test = m_session.test();
+    const Test& test = m_hand.test();
     std::vector<Build> clubs;
     std::ranges::copy_if(clubsOf(test), std::back_inserter(clubs), [](const Build& b) { return b.struckOff.empty(); });
     if (clubs.size() < 2)
@@ -416,13 +422,13 @@ void RackPage::refreshDifferences() {
 }
 
 void RackPage::refreshScreening() {
-    const Test& test = m_session.test();
+    const Test& test = m_hand.test();
     if (test.stage == record::Stage::test)
         return;
     const auto leads = judge::leads(judge::Case::of(test));
     const Metric metric = judge::leadOutcome(test.card).metric;
-    const record::MetricFormat format(metric, m_session.book().units());
-    m_leads->setText(leadsText(test, leads, m_session.book().units()));
+    const record::MetricFormat format(metric, m_book.units());
+    m_leads->setText(leadsText(test, leads, m_book.units()));
     m_shot->setRemark(
         tr("%1 of %2")
             .arg(QString::fromStdString(format.unitText()), QString::fromStdString(record::info(metric).label)));
@@ -431,7 +437,7 @@ void RackPage::refreshScreening() {
 }
 
 QString RackPage::subtitle() const {
-    return tr("Rack · %1").arg(QString::fromStdString(record::counted(clubsOf(m_session.test()).size(), "club")));
+    return tr("Rack · %1").arg(QString::fromStdString(record::counted(clubsOf(m_hand.test()).size(), "club")));
 }
 
 void RackPage::takeFocus() {

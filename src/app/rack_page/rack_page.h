@@ -2,6 +2,7 @@
 
 #include "app/shell/page.h"
 #include "core/rack/starting.h"
+#include "core/record/test.h"
 
 class QLabel;
 class QLineEdit;
@@ -11,10 +12,13 @@ class QPushButton;
 
 namespace knot::app {
 
+class BayRun;
+class Book;
 class ClubEditor;
+class Declaring;
 class NumberField;
 class Panel;
-class Session;
+class TestInHand;
 
 /// The clubs on test: their parts, what they add up to, and everything in which they differ besides
 /// the factor. In a screening clubs come and go here, with leads instead of verdicts.
@@ -22,13 +26,15 @@ class RackPage : public Page {
     Q_OBJECT
 
 public:
-    explicit RackPage(Session& session, QWidget* parent = nullptr);
+    RackPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, QWidget* parent = nullptr);
     void takeFocus() override;
     QString subtitle() const override;
 
 signals:
     void shotsRequested();
-    void testMade();
+    void shotTyped(record::BuildAt build, record::Metric metric, double value);
+    /// A fair test of these two clubs is wanted.
+    void confirmRequested(const std::vector<std::string>& clubs);
 
 protected:
     void refresh() override;
@@ -51,7 +57,10 @@ private:
     void strikeOff();
     void confirm();
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    BayRun& m_bay;
+    Book& m_book;
     QListWidget* m_list = nullptr;
     ClubEditor* m_editor = nullptr;
     QLabel* m_listText = nullptr;

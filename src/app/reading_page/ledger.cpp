@@ -29,7 +29,7 @@ void LedgerModel::setReading(const judge::Reading* reading, const record::Displa
     m_rows.clear();
     if (reading != nullptr) {
         std::optional<bool> declared;
-        for (auto& line : judge::ledger(*reading, units)) {
+        for (auto& line : words::ledger(*reading, units)) {
             const bool primary = line.role == judge::Role::primary;
             if (declared != primary)
                 m_rows.push_back({.heading = primary ? tr("Declared") : tr("Also measured, not declared beforehand")});

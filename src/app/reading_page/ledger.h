@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/judge/sentences.h"
+#include "core/words/ledger.h"
 
 #include <QAbstractListModel>
 #include <QStyledItemDelegate>
@@ -17,7 +17,7 @@ class LedgerModel : public QAbstractListModel {
 public:
     struct Row {
         QString heading; ///< not empty: a heading, and nothing else counts
-        judge::LedgerLine line;
+        words::LedgerLine line;
         QString build, sentence;
         record::Metric metric = record::Metric::carry;
     };

@@ -4,12 +4,16 @@
 #include "app/picture/cords_view.h"
 #include "app/reading_page/ledger.h"
 #include "app/reading_page/sheet_strip.h"
-#include "app/session/session.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/judging.h"
+#include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/judge/columns.h"
-#include "core/judge/sentences.h"
 #include "core/record/number_text.h"
+#include "core/words/ledger.h"
+#include "core/words/remarks.h"
 
 #include <QComboBox>
 #include <QLabel>
@@ -93,9 +97,12 @@ QString againstText(const judge::Reading* reading) {
 
 } // namespace
 
-ReadingPage::ReadingPage(Session& session, QWidget* parent)
+ReadingPage::ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book, QWidget* parent)
     : Page(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_judging(judging)
+    , m_book(book) {
     m_body = new QWidget;
     auto* row = new QHBoxLayout(m_body);
     row->setContentsMargins(0, 0, 0, 0);
@@ -166,7 +173,7 @@ QWidget* ReadingPage::buildPicture() {
     m_keep = new QPushButton(tr("Keep in a logbook…"));
     m_keep->setObjectName(QStringLiteral("keepButton"));
     m_cords = new CordsView;
-    m_strip = new SheetStrip(m_session);
+    m_strip = new SheetStrip(m_hand, m_declaring, m_judging, m_book);
     auto* head = new QHBoxLayout;
     head->addWidget(m_metrics);
     head->addStretch();
@@ -197,17 +204,16 @@ QWidget* ReadingPage::buildCurtain() {
     column->addWidget(look, 0, Qt::AlignCenter);
     column->addStretch(3);
     connect(look, &QPushButton::clicked, this, [this] {
-        m_session.declaring().change(tr("who sees comparisons before the plan is done"), [](record::Test& test) {
-            test.card.visibility.comparisons = record::Sees::everyone;
-        });
+        m_declaring.change(tr("who sees comparisons before the plan is done"),
+                           [](record::Test& test) { test.card.visibility.comparisons = record::Sees::everyone; });
     });
     return panel;
 }
 
 // A planned test without looks whose laps are not done, and of which nobody is to see comparisons.
 bool ReadingPage::isCurtained() const {
-    const judge::Reading* reading = m_session.judging().reading();
-    return reading != nullptr && m_session.isFrozen() && reading->card.looks == record::Looks::none &&
+    const judge::Reading* reading = m_judging.reading();
+    return reading != nullptr && m_hand.isFrozen() && reading->card.looks == record::Looks::none &&
            reading->card.visibility.comparisons == record::Sees::nobody &&
            reading->roundsDone < static_cast<std::size_t>(reading->card.plannedRounds);
 }
@@ -224,16 +230,16 @@ void ReadingPage::buildKeys() {
 }
 
 void ReadingPage::wire() {
-    connect(&m_session, &Session::testChanged, this, [this] {
+    connect(&m_hand, &TestInHand::replaced, this, [this] {
         m_metric.reset();
         m_build = {};
         m_showsArithmetic = false;
-        if (m_session.hasTest() && !m_session.test().card.primary.empty())
-            m_metric = m_session.test().card.primary.front().metric;
+        if (m_hand.has() && !m_hand.test().card.primary.empty())
+            m_metric = m_hand.test().card.primary.front().metric;
         markStale();
     });
-    connect(&m_session.judging(), &Judging::changed, this, &ReadingPage::markStale);
-    connect(&m_session.book(), &Book::unitsChanged, this, &ReadingPage::markStale);
+    connect(&m_judging, &Judging::changed, this, &ReadingPage::markStale);
+    connect(&m_book, &Book::unitsChanged, this, &ReadingPage::markStale);
     connect(m_ledger->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
         if (!index.isValid() || !m_model->at(index.row()).heading.isEmpty())
             return;
@@ -258,8 +264,8 @@ void ReadingPage::wire() {
 }
 
 void ReadingPage::refresh() {
-    const judge::Reading* reading = m_session.judging().reading();
-    m_keep->setVisible(m_session.hasTest() && !m_session.isKept());
+    const judge::Reading* reading = m_judging.reading();
+    m_keep->setVisible(m_hand.has() && !m_hand.isKept());
     const bool curtained = isCurtained();
     m_curtain->setVisible(curtained);
     m_body->setVisible(!curtained);
@@ -269,11 +275,11 @@ void ReadingPage::refresh() {
                                    .arg(reading->roundsDone)
                                    .arg(reading->card.plannedRounds));
     // While the judge is at work the last answer stays, unless the test itself has changed.
-    if (reading == nullptr && m_session.hasTest() && m_model->rowCount() > 0 && m_against->text().isEmpty())
+    if (reading == nullptr && m_hand.has() && m_model->rowCount() > 0 && m_against->text().isEmpty())
         return;
     const auto metric = m_metric;
     const auto build = m_build;
-    m_model->setReading(reading, m_session.book().units());
+    m_model->setReading(reading, m_book.units());
     m_metrics->clear();
     m_against->setText(againstText(reading));
     if (reading != nullptr) {
@@ -289,23 +295,23 @@ void ReadingPage::refresh() {
 
 // What is looked at is judged anew when shots come.
 void ReadingPage::showEvent(QShowEvent* event) {
-    m_session.judging().setWatched(true);
+    m_judging.setWatched(true);
     Page::showEvent(event);
 }
 
 void ReadingPage::hideEvent(QHideEvent* event) {
-    m_session.judging().setWatched(false);
+    m_judging.setWatched(false);
     Page::hideEvent(event);
 }
 
 // The row that was in hand before, else the first one about its metric, else the first of all.
 void ReadingPage::returnTo(std::optional<record::Metric> metric, record::BuildAt build) {
     int row = metric ? m_model->rowOf(*metric, build) : m_model->firstLine();
-    for (record::BuildAt b; metric && row < 0 && b < m_session.judging().reading()->builds.size(); ++b)
+    for (record::BuildAt b; metric && row < 0 && b < m_judging.reading()->builds.size(); ++b)
         row = m_model->rowOf(*metric, b);
     if (row >= 0)
         m_ledger->setCurrentIndex(m_model->index(row));
-    const auto& read = m_session.judging().reading()->metrics;
+    const auto& read = m_judging.reading()->metrics;
     const bool there = metric && std::ranges::find(read, *metric) != read.end();
     if (there)
         showMetric(*metric);
@@ -316,13 +322,13 @@ void ReadingPage::returnTo(std::optional<record::Metric> metric, record::BuildAt
 }
 
 QString ReadingPage::checksHtml() const {
-    const judge::Reading* reading = m_session.judging().reading();
+    const judge::Reading* reading = m_judging.reading();
     if (reading == nullptr)
         return {};
-    auto checks = reading->checks;
-    for (auto& remark : judge::remarks(*reading, m_session.book().units()))
+    auto checks = words::checks(*reading);
+    for (auto& remark : words::remarks(*reading, m_book.units()))
         checks.push_back(std::move(remark));
-    std::ranges::stable_sort(checks, std::greater{}, &judge::Check::severity);
+    std::ranges::stable_sort(checks, std::greater{}, &words::Remark::severity);
     QString html;
     for (const auto& check : checks)
         html += paragraph(check.text, check.severity == judge::Severity::fault ? colours().alarm : colours().ink);
@@ -331,12 +337,12 @@ QString ReadingPage::checksHtml() const {
 
 QString ReadingPage::arithmeticHtml() const {
     const QModelIndex index = m_ledger->currentIndex();
-    const judge::Reading* reading = m_session.judging().reading();
+    const judge::Reading* reading = m_judging.reading();
     if (reading == nullptr || !index.isValid() || !m_model->at(index.row()).heading.isEmpty())
         return {};
-    const judge::LedgerLine& line = m_model->at(index.row()).line;
+    const words::LedgerLine& line = m_model->at(index.row()).line;
     QString html = paragraph(line.sentence, colours().ink);
-    for (const auto& text : judge::arithmetic(*reading, line, m_session.book().units()))
+    for (const auto& text : words::arithmetic(*reading, line, m_book.units()))
         html += paragraph(text, colours().faint);
     return html;
 }
@@ -360,9 +366,8 @@ void ReadingPage::showMetric(record::Metric metric) {
 }
 
 void ReadingPage::showPicture() {
-    if (const judge::Reading* reading = m_session.judging().reading(); reading != nullptr && m_metric)
-        m_cords->setPicture(
-            pictureOf(m_session.judging().subject().seen(), *reading, *m_metric, m_session.book().units()));
+    if (const judge::Reading* reading = m_judging.reading(); reading != nullptr && m_metric)
+        m_cords->setPicture(pictureOf(m_judging.subject().seen(), *reading, *m_metric, m_book.units()));
 }
 
 void ReadingPage::caption(const QString& text) {
@@ -371,7 +376,7 @@ void ReadingPage::caption(const QString& text) {
 }
 
 QString ReadingPage::subtitle() const {
-    const judge::Reading* reading = m_session.judging().reading();
+    const judge::Reading* reading = m_judging.reading();
     if (reading == nullptr)
         return tr("judging…");
     std::size_t counted = 0;
@@ -388,9 +393,9 @@ QString ReadingPage::subtitle() const {
         parts << tr("%1 set aside").arg(setAside);
     if (warmUp > 0)
         parts << tr("%1 to warm up").arg(warmUp);
-    if (!m_session.test().player.empty())
-        parts << QString::fromStdString(m_session.test().player);
-    if (!m_session.isKept())
+    if (!m_hand.test().player.empty())
+        parts << QString::fromStdString(m_hand.test().player);
+    if (!m_hand.isKept())
         parts << tr("not kept yet");
     return parts.join(QStringLiteral(" · "));
 }

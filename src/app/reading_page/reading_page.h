@@ -14,10 +14,13 @@ class QScrollArea;
 
 namespace knot::app {
 
+class Book;
 class CordsView;
+class Declaring;
+class Judging;
 class LedgerModel;
-class Session;
 class SheetStrip;
+class TestInHand;
 
 /// What the shots say: the ledger of verdicts, what to keep in mind or how the line in hand was
 /// reckoned (Enter), and the cords of the metric in hand. Behind a curtain while the sheet says that
@@ -26,7 +29,7 @@ class ReadingPage : public Page {
     Q_OBJECT
 
 public:
-    explicit ReadingPage(Session& session, QWidget* parent = nullptr);
+    ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book, QWidget* parent = nullptr);
     void takeFocus() override;
     /// One line about the record: "45 knots · 5 laps · 2 set aside".
     QString subtitle() const override;
@@ -54,7 +57,10 @@ private:
     void showPicture();
     void caption(const QString& knotText);
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    Judging& m_judging;
+    Book& m_book;
     std::optional<record::Metric> m_metric;
     record::BuildAt m_build;
     bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind

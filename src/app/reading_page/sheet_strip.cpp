@@ -1,6 +1,9 @@
 #include "app/reading_page/sheet_strip.h"
 
-#include "app/session/session.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/judging.h"
+#include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
@@ -31,9 +34,12 @@ QString gapText(double shown, int decimals) {
 
 } // namespace
 
-SheetStrip::SheetStrip(Session& session, QWidget* parent)
+SheetStrip::SheetStrip(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book, QWidget* parent)
     : QWidget(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_judging(judging)
+    , m_book(book) {
     buildUi();
     wire();
 }
@@ -77,19 +83,18 @@ void SheetStrip::buildUi() {
 }
 
 void SheetStrip::wire() {
-    connect(&m_session, &Session::testChanged, this, &SheetStrip::refresh);
-    connect(&m_session.judging(), &Judging::changed, this, &SheetStrip::refresh);
-    connect(&m_session.book(), &Book::unitsChanged, this, &SheetStrip::refresh);
+    connect(&m_hand, &TestInHand::replaced, this, &SheetStrip::refresh);
+    connect(&m_judging, &Judging::changed, this, &SheetStrip::refresh);
+    connect(&m_book, &Book::unitsChanged, this, &SheetStrip::refresh);
     connect(m_baseline, &QComboBox::activated, this,
-            [this](int build) { m_session.declaring().setBaseline(record::BuildAt(static_cast<std::size_t>(build))); });
+            [this](int build) { m_declaring.setBaseline(record::BuildAt(static_cast<std::size_t>(build))); });
     connect(m_declared, &QPushButton::clicked, this, &SheetStrip::toggleDeclared);
     connect(m_gap, &QLineEdit::editingFinished, this, &SheetStrip::takeGap);
-    connect(m_want, &QComboBox::activated, this, [this](int kind) {
-        m_session.declaring().setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind));
-    });
+    connect(m_want, &QComboBox::activated, this,
+            [this](int kind) { m_declaring.setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind)); });
     auto unitsChosen = [this] {
-        m_session.book().setUnits({.speed = static_cast<record::SpeedUnit>(m_speed->currentIndex()),
-                                   .distance = static_cast<record::DistanceUnit>(m_distance->currentIndex())});
+        m_book.setUnits({.speed = static_cast<record::SpeedUnit>(m_speed->currentIndex()),
+                         .distance = static_cast<record::DistanceUnit>(m_distance->currentIndex())});
     };
     connect(m_distance, &QComboBox::activated, this, unitsChosen);
     connect(m_speed, &QComboBox::activated, this, unitsChosen);
@@ -101,23 +106,23 @@ void SheetStrip::setMetric(record::Metric metric) {
 }
 
 void SheetStrip::refresh() {
-    m_distance->setCurrentIndex(static_cast<int>(m_session.book().units().distance));
-    m_speed->setCurrentIndex(static_cast<int>(m_session.book().units().speed));
-    if (!m_session.hasTest())
+    m_distance->setCurrentIndex(static_cast<int>(m_book.units().distance));
+    m_speed->setCurrentIndex(static_cast<int>(m_book.units().speed));
+    if (!m_hand.has())
         return;
-    const auto& test = m_session.test();
+    const auto& test = m_hand.test();
     m_baseline->clear();
     for (const auto& build : test.builds)
         m_baseline->addItem(QString::fromStdString(build.name));
-    m_baseline->setCurrentIndex(m_session.isSealed() ? -1 : static_cast<int>(test.baselineIndex()));
-    m_baseline->setEnabled(!m_session.isSealed());
+    m_baseline->setCurrentIndex(m_hand.isSealed() ? -1 : static_cast<int>(test.baselineIndex()));
+    m_baseline->setEnabled(!m_hand.isSealed());
     const auto& primary = test.card.primary;
     const bool declared = std::ranges::find(primary, averageOf(m_metric)) != primary.end();
     m_declared->setChecked(declared);
     m_declared->setText(declared ? tr("Declared") : tr("Exploratory"));
     m_declared->setEnabled(!record::isStrike(m_metric));
     m_want->setCurrentIndex(std::min(static_cast<int>(test.card.want(averageOf(m_metric)).kind), 2));
-    const record::MetricFormat format(m_metric, m_session.book().units());
+    const record::MetricFormat format(m_metric, m_book.units());
     m_gapLabel->setText(format.unitText().empty()
                             ? tr("Worthwhile &gap")
                             : tr("Worthwhile &gap, %1").arg(QString::fromStdString(format.unitText())));
@@ -125,27 +130,25 @@ void SheetStrip::refresh() {
 }
 
 void SheetStrip::takeGap() {
-    if (!m_session.hasTest() || !m_gap->isModified())
+    if (!m_hand.has() || !m_gap->isModified())
         return;
     m_gap->setModified(false);
     const auto shown = record::numberIn(m_gap->text().toStdString());
     if (!shown)
-        m_session.refuse(tr("“%1” is not a number; the old gap stands.").arg(m_gap->text()));
+        m_declaring.refuse(tr("“%1” is not a number; the old gap stands.").arg(m_gap->text()));
     else
-        m_session.declaring().setMargin(m_metric,
-                                        record::MetricFormat(m_metric, m_session.book().units()).internal(*shown));
+        m_declaring.setMargin(m_metric, record::MetricFormat(m_metric, m_book.units()).internal(*shown));
     refresh();
 }
 
 void SheetStrip::nextBaseline() {
-    if (m_session.hasTest() && !m_session.test().builds.empty())
-        m_session.declaring().setBaseline(
-            record::BuildAt((m_session.test().baselineIndex() + 1) % m_session.test().builds.size()));
+    if (m_hand.has() && !m_hand.test().builds.empty())
+        m_declaring.setBaseline(record::BuildAt((m_hand.test().baselineIndex() + 1) % m_hand.test().builds.size()));
 }
 
 void SheetStrip::toggleDeclared() {
-    if (m_session.hasTest() && !record::isStrike(m_metric))
-        m_session.declaring().togglePrimary(averageOf(m_metric));
+    if (m_hand.has() && !record::isStrike(m_metric))
+        m_declaring.togglePrimary(averageOf(m_metric));
     refresh();
 }
 

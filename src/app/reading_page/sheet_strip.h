@@ -5,13 +5,16 @@
 #include <QWidget>
 
 class QComboBox;
+class QLabel;
 class QLineEdit;
 class QPushButton;
-class QLabel;
 
 namespace knot::app {
 
-class Session;
+class Book;
+class Declaring;
+class Judging;
+class TestInHand;
 
 /// What the verdicts rest on and can be set beside the picture: the baseline, whether the shown
 /// metric was declared, its worthwhile gap and wanted direction, and the units.
@@ -19,7 +22,7 @@ class SheetStrip : public QWidget {
     Q_OBJECT
 
 public:
-    explicit SheetStrip(Session& session, QWidget* parent = nullptr);
+    SheetStrip(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book, QWidget* parent = nullptr);
     void setMetric(record::Metric metric);
     /// The next build becomes the baseline.
     void nextBaseline();
@@ -32,7 +35,10 @@ private:
     void refresh();
     void takeGap();
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    Judging& m_judging;
+    Book& m_book;
     record::Metric m_metric = record::Metric::carry;
     QComboBox* m_baseline = nullptr;
     QComboBox* m_want = nullptr;

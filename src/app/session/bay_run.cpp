@@ -71,6 +71,27 @@ bool BayRun::takesShots() const {
     return std::ranges::any_of(test.builds, [](const record::Build& build) { return build.struckOff.empty(); });
 }
 
+bay::Tally& BayRun::tallyInHand() const {
+    if (!m_tally)
+        m_tally.emplace(m_hand.test());
+    return *m_tally;
+}
+
+const bay::Tally& BayRun::tally() const {
+    return tallyInHand();
+}
+
+const bay::Stand& BayRun::stand() const {
+    if (!m_stand)
+        m_stand = bay::standOf(m_hand.test(), tally());
+    return *m_stand;
+}
+
+void BayRun::planChanged() {
+    m_tally.reset();
+    m_stand.reset();
+}
+
 QString BayRun::now() {
     QDateTime now = m_clock();
     if (m_lastNow.isValid()) {
@@ -103,6 +124,7 @@ bool BayRun::arrive(std::vector<bay::Arrival> arrivals) {
     record::Test& test = m_hand.edit();
     const std::string present = now().toStdString();
     std::size_t from = test.shots.size();
+    tallyInHand(); // of the shots that are there
     bool headChanged = false;
     if (bay::isAnotherVisit(test, present)) {
         bay::beginSitting(test, present);
@@ -116,7 +138,7 @@ bool BayRun::arrive(std::vector<bay::Arrival> arrivals) {
         Step step{.what = tr("a shot"), .before = headOf(test), .after = {}, .shotsBefore = {}, .shotsAfter = {}};
         const std::size_t floor = test.shots.size() - std::min(test.shots.size(), bay::reach);
         const auto tail = shotsFrom(test, floor);
-        step.from = bay::addShot(test, arrival);
+        step.from = bay::addShot(test, arrival, tallyInHand());
         freezeIfStruck(test);
         step.shotsBefore.assign(tail.begin() + static_cast<std::ptrdiff_t>(step.from - floor), tail.end());
         step.shotsAfter = shotsFrom(test, step.from);
@@ -224,6 +246,11 @@ void BayRun::goThrough(std::vector<Step>& from, std::vector<Step>& to, Way way) 
 
 // Everything from the first shot that is not on disk goes there; what fails is tried again.
 void BayRun::keep(std::size_t from, bool headChanged) {
+    if (headChanged)
+        m_tally.reset();
+    else if (m_tally)
+        m_tally->update(m_hand.test(), from);
+    m_stand.reset();
     m_unsavedFrom = std::min(m_unsavedFrom.value_or(from), from);
     m_unsavedHead = m_unsavedHead || headChanged;
     saveAgain();
@@ -281,6 +308,7 @@ std::size_t BayRun::unsavedShots() const {
 }
 
 void BayRun::forget() {
+    planChanged();
     m_steps.clear();
     m_undone.clear();
     m_unsavedFrom.reset();

@@ -26,6 +26,12 @@ public:
     /// Whether shots can be taken: a kept test with a plan, or a screening or an open sitting with a
     /// club that is in.
     bool takesShots() const;
+    /// Where the test in hand stands.
+    const bay::Stand& stand() const;
+    /// What its shots add up to.
+    const bay::Tally& tally() const;
+    /// The plan or the sheet changed.
+    void planChanged();
     /// The time that shots and events carry. Never goes back, also when the computer's clock does.
     QString now();
     void setClock(std::function<QDateTime()> clock) { m_clock = std::move(clock); }
@@ -69,6 +75,8 @@ public:
     void keptElsewhere();
     /// Another test is in hand.
     void forget();
+    /// A sentence for the user, from the page.
+    void note(const QString& sentence) { emit noted(sentence); }
 
 signals:
     /// Shots or what the bay adds have changed, from this shot on.
@@ -93,9 +101,12 @@ private:
     void troubled(const logbook::Error& error);
     void goThrough(std::vector<Step>& from, std::vector<Step>& to, Way way);
     void saved();
+    bay::Tally& tallyInHand() const;
 
     TestInHand& m_hand;
     Book& m_book;
+    mutable std::optional<bay::Tally> m_tally;
+    mutable std::optional<bay::Stand> m_stand;
     std::vector<Step> m_steps, m_undone;
     std::optional<std::size_t> m_unsavedFrom; ///< the first shot that is not on disk
     bool m_unsavedHead = false;

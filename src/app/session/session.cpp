@@ -24,10 +24,14 @@ Session::Session(QObject* parent)
     connect(&m_bay, &BayRun::refused, this, &Session::refused);
     connect(&m_bay, &BayRun::noted, this, &Session::noted);
     connect(&m_declaring, &Declaring::changed, this, [this] {
+        m_bay.planChanged();
         if (!test().shots.empty())
             m_judging.judge(test());
     });
-    connect(&m_declaring, &Declaring::revealed, this, &Session::testChanged);
+    connect(&m_declaring, &Declaring::revealed, this, [this] {
+        m_bay.planChanged();
+        emit m_hand.replaced();
+    });
     connect(&m_bay, &BayRun::changed, this,
             [this] { m_judging.markStale([this] { return m_hand.has() ? &m_hand.test() : nullptr; }); });
 }
@@ -52,14 +56,14 @@ void Session::take(record::Test test) {
     test.nameShots();
     m_hand.put(std::move(test));
     forgetAll();
-    emit testChanged();
+    emit m_hand.replaced();
     m_judging.judge(m_hand.test());
 }
 
 void Session::dropTest() {
     m_hand.drop();
     forgetAll();
-    emit testChanged();
+    emit m_hand.replaced();
 }
 
 // Into the logbook where one is open, and in hand.
@@ -122,7 +126,7 @@ bool Session::keepIn(const QString& path) {
         return false;
     m_hand.edit().id = *id;
     m_bay.keptElsewhere();
-    emit testChanged();
+    emit m_hand.replaced();
     return true;
 }
 

@@ -21,6 +21,7 @@ class Session : public QObject {
 public:
     explicit Session(QObject* parent = nullptr);
 
+    const TestInHand& hand() const { return m_hand; }
     Book& book() { return m_book; }
     Declaring& declaring() { return m_declaring; }
     BayRun& bay() { return m_bay; }
@@ -58,12 +59,7 @@ public:
     /// True once everything typed and struck is on disk; else says what to do.
     bool readyToLeave();
 
-    void refuse(const QString& sentence) { emit refused(sentence); }
-    void note(const QString& sentence) { emit noted(sentence); }
-
 signals:
-    /// Another test is in hand.
-    void testChanged();
     /// A sentence for the user: something was refused or failed.
     void refused(const QString& sentence);
     /// A sentence for the user: something was done that does not show by itself.

@@ -2,7 +2,9 @@
 
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
-#include "app/session/session.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/test_in_hand.h"
 #include "core/record/number_text.h"
 
 #include <QComboBox>
@@ -29,9 +31,11 @@ QString outcomeName(const Outcome& outcome) {
 
 } // namespace
 
-OutcomeRows::OutcomeRows(Session& session, QWidget* parent)
+OutcomeRows::OutcomeRows(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
     : QWidget(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_book(book) {
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setHorizontalSpacing(10);
@@ -73,8 +77,8 @@ void OutcomeRows::buildRow(int row) {
     connect(r.want, &QComboBox::activated, this, [this, row] { setWant(row); });
     connect(r.value, &NumberField::edited, this, [this, row](std::optional<double> shown) {
         if (const auto outcome = declared(row); outcome && shown) {
-            const double value = record::MetricFormat(outcome->metric, m_session.book().units()).internal(*shown);
-            m_session.declaring().change(tr("the wanted value"), [&](record::Test& test) {
+            const double value = record::MetricFormat(outcome->metric, m_book.units()).internal(*shown);
+            m_declaring.change(tr("the wanted value"), [&](record::Test& test) {
                 test.card.wants[*outcome] = {.kind = Want::Kind::near, .value = value};
             });
         }
@@ -85,7 +89,7 @@ void OutcomeRows::buildRow(int row) {
     });
     connect(r.expected, &QComboBox::activated, this, [this, row](int index) {
         if (const auto outcome = declared(row))
-            m_session.declaring().change(tr("the expectation"), [&](record::Test& test) {
+            m_declaring.change(tr("the expectation"), [&](record::Test& test) {
                 if (index == 0)
                     test.card.expectations.erase(outcome->metric);
                 else
@@ -95,9 +99,9 @@ void OutcomeRows::buildRow(int row) {
 }
 
 std::optional<Outcome> OutcomeRows::declared(int row) const {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return std::nullopt;
-    const auto& primary = m_session.test().card.primary;
+    const auto& primary = m_hand.test().card.primary;
     return static_cast<std::size_t>(row) < primary.size() ? std::optional(primary[static_cast<std::size_t>(row)])
                                                           : std::nullopt;
 }
@@ -113,7 +117,7 @@ void OutcomeRows::offerOutcomes(QComboBox* box) const {
     for (const Metric metric : {Metric::carry, Metric::side, Metric::ballSpeed})
         add({.kind = OutcomeKind::spread, .metric = metric});
     add({.kind = OutcomeKind::area});
-    for (const auto& shape : m_session.test().card.shapes)
+    for (const auto& shape : m_hand.test().card.shapes)
         add({.kind = OutcomeKind::share, .shape = shape.name});
     for (const Metric metric : record::allMetrics())
         if (!record::isStrike(metric) && box->findData(QString::fromStdString(record::info(metric).key)) < 0)
@@ -121,7 +125,7 @@ void OutcomeRows::offerOutcomes(QComboBox* box) const {
 }
 
 void OutcomeRows::setOutcome(int row, const QString& text) {
-    m_session.declaring().change(tr("the declared outcomes"), [&](record::Test& test) {
+    m_declaring.change(tr("the declared outcomes"), [&](record::Test& test) {
         auto& primary = test.card.primary;
         const auto at = std::min(static_cast<std::size_t>(row), primary.size());
         const auto outcome = record::outcomeFromText(text.toStdString());
@@ -143,8 +147,7 @@ void OutcomeRows::setWant(int row) {
     if (!outcome)
         return;
     const auto kind = static_cast<Want::Kind>(m_rows[row].want->currentIndex());
-    m_session.declaring().change(tr("the wanted direction"),
-                                 [&](record::Test& test) { test.card.wants[*outcome].kind = kind; });
+    m_declaring.change(tr("the wanted direction"), [&](record::Test& test) { test.card.wants[*outcome].kind = kind; });
     if (kind == Want::Kind::near)
         m_rows[row].value->setFocus();
 }
@@ -153,19 +156,18 @@ void OutcomeRows::setGap(int row, double shown) {
     const auto outcome = declared(row);
     if (!outcome)
         return;
-    m_session.declaring().change(tr("the worthwhile gap in %1").arg(outcomeName(*outcome)), [&](record::Test& test) {
+    m_declaring.change(tr("the worthwhile gap in %1").arg(outcomeName(*outcome)), [&](record::Test& test) {
         if (outcome->kind == OutcomeKind::spread)
             test.card.sdRatioMargin = shown;
         else if (outcome->kind == OutcomeKind::area)
             test.card.areaRatioMargin = shown;
         else
-            test.card.margins[outcome->metric] =
-                record::MetricFormat(outcome->metric, m_session.book().units()).internal(shown);
+            test.card.margins[outcome->metric] = record::MetricFormat(outcome->metric, m_book.units()).internal(shown);
     });
 }
 
 void OutcomeRows::refresh() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
     for (int row = 0; row < 3; ++row)
         refreshRow(row);
@@ -174,7 +176,7 @@ void OutcomeRows::refresh() {
 void OutcomeRows::refreshRow(int row) {
     Row& r = m_rows[row];
     const auto outcome = declared(row);
-    const auto& card = m_session.test().card;
+    const auto& card = m_hand.test().card;
     offerOutcomes(r.outcome);
     r.outcome->setCurrentIndex(
         outcome ? std::max(0, r.outcome->findData(QString::fromStdString(record::outcomeText(*outcome)))) : 0);
@@ -192,7 +194,7 @@ void OutcomeRows::refreshRow(int row) {
         r.gap->setRemark({});
         return r.expected->setCurrentIndex(0);
     }
-    const record::MetricFormat format(outcome->metric, m_session.book().units());
+    const record::MetricFormat format(outcome->metric, m_book.units());
     const QString unit = QString::fromStdString(format.unitText());
     r.value->display(want.kind == Want::Kind::near ? std::optional(format.shown(want.value)) : std::nullopt,
                      format.decimals());

@@ -9,8 +9,10 @@ class QLabel;
 
 namespace knot::app {
 
+class Book;
+class Declaring;
 class NumberField;
-class Session;
+class TestInHand;
 
 /// The three outcomes that a test may declare, in order of priority: what is judged, what is wanted,
 /// the worthwhile gap and what is expected.
@@ -18,7 +20,7 @@ class OutcomeRows : public QWidget {
     Q_OBJECT
 
 public:
-    explicit OutcomeRows(Session& session, QWidget* parent = nullptr);
+    OutcomeRows(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent = nullptr);
     void refresh();
 
 private:
@@ -37,7 +39,9 @@ private:
     void setGap(int row, double shown);
     void setWant(int row);
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    Book& m_book;
     Row m_rows[3];
 };
 

@@ -3,7 +3,9 @@
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
-#include "app/session/session.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/test_in_hand.h"
 #include "app/sheet_page/outcome_rows.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
@@ -65,9 +67,11 @@ void showText(QLineEdit* field, const std::string& text) {
 
 } // namespace
 
-SheetPage::SheetPage(Session& session, QWidget* parent)
+SheetPage::SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
     : Page(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_book(book) {
     auto* content = new QWidget;
     auto* row = new QHBoxLayout(content);
     row->setContentsMargins(0, 0, 6, 0);
@@ -121,11 +125,11 @@ QWidget* SheetPage::buildPlayer() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("The player"), column);
     m_player = new QLineEdit;
-    m_hand = choiceBox({tr("right-handed"), tr("left-handed")});
+    m_handed = choiceBox({tr("right-handed"), tr("left-handed")});
     m_speed = new NumberField({.low = 10, .high = 150});
     auto* row = new QHBoxLayout;
     row->addWidget(labelled(tr("&Name"), m_player, "player"), 4);
-    row->addWidget(labelled(tr("Hand"), m_hand, "hand"), 3);
+    row->addWidget(labelled(tr("Hand"), m_handed, "hand"), 3);
     row->addWidget(labelled(tr("Driver speed"), m_speed, "speed"), 2);
     column->addLayout(row);
     auto* lines = new QGridLayout;
@@ -153,7 +157,7 @@ QWidget* SheetPage::buildControls() {
 QWidget* SheetPage::buildOutcomes() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("Judged by, in order of weight"), column);
-    m_outcomes = new OutcomeRows(m_session);
+    m_outcomes = new OutcomeRows(m_hand, m_declaring, m_book);
     column->addWidget(m_outcomes);
     m_expectMetric = choiceBox({});
     for (const auto metric : record::allMetrics())
@@ -171,7 +175,7 @@ QWidget* SheetPage::buildOutcomes() {
     connect(m_expectMetric, &QComboBox::activated, this, &SheetPage::refreshExpected);
     connect(m_expect, &QComboBox::activated, this, [this](int index) {
         const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
-        m_session.declaring().change(tr("the expectation"), [&](Test& test) {
+        m_declaring.change(tr("the expectation"), [&](Test& test) {
             if (index == 0)
                 test.card.expectations.erase(metric);
             else
@@ -232,13 +236,13 @@ QWidget* SheetPage::buildWindows() {
     column->addWidget(m_windows);
     connect(add, &QPushButton::clicked, this, [this] {
         const auto metric = static_cast<record::Metric>(m_windowMetric->currentData().toInt());
-        const record::MetricFormat format(metric, m_session.book().units());
+        const record::MetricFormat format(metric, m_book.units());
         const auto low = m_windowLow->value();
         const auto high = m_windowHigh->value();
         if (!low || (high && *high < *low))
             return m_windowLow->setRemark(tr("A number is needed here, no larger than the one beside it."));
         m_windowLow->setRemark({});
-        m_session.declaring().change(tr("the wanted windows"), [&](Test& test) {
+        m_declaring.change(tr("the wanted windows"), [&](Test& test) {
             test.card.targets.push_back({metric, m_windowBuild->currentData().toString().toStdString(),
                                          format.internal(*low), format.internal(high.value_or(*low))});
         });
@@ -246,7 +250,7 @@ QWidget* SheetPage::buildWindows() {
         m_windowHigh->edit()->clear();
     });
     connect(m_windows, &QLabel::linkActivated, this, [this](const QString& link) {
-        m_session.declaring().change(tr("the wanted windows"), [&](Test& test) {
+        m_declaring.change(tr("the wanted windows"), [&](Test& test) {
             if (const auto at = link.toUInt(); at < test.card.targets.size())
                 test.card.targets.erase(test.card.targets.begin() + static_cast<std::ptrdiff_t>(at));
         });
@@ -257,7 +261,7 @@ QWidget* SheetPage::buildWindows() {
 void SheetPage::wire() {
     auto text = [&](QLineEdit* field, const QString& what, auto put) {
         Typed::in(field, [this, what, put](const QString& typed) {
-            m_session.declaring().change(what, [&](Test& test) { put(test, typed.toStdString()); });
+            m_declaring.change(what, [&](Test& test) { put(test, typed.toStdString()); });
         });
     };
     text(m_question, tr("the question"), [](Test& test, const std::string& typed) {
@@ -274,43 +278,40 @@ void SheetPage::wire() {
              [i](Test& test, const std::string& typed) { test.profile.*about[i].member = typed; });
     connect(m_kind, &QComboBox::activated, this, &SheetPage::setKind);
     connect(m_comparison, &QComboBox::activated, this,
-            [this](int which) { m_session.declaring().setComparison(static_cast<record::Comparison>(which)); });
-    connect(m_hand, &QComboBox::activated, this, [this](int hand) {
-        m_session.declaring().change(tr("the player"), [&](Test& test) { test.profile.leftHanded = hand == 1; });
+            [this](int which) { m_declaring.setComparison(static_cast<record::Comparison>(which)); });
+    connect(m_handed, &QComboBox::activated, this, [this](int hand) {
+        m_declaring.change(tr("the player"), [&](Test& test) { test.profile.leftHanded = hand == 1; });
     });
     connect(m_speed, &NumberField::edited, this, [this](std::optional<double> shown) {
-        const record::MetricFormat format(record::Metric::clubSpeed, m_session.book().units());
-        m_session.declaring().change(tr("the player's speed"), [&](Test& test) {
+        const record::MetricFormat format(record::Metric::clubSpeed, m_book.units());
+        m_declaring.change(tr("the player's speed"), [&](Test& test) {
             test.profile.clubSpeed = shown ? std::optional(format.internal(*shown)) : std::nullopt;
         });
     });
     connect(m_rule, &QComboBox::activated, this, [this](int rule) {
-        m_session.declaring().change(tr("the rule for bad shots"), [&](Test& test) {
-            test.card.setAsideRule = static_cast<record::SetAsideRule>(rule);
-        });
+        m_declaring.change(tr("the rule for bad shots"),
+                           [&](Test& test) { test.card.setAsideRule = static_cast<record::SetAsideRule>(rule); });
     });
     connect(m_replace, &QCheckBox::clicked, this, [this](bool again) {
-        m_session.declaring().change(tr("what follows a bad shot"),
-                                     [&](Test& test) { test.card.replaceSetAside = again; });
+        m_declaring.change(tr("what follows a bad shot"), [&](Test& test) { test.card.replaceSetAside = again; });
     });
     connect(m_good, &NumberField::edited, this, [this](std::optional<double> good) {
-        m_session.declaring().change(tr("how many good shots a stint needs"),
-                                     [&](Test& test) { test.card.goodShots = static_cast<int>(good.value_or(0)); });
+        m_declaring.change(tr("how many good shots a stint needs"),
+                           [&](Test& test) { test.card.goodShots = static_cast<int>(good.value_or(0)); });
     });
     connect(m_looks, &QComboBox::activated, this, [this](int looks) {
-        m_session.declaring().change(tr("the looks"),
-                                     [&](Test& test) { test.card.looks = static_cast<record::Looks>(looks); });
+        m_declaring.change(tr("the looks"), [&](Test& test) { test.card.looks = static_cast<record::Looks>(looks); });
     });
     connect(m_alpha, &NumberField::edited, this, [this](std::optional<double> alpha) {
-        m_session.declaring().change(tr("the error rate"), [&](Test& test) { test.card.alpha = *alpha; });
+        m_declaring.change(tr("the error rate"), [&](Test& test) { test.card.alpha = *alpha; });
     });
-    connect(&m_session, &Session::testChanged, this, &SheetPage::markStale);
-    connect(&m_session.declaring(), &Declaring::changed, this, &SheetPage::markStale);
-    connect(&m_session.book(), &Book::unitsChanged, this, &SheetPage::markStale);
+    connect(&m_hand, &TestInHand::replaced, this, &SheetPage::markStale);
+    connect(&m_declaring, &Declaring::changed, this, &SheetPage::markStale);
+    connect(&m_book, &Book::unitsChanged, this, &SheetPage::markStale);
 }
 
 void SheetPage::setKind(int kind) {
-    m_session.declaring().change(tr("the kind of test"), [&](Test& test) {
+    m_declaring.change(tr("the kind of test"), [&](Test& test) {
         auto& card = test.card;
         card.kind = static_cast<record::TestKind>(kind);
         card.held = record::heldAsUsual(card.kind);
@@ -318,17 +319,17 @@ void SheetPage::setKind(int kind) {
 }
 
 void SheetPage::refresh() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    const Test& test = m_session.test();
+    const Test& test = m_hand.test();
     showText(m_question, test.question);
     showText(m_factor, test.card.factor);
     showText(m_player, test.player);
     m_kind->setCurrentIndex(static_cast<int>(test.card.kind));
     m_factor->parentWidget()->setVisible(test.card.kind == record::TestKind::own);
     m_comparison->setCurrentIndex(static_cast<int>(test.card.comparison));
-    m_hand->setCurrentIndex(test.profile.leftHanded ? 1 : 0);
-    const record::MetricFormat speed(record::Metric::clubSpeed, m_session.book().units());
+    m_handed->setCurrentIndex(test.profile.leftHanded ? 1 : 0);
+    const record::MetricFormat speed(record::Metric::clubSpeed, m_book.units());
     m_speed->display(test.profile.clubSpeed ? std::optional(speed.shown(*test.profile.clubSpeed)) : std::nullopt, 1);
     m_speed->setRemark(QString::fromStdString(speed.unitText()));
     for (std::size_t i = 0; i < std::size(about); ++i)
@@ -345,12 +346,12 @@ void SheetPage::refresh() {
                              ? tr("Most power. Nobody may see a comparison before the last lap.")
                              : tr("The test may stop early; each look spends a part of α, so every claim needs more."));
     m_alpha->display(test.card.alpha, 2);
-    m_frozen->setText(!m_session.isFrozen() ? QString()
-                                            : tr("Frozen %1, %2…; changes are kept as amendments (%3 so far).")
-                                                  .arg(QString::fromStdString(test.frozenAt),
-                                                       QString::fromStdString(test.frozenHash).left(12))
-                                                  .arg(test.amendments.size()));
-    m_frozen->setVisible(m_session.isFrozen());
+    m_frozen->setText(!m_hand.isFrozen() ? QString()
+                                         : tr("Frozen %1, %2…; changes are kept as amendments (%3 so far).")
+                                               .arg(QString::fromStdString(test.frozenAt),
+                                                    QString::fromStdString(test.frozenHash).left(12))
+                                               .arg(test.amendments.size()));
+    m_frozen->setVisible(m_hand.isFrozen());
     m_outcomes->refresh();
     refreshControls();
     refreshWindows();
@@ -358,7 +359,7 @@ void SheetPage::refresh() {
 }
 
 void SheetPage::refreshControls() {
-    const auto& held = m_session.test().card.held;
+    const auto& held = m_hand.test().card.held;
     if (m_held.size() != static_cast<qsizetype>(held.size())) {
         while (QLayoutItem* item = m_controls->takeAt(0)) {
             delete item->widget();
@@ -378,16 +379,15 @@ void SheetPage::refreshControls() {
             row->addWidget(m_slips.back(), 6);
             m_controls->addWidget(line);
             connect(m_held.back(), &QCheckBox::clicked, this, [this, i](bool on) {
-                m_session.declaring().change(tr("what is held constant"),
-                                             [&](Test& test) { test.card.held[i].held = on; });
+                m_declaring.change(tr("what is held constant"), [&](Test& test) { test.card.held[i].held = on; });
             });
             Typed::in(m_slips.back(), [this, i](const QString& typed) {
-                m_session.declaring().change(tr("what slipped"),
-                                             [&](Test& test) { test.card.held[i].slip = typed.toStdString(); });
+                m_declaring.change(tr("what slipped"),
+                                   [&](Test& test) { test.card.held[i].slip = typed.toStdString(); });
             });
         }
     }
-    const auto usual = record::usualControls(m_session.test().card.kind);
+    const auto usual = record::usualControls(m_hand.test().card.kind);
     for (std::size_t i = 0; i < held.size(); ++i) {
         const auto at = static_cast<qsizetype>(i);
         m_held[at]->setText(QString::fromStdString(held[i].what));
@@ -402,13 +402,13 @@ void SheetPage::refreshControls() {
 
 void SheetPage::refreshWindows() {
     QString html;
-    const auto& targets = m_session.test().card.targets;
+    const auto& targets = m_hand.test().card.targets;
     for (std::size_t i = 0; i < targets.size(); ++i) {
-        const record::MetricFormat format(targets[i].metric, m_session.book().units());
+        const record::MetricFormat format(targets[i].metric, m_book.units());
         const std::string what = targets[i].low == targets[i].high
                                      ? format.withUnit(targets[i].low)
                                      : format.number(targets[i].low) + " to " + format.withUnit(targets[i].high);
-        const QString whose = targets[i].build.empty() || m_session.isSealed()
+        const QString whose = targets[i].build.empty() || m_hand.isSealed()
                                   ? QString()
                                   : QString::fromStdString(targets[i].build).toHtmlEscaped() + ", ";
         html += whose +
@@ -419,14 +419,14 @@ void SheetPage::refreshWindows() {
     }
     m_windowBuild->clear();
     m_windowBuild->addItem(tr("every club"), QString());
-    for (const auto& build : m_session.test().builds)
+    for (const auto& build : m_hand.test().builds)
         m_windowBuild->addItem(QString::fromStdString(build.name), QString::fromStdString(build.name));
     m_windows->setText(html);
     m_windows->setVisible(!html.isEmpty());
 }
 
 void SheetPage::refreshExpected() {
-    const auto& expectations = m_session.test().card.expectations;
+    const auto& expectations = m_hand.test().card.expectations;
     const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
     const auto own = expectations.find(metric);
     m_expect->setCurrentIndex(own == expectations.end() ? 0 : static_cast<int>(own->second) + 1);
@@ -438,8 +438,8 @@ void SheetPage::refreshExpected() {
 }
 
 QString SheetPage::subtitle() const {
-    const Test& test = m_session.test();
-    const QString kept = m_session.isKept() ? tr("kept as you type") : tr("not kept yet");
+    const Test& test = m_hand.test();
+    const QString kept = m_hand.isKept() ? tr("kept as you type") : tr("not kept yet");
     return tr("Test sheet · %1 declared · %2")
         .arg(QString::fromStdString(record::counted(test.card.primary.size(), "outcome")), kept);
 }

@@ -10,9 +10,11 @@ class QVBoxLayout;
 
 namespace knot::app {
 
+class Book;
+class Declaring;
 class NumberField;
 class OutcomeRows;
-class Session;
+class TestInHand;
 
 /// The test sheet: what is asked, of whom, judged by what, and what is held constant. Every edit is
 /// kept as it is made; after the first counted shot it is an amendment.
@@ -20,7 +22,7 @@ class SheetPage : public Page {
     Q_OBJECT
 
 public:
-    explicit SheetPage(Session& session, QWidget* parent = nullptr);
+    SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent = nullptr);
     void takeFocus() override;
     QString subtitle() const override;
 
@@ -40,14 +42,16 @@ private:
     void refreshExpected();
     void setKind(int kind);
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    Book& m_book;
     QLineEdit* m_question = nullptr;
     QComboBox* m_kind = nullptr;
     QLineEdit* m_factor = nullptr;
     QComboBox* m_comparison = nullptr;
     QLabel* m_frozen = nullptr;
     QLineEdit* m_player = nullptr;
-    QComboBox* m_hand = nullptr;
+    QComboBox* m_handed = nullptr;
     NumberField* m_speed = nullptr;
     QList<QLineEdit*> m_about;
     QVBoxLayout* m_controls = nullptr;

@@ -72,12 +72,12 @@ void MainWindow::buildUi() {
     m_subtitle->setForegroundRole(QPalette::PlaceholderText);
     m_messages = new MessageBar;
     m_pages = new QStackedWidget;
-    m_logbookPage = new LogbookPage(m_session);
-    m_readingPage = new ReadingPage(m_session);
-    m_sheetPage = new SheetPage(m_session);
-    m_rackPage = new RackPage(m_session);
-    m_planPage = new PlanPage(m_session);
-    m_bayPage = new BayPage(m_session);
+    m_logbookPage = new LogbookPage(m_session.book());
+    m_readingPage = new ReadingPage(m_session.hand(), m_session.declaring(), m_session.judging(), m_session.book());
+    m_sheetPage = new SheetPage(m_session.hand(), m_session.declaring(), m_session.book());
+    m_rackPage = new RackPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
+    m_planPage = new PlanPage(m_session.hand(), m_session.declaring(), m_session.book());
+    m_bayPage = new BayPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
     for (const PageEntry& entry : pageEntries)
         m_pages->addWidget(page(entry.id));
 
@@ -187,7 +187,7 @@ void MainWindow::wire() {
         if (m_session.openTest(id)) {
             const auto& test = m_session.test();
             const bool underWay = !test.sittings.empty() && m_session.bay().takesShots() &&
-                                  bay::standOf(test).phase() != bay::Phase::done;
+                                  m_session.bay().stand().phase() != bay::Phase::done;
             showPage(underWay                                                   ? PageId::bay
                      : !test.shots.empty() && test.stage == record::Stage::test ? PageId::reading
                      : test.stage == record::Stage::test                        ? PageId::sheet
@@ -196,7 +196,11 @@ void MainWindow::wire() {
     });
     connect(m_logbookPage, &LogbookPage::testRequested, this, [this] { startTest(record::Stage::test); });
     connect(m_rackPage, &RackPage::shotsRequested, this, &MainWindow::askShots);
-    connect(m_rackPage, &RackPage::testMade, this, [this] { showPage(PageId::sheet); });
+    connect(m_rackPage, &RackPage::shotTyped, &m_session, &Session::addShot);
+    connect(m_rackPage, &RackPage::confirmRequested, this, [this](const std::vector<std::string>& clubs) {
+        if (m_session.copyDeclaration(clubs))
+            showPage(PageId::sheet);
+    });
     connect(m_planPage->sealPanel(), &SealPanel::printRequested, this, &MainWindow::askPrint);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
@@ -212,7 +216,7 @@ void MainWindow::wire() {
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
     connect(&m_session, &Session::noted, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
-    connect(&m_session, &Session::testChanged, this, &MainWindow::refreshHeading);
+    connect(&m_session.hand(), &TestInHand::replaced, this, &MainWindow::refreshHeading);
     connect(&m_session.declaring(), &Declaring::changed, this, &MainWindow::refreshHeading);
     connect(&m_session.book(), &Book::changed, this, &MainWindow::refreshHeading);
     connect(&m_session.judging(), &Judging::changed, this, &MainWindow::refreshHeading);

@@ -1,6 +1,7 @@
 #include "app/sources/monitor_server.h"
 
-#include "app/session/session.h"
+#include "app/session/bay_run.h"
+#include "app/session/test_in_hand.h"
 
 #include <QDateTime>
 #include <QRandomGenerator>
@@ -57,13 +58,14 @@ QString LinkSettings::newCode() {
     return QString::number(100000 + QRandomGenerator::system()->bounded(900000));
 }
 
-MonitorServer::MonitorServer(Session& session, QObject* parent)
+MonitorServer::MonitorServer(const TestInHand& hand, BayRun& bay, QObject* parent)
     : QObject(parent)
-    , m_session(session) {
-    connect(&session.bay(), &BayRun::kept, this, &MonitorServer::acknowledge);
-    connect(&session.bay(), &BayRun::changed, this, &MonitorServer::tellInHand);
-    connect(&session, &Session::testChanged, this, [this] {
-        if (!m_session.hasTest() || m_session.test().id != m_testId)
+    , m_hand(hand)
+    , m_bay(bay) {
+    connect(&bay, &BayRun::kept, this, &MonitorServer::acknowledge);
+    connect(&bay, &BayRun::changed, this, &MonitorServer::tellInHand);
+    connect(&hand, &TestInHand::replaced, this, [this] {
+        if (!m_hand.has() || m_hand.test().id != m_testId)
             stop();
     });
     m_watch.setInterval(5000);
@@ -98,7 +100,7 @@ void MonitorServer::stop() {
 
 bool MonitorServer::listen(const LinkSettings& settings) {
     hangUpAll();
-    m_testId = m_session.hasTest() ? m_session.test().id : std::string();
+    m_testId = m_hand.has() ? m_hand.test().id : std::string();
     m_receiptsFor.clear();
     seedReceipts();
     m_settings = settings;
@@ -221,7 +223,7 @@ void MonitorServer::take(Line& line, const link::Heard& heard) {
                     .arg(line.device.isEmpty() ? tr("The monitor") : line.device, QString::fromStdString(junk->why)));
         }
     }
-    if (!arrivals.empty() && !m_session.bay().arrive(std::move(arrivals)))
+    if (!arrivals.empty() && !m_bay.arrive(std::move(arrivals)))
         refuseWaiting(line);
 }
 
@@ -273,11 +275,11 @@ void MonitorServer::acknowledge(const std::vector<std::string>& readIds) {
 
 // Which club is in hand, for stand-ins that strike as that club would.
 void MonitorServer::tellInHand() {
-    if (!m_session.hasTest() || m_session.test().builds.empty())
+    if (!m_hand.has() || m_hand.test().builds.empty())
         return;
     seedReceipts();
-    const auto& builds = m_session.test().builds;
-    const bay::Stand stand = bay::standOf(m_session.test());
+    const auto& builds = m_hand.test().builds;
+    const bay::Stand stand = m_bay.stand();
     std::optional<record::BuildAt> inHand;
     if (const auto* stint = stand.stint())
         inHand = stint->build;
@@ -296,9 +298,9 @@ void MonitorServer::tellInHand() {
 // A monitor that sends again what an earlier run of this program kept must not be taken twice. Ids are
 // compared within a sitting: some devices number from 1 each day.
 void MonitorServer::seedReceipts() {
-    if (!m_session.hasTest())
+    if (!m_hand.has())
         return;
-    const record::Test& test = m_session.test();
+    const record::Test& test = m_hand.test();
     const std::string sitting = test.sittings.empty() ? std::string() : test.sittings.back().label;
     if (m_receiptsFor == test.id + '/' + sitting)
         return;

@@ -16,7 +16,8 @@ class QTcpSocket;
 
 namespace knot::app {
 
-class Session;
+class BayRun;
+class TestInHand;
 
 /// Where the application listens to launch monitors. Only this computer's own programs reach
 /// 127.0.0.1; any other interface asks for a pairing code.
@@ -36,7 +37,7 @@ class MonitorServer : public QObject {
     Q_OBJECT
 
 public:
-    explicit MonitorServer(Session& session, QObject* parent = nullptr);
+    MonitorServer(const TestInHand& hand, BayRun& bay, QObject* parent = nullptr);
     ~MonitorServer() override;
 
     /// Listens anew for the test in hand; false when the port is taken or there is no network. Stops by
@@ -72,7 +73,8 @@ private:
     void seedReceipts();
     void hangUpAll();
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    BayRun& m_bay;
     LinkSettings m_settings;
     std::unique_ptr<QTcpServer> m_server;
     std::vector<std::unique_ptr<Line>> m_lines;

@@ -2,7 +2,9 @@
 #include "app/sources/headings_memory.h"
 
 #include "app/session/background.h"
-#include "app/session/session.h"
+#include "app/session/bay_run.h"
+#include "app/session/book.h"
+#include "app/session/test_in_hand.h"
 #include "core/record/number_text.h"
 #include "files/csv_reader.h"
 
@@ -40,9 +42,11 @@ QString localTime(const std::string& text) {
 
 } // namespace
 
-WatchedFolder::WatchedFolder(Session& session, QObject* parent)
+WatchedFolder::WatchedFolder(const TestInHand& hand, BayRun& bay, Book& book, QObject* parent)
     : QObject(parent)
-    , m_session(session) {
+    , m_hand(hand)
+    , m_bay(bay)
+    , m_book(book) {
     connect(&m_watcher, &QFileSystemWatcher::directoryChanged, this, &WatchedFolder::look);
     connect(&m_timer, &QTimer::timeout, this, &WatchedFolder::look);
     m_timer.setInterval(1000);
@@ -70,17 +74,16 @@ void WatchedFolder::keepPlace() {
     for (const auto& [number, file] : m_files)
         files.insert(QString::number(number), static_cast<qint64>(file.rows.size()));
     const QJsonObject place{{QStringLiteral("folder"), m_folder},
-                            {QStringLiteral("test"), QString::fromStdString(m_session.test().id)},
+                            {QStringLiteral("test"), QString::fromStdString(m_hand.test().id)},
                             {QStringLiteral("files"), files}};
-    m_session.book().setSetting(placeKey, QString::fromUtf8(QJsonDocument(place).toJson(QJsonDocument::Compact)));
+    m_book.setSetting(placeKey, QString::fromUtf8(QJsonDocument(place).toJson(QJsonDocument::Compact)));
 }
 
 bool WatchedFolder::goOn() {
-    const QJsonObject place = QJsonDocument::fromJson(m_session.book().setting(placeKey).toUtf8()).object();
+    const QJsonObject place = QJsonDocument::fromJson(m_book.setting(placeKey).toUtf8()).object();
     const QString folder = place.value(QStringLiteral("folder")).toString();
-    if (folder.isEmpty() || !m_session.hasTest() ||
-        place.value(QStringLiteral("test")).toString().toStdString() != m_session.test().id ||
-        !QDir(folder).isReadable())
+    if (folder.isEmpty() || !m_hand.has() ||
+        place.value(QStringLiteral("test")).toString().toStdString() != m_hand.test().id || !QDir(folder).isReadable())
         return false;
     stop();
     m_folder = folder;
@@ -146,7 +149,7 @@ std::optional<WatchedFolder::Content> WatchedFolder::read(const QString& path, c
 }
 
 void WatchedFolder::look() {
-    if (m_folder.isEmpty() || !m_session.bay().takesShots())
+    if (m_folder.isEmpty() || !m_bay.takesShots())
         return;
     if (m_reading) {
         m_again = true;
@@ -243,14 +246,14 @@ void WatchedFolder::take(Content content) {
     for (std::size_t i = shots.size() - std::min(shots.size(), lines - known); i < shots.size(); ++i) {
         const std::string id = "folder:" + std::to_string(content.stamp.number) + '.' +
                                std::to_string(file.generation) + ':' + std::to_string(i + 1);
-        if (!bay::isKnown(m_session.test(), id))
+        if (!bay::isKnown(m_hand.test(), id))
             arrivals.push_back({.readings = shots[i].readings,
                                 .at = localTime(shots[i].takenAt).toStdString(),
                                 .readId = id,
                                 .reason = shots[i].note});
     }
     const auto taken = static_cast<int>(arrivals.size());
-    if (!m_session.bay().arrive(std::move(arrivals))) {
+    if (!m_bay.arrive(std::move(arrivals))) {
         file.rows.resize(known); // no test takes shots: they wait in their file
         file.stamp = {};
         return;

@@ -13,7 +13,9 @@
 
 namespace knot::app {
 
-class Session;
+class BayRun;
+class Book;
+class TestInHand;
 
 /// A folder that a device writes shot files to: one file that grows, or one file a shot. What stood
 /// there when watching began is left alone. A line counts once its end is written; a file that was
@@ -22,7 +24,7 @@ class WatchedFolder : public QObject {
     Q_OBJECT
 
 public:
-    explicit WatchedFolder(Session& session, QObject* parent = nullptr);
+    WatchedFolder(const TestInHand& hand, BayRun& bay, Book& book, QObject* parent = nullptr);
 
     /// Watches a folder from now on; false where it can't be read.
     bool watch(const QString& folder);
@@ -78,7 +80,9 @@ private:
     bool isCopy(const std::string& heading, const std::vector<std::string>& rows) const;
     void keepPlace();
 
-    Session& m_session;
+    const TestInHand& m_hand;
+    BayRun& m_bay;
+    Book& m_book;
     QString m_folder;
     std::map<quint64, File> m_files; ///< by the file's own number
     std::vector<File> m_past;        ///< files as they were before they were begun anew

@@ -3,56 +3,23 @@
 #include "core/plan/schedule.h"
 
 #include <algorithm>
-#include <charconv>
 
 namespace knot::bay {
 namespace {
 
-using record::Metric;
 using record::Shot;
 using record::ShotStatus;
 using record::Test;
-
-bool fills(const record::Card& card, const Shot& shot) {
-    if (!isRead(shot) || shot.status == ShotStatus::warmUp)
-        return false;
-    return shot.status == ShotStatus::counted ||
-           (card.setAsideRule != record::SetAsideRule::untilGood && !card.replaceSetAside);
-}
 
 bool inSitting(const Test& test, const Shot& shot) {
     return !test.sittings.empty() && shot.sitting == test.sittings.back().label;
 }
 
-// What each planned turn holds, in one walk over the shots: this is asked at every shot.
-struct Tally {
-    std::vector<int> filled; ///< shots that fill it
-    std::vector<int> struck; ///< in the sitting in hand, all but warm-up
-};
-
-Tally tallyOf(const Test& test) {
-    Tally tally{std::vector<int>(test.plan.turns.size()), std::vector<int>(test.plan.turns.size())};
-    for (const Shot& shot : test.shots) {
-        if (shot.status == ShotStatus::warmUp)
-            continue;
-        const auto turn = plannedTurn(test, shot);
-        if (!turn)
-            continue;
-        tally.struck[*turn] += inSitting(test, shot) ? 1 : 0;
-        tally.filled[*turn] += fills(test.card, shot) ? 1 : 0;
-    }
-    return tally;
-}
-
 // What was struck in the sitting in hand, whatever the plan says.
-void countSwings(const Test& test, Stand& stand) {
-    std::size_t first = test.shots.size();
-    for (std::size_t i = test.shots.size(); i-- > 0 && inSitting(test, test.shots[i]);) {
-        first = i;
-        ++stand.swings;
-        stand.warmUp += test.shots[i].status == ShotStatus::warmUp ? 1 : 0;
-    }
-    std::size_t rested = first;
+void countSwings(const Test& test, const Tally& tally, Stand& stand) {
+    stand.swings = static_cast<int>(tally.swings());
+    stand.warmUp = static_cast<int>(tally.warmUp());
+    std::size_t rested = test.shots.size() - tally.swings();
     for (const auto& event : test.events)
         if (event.kind != record::EventKind::note)
             rested = std::clamp(event.afterShots, rested, test.shots.size());
@@ -116,31 +83,9 @@ PlannedStint stintAt(const Test& test, const std::vector<int>& filled, PlannedAt
 
 } // namespace
 
-std::string turnLabel(PlannedAt turn) {
-    return std::to_string(turn + 1);
-}
-
-std::optional<PlannedAt> plannedTurn(const Test& test, const Shot& shot) {
-    std::size_t number = 0;
-    const char* const end = shot.turn.data() + shot.turn.size();
-    const auto read = std::from_chars(shot.turn.data(), end, number);
-    if (read.ec != std::errc() || read.ptr != end || number == 0 || number > test.plan.turns.size())
-        return std::nullopt;
-    return PlannedAt(number - 1);
-}
-
-bool isRead(const Shot& shot) {
-    return std::ranges::any_of(record::allMetrics(),
-                               [&](Metric metric) { return !record::isStrike(metric) && shot.readings.has(metric); });
-}
-
 int wantedShots(const Test& test, PlannedAt turn) {
     const bool untilGood = test.card.setAsideRule == record::SetAsideRule::untilGood && test.card.goodShots > 0;
     return std::max(1, untilGood ? test.card.goodShots : test.plan.turns[turn].shots);
-}
-
-std::vector<int> filledTurns(const Test& test) {
-    return tallyOf(test).filled;
 }
 
 const PlannedStint* Stand::stint() const {
@@ -155,8 +100,12 @@ const PlannedStint* Stand::stint() const {
 }
 
 Stand standOf(const Test& test) {
+    return standOf(test, Tally(test));
+}
+
+Stand standOf(const Test& test, const Tally& tally) {
     Stand stand;
-    countSwings(test, stand);
+    countSwings(test, tally, stand);
     if (test.stage != record::Stage::test) {
         stand.at = standFree(test);
         return stand;
@@ -165,7 +114,7 @@ Stand standOf(const Test& test) {
     if (turns.empty())
         return stand;
     stand.rounds = std::ranges::max_element(turns, {}, &record::PlannedTurn::round)->round;
-    const auto [filled, struck] = tallyOf(test);
+    const auto& filled = tally.filled();
     PlannedAt turn;
     while (turn < turns.size() && (turns[turn].ended || filled[turn] >= wantedShots(test, turn)))
         ++turn;
@@ -183,7 +132,7 @@ Stand standOf(const Test& test) {
     PlannedStint stint = stintAt(test, filled, turn);
     if (!test.progress.warmedUp && test.plan.warmUp > 0)
         stand.at = WarmUp{std::move(stint)};
-    else if (confirmed || struck[turn] > 0)
+    else if (confirmed || tally.struck(turn) > 0)
         stand.at = Striking{std::move(stint), confirmed};
     else
         stand.at = HandOver{std::move(stint)};

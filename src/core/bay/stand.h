@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/record/test.h"
+#include "core/bay/tally.h"
 
 #include <cstddef>
 #include <optional>
@@ -13,7 +13,6 @@
 namespace knot::bay {
 
 using record::BuildAt;
-using record::PlannedAt;
 
 /// A stint of the plan that is due or in hand.
 struct PlannedStint {
@@ -70,16 +69,9 @@ struct Stand {
 };
 
 Stand standOf(const record::Test& test);
+/// The same with a tally of the test at hand.
+Stand standOf(const record::Test& test, const Tally& tally);
 
-/// The label that shots of a planned stint carry, and back.
-std::string turnLabel(PlannedAt turn);
-std::optional<PlannedAt> plannedTurn(const record::Test& test, const record::Shot& shot);
-
-/// A shot with at least one reading beside where it met the face.
-bool isRead(const record::Shot& shot);
-
-/// How many shots fill each planned stint; set-aside ones too where they are not hit again.
-std::vector<int> filledTurns(const record::Test& test);
 /// How many good shots a planned stint asks for.
 int wantedShots(const record::Test& test, PlannedAt turn);
 

@@ -58,48 +58,40 @@ void putIntoTurn(const Test& test, PlannedAt turn, Shot& shot) {
     shot.status = ShotStatus::counted;
 }
 
-bool hasShots(const Test& test, const std::string& turn) {
-    return std::ranges::any_of(test.shots, [&](const Shot& shot) { return shot.turn == turn; });
-}
-
-void putIntoFreeStint(const Test& test, BuildAt build, Shot& shot) {
+void putIntoFreeStint(const Test& test, const Tally& tally, BuildAt build, Shot& shot) {
     shot.build = build;
     shot.status = ShotStatus::counted;
     const Shot* last = test.shots.empty() ? nullptr : &test.shots.back();
     const bool newStint =
         last == nullptr || last->build != shot.build || last->sitting != shot.sitting || test.progress.handOverNext;
-    std::set<std::string> stints;
-    for (const Shot& other : test.shots)
-        stints.insert(other.turn);
-    shot.turn = newStint ? std::to_string(stints.size() + 1) : last->turn;
+    shot.turn = newStint ? std::to_string(tally.stints() + 1) : last->turn;
     shot.handedOver = newStint;
 }
 
 // The stint before the one in hand that has shots, or nothing: then it was warm-up.
-std::optional<PlannedAt> turnBefore(const Test& test, PlannedAt turn) {
+std::optional<PlannedAt> turnBefore(const Tally& tally, PlannedAt turn) {
     for (std::size_t before = turn; before-- > 0;)
-        if (hasShots(test, turnLabel(PlannedAt(before))))
+        if (tally.hasStint(turnLabel(PlannedAt(before))))
             return PlannedAt(before);
     return std::nullopt;
 }
 
-void putWhereItBelongs(const Test& test, const Stand& stand, Shot& shot) {
-    const bool firstOfSitting = std::ranges::none_of(test.shots, [&](const Shot& other) {
-        return other.sitting == shot.sitting && other.status != ShotStatus::warmUp;
-    });
+void putWhereItBelongs(const Test& test, const Tally& tally, Shot& shot) {
+    const Stand stand = standOf(test, tally);
+    const bool firstOfSitting = tally.swings() == tally.warmUp();
     shot.status = ShotStatus::warmUp;
     if (const auto* stint = stand.stint())
         shot.build = stint->build;
     if (const auto* free = stand.as<Free>()) {
         if (free->build)
-            putIntoFreeStint(test, *free->build, shot);
+            putIntoFreeStint(test, tally, *free->build, shot);
     } else if (stand.phase() == Phase::done) {
         shot.build = test.plan.turns.back().build;
         shot.reason = "after the plan";
     } else if (const auto* striking = stand.as<Striking>()) {
         if (!isLate(test, *striking, shot.takenAt))
             putIntoTurn(test, striking->stint.turn, shot);
-        else if (const auto before = turnBefore(test, striking->stint.turn); before && !firstOfSitting)
+        else if (const auto before = turnBefore(tally, striking->stint.turn); before && !firstOfSitting)
             putIntoTurn(test, *before, shot);
     } else if (stand.phase() != Phase::warmUp && !(stand.phase() == Phase::handOver && firstOfSitting)) {
         // Whoever goes on warming up has no club of the test in hand until somebody says so.
@@ -108,11 +100,11 @@ void putWhereItBelongs(const Test& test, const Stand& stand, Shot& shot) {
 }
 
 // After the shots of its stint that were struck before it.
-std::size_t placeFor(const Test& test, const Shot& shot) {
+std::size_t placeFor(const Test& test, const Tally& tally, const Shot& shot) {
     std::size_t place = test.shots.size();
     const std::size_t floor = place - std::min(place, reach);
-    if (!shot.turn.empty()) // behind the last of its stint
-        while (place > floor && test.shots[place - 1].turn != shot.turn && hasShots(test, shot.turn))
+    if (!shot.turn.empty() && tally.hasStint(shot.turn)) // behind the last of its stint
+        while (place > floor && test.shots[place - 1].turn != shot.turn)
             --place;
     if (shot.takenAt.empty())
         return place;
@@ -144,10 +136,17 @@ bool isKnown(const Test& test, const std::string& readId) {
 }
 
 From addShot(Test& test, const Arrival& arrival) {
+    Tally tally(test);
+    return addShot(test, arrival, tally);
+}
+
+From addShot(Test& test, const Arrival& arrival, Tally& tally) {
     if (test.sittings.empty())
         beginSitting(test, arrival.at);
+    tally.update(test, test.shots.size()); // another sitting may have begun
     if (const auto same = sameSwing(test, arrival)) {
         fillIn(test.shots[*same].readings, arrival.readings);
+        tally.update(test, *same);
         return *same;
     }
     Shot shot;
@@ -159,12 +158,12 @@ From addShot(Test& test, const Arrival& arrival) {
     shot.sitting = test.sittings.back().label;
     shot.player = test.shots.empty() ? std::string() : test.shots.back().player;
     shot.extra.resize(test.extraColumns.size());
-    shot.id = test.nextShotId();
-    putWhereItBelongs(test, standOf(test), shot);
+    shot.id = tally.nextId();
+    putWhereItBelongs(test, tally, shot);
     shot.mark = test.progress.nextMark;
     test.progress.nextMark = record::Mark::none;
     test.progress.handOverNext = false;
-    const std::size_t place = placeFor(test, shot);
+    const std::size_t place = placeFor(test, tally, shot);
     // The first of a stint carries its hand-over, also when it comes out of order.
     if (!shot.turn.empty() && (place == 0 || test.shots[place - 1].turn != shot.turn)) {
         shot.handedOver = true;
@@ -175,6 +174,7 @@ From addShot(Test& test, const Arrival& arrival) {
     test.shots.insert(test.shots.begin() + static_cast<std::ptrdiff_t>(place), std::move(shot));
     if (arrival.called) // where the sheet keeps every shot, or it is a warm-up swing, it stays as it is
         std::ignore = changeStatus(test, id, ShotStatus::setAside, momentOf(test, false), "called");
+    tally.update(test, place);
     return place;
 }
 
@@ -205,7 +205,7 @@ std::optional<From> stillLast(Test& test) {
     const auto* striking = stand.as<Striking>();
     if (striking == nullptr || striking->confirmed)
         return std::nullopt;
-    const auto before = turnBefore(test, striking->stint.turn);
+    const auto before = turnBefore(Tally(test), striking->stint.turn);
     if (!before)
         return std::nullopt;
     std::optional<From> from;
@@ -297,7 +297,8 @@ bool endStint(Test& test) {
 }
 
 void leaveOut(Test& test, BuildAt build) {
-    const auto filled = filledTurns(test);
+    const Tally tally(test);
+    const auto& filled = tally.filled();
     for (PlannedAt i; i < test.plan.turns.size(); ++i)
         if (test.plan.turns[i].build == build && filled[i] < wantedShots(test, i))
             test.plan.turns[i].ended = true;

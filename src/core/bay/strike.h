@@ -26,6 +26,8 @@ bool isKnown(const record::Test& test, const std::string& readId);
 /// none is begun. A called mishit is set aside where the shot would count; a warm-up swing stays one.
 /// Not for a test without a plan, or without a club in hand.
 From addShot(record::Test& test, const Arrival& arrival);
+/// The same with a tally of the test at hand, which it keeps up.
+From addShot(record::Test& test, const Arrival& arrival, Tally& tally);
 
 /// Confirms what stands next: the end of the warm-up, a hand-over, or a new stint where nothing is
 /// planned. False where there is nothing to confirm.

@@ -175,11 +175,14 @@ struct BuildCount {
 
 enum class Severity { note, caution, fault };
 
-/// Something about the record that a reader should know, for one sentence on the page.
+/// A fact about the record that a reader should know; `words::checks` says it. Which of these it has
+/// hangs on its code.
 struct Check {
-    std::string code;
+    std::string code = {};
     Severity severity = Severity::note;
-    std::string text;
+    std::size_t count = 0, of = 0;
+    std::string what = {}; ///< a club, a metric, what differs, what was amended
+    std::string at = {};   ///< when it was amended, or why it slipped
 };
 
 /// The ratio of two builds' spreads in one metric, `build` over `against` (judgement §6).

@@ -4,7 +4,7 @@
 
 #include <functional>
 
-namespace knot::practice {
+namespace knot::simulate {
 
 /// A made-up test that is declared and planned, with its clubs' parts, and not yet struck.
 record::Test plannedShaftTest();
@@ -16,4 +16,4 @@ record::Test shaftTestUnderWay(const std::function<std::string(int)>& minutesAgo
 /// A made-up screening of five heads with a few shots each.
 record::Test headScreening();
 
-} // namespace knot::practice
+} // namespace knot::simulate

@@ -1,12 +1,12 @@
-#include "core/practice/drafts.h"
+#include "core/simulate/drafts.h"
 
 #include "core/bay/strike.h"
 #include "core/plan/schedule.h"
-#include "core/practice/scenarios.h"
 #include "core/random.h"
 #include "core/record/control.h"
+#include "core/simulate/scenarios.h"
 
-namespace knot::practice {
+namespace knot::simulate {
 namespace {
 
 using record::Metric;
@@ -130,4 +130,4 @@ Test headScreening() {
     return test;
 }
 
-} // namespace knot::practice
+} // namespace knot::simulate

@@ -1,6 +1,6 @@
 #include "core/judge/columns.h"
 #include "core/judge/judge.h"
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 
 #include <catch2/catch.hpp>
 
@@ -10,28 +10,28 @@ using namespace knot;
 using record::Metric;
 
 TEST_CASE("a scenario strikes the same shots for a seed and others for another") {
-    const auto& scenario = *practice::scenarioByKey("five-wood");
-    CHECK(practice::simulate(scenario) == practice::simulate(scenario));
-    CHECK(!(practice::simulate(scenario, {.seed = 1}) == practice::simulate(scenario, {.seed = 2})));
+    const auto& scenario = *simulate::scenarioByKey("five-wood");
+    CHECK(simulate::testFrom(scenario) == simulate::testFrom(scenario));
+    CHECK(!(simulate::testFrom(scenario, {.seed = 1}) == simulate::testFrom(scenario, {.seed = 2})));
 }
 
 TEST_CASE("a rotated test holds every build once a lap, and repeats are logged as handed over") {
-    for (const auto& scenario : practice::scenarios()) {
-        const auto test = practice::simulate(scenario);
+    for (const auto& scenario : simulate::scenarios()) {
+        const auto test = simulate::testFrom(scenario);
         const auto structure = record::structureOf(test);
         std::vector<int> turns(test.builds.size(), 0);
         for (const auto& turn : structure.turns)
             if (turn.round)
                 ++turns[turn.build];
-        const int expected = scenario.schedule == practice::Schedule::oneRunEach ? 1 : scenario.rounds;
+        const int expected = scenario.schedule == simulate::Schedule::oneRunEach ? 1 : scenario.rounds;
         for (const int count : turns)
             CHECK(count == expected);
     }
 }
 
 TEST_CASE("the shots are those of real clubs") {
-    for (const auto& scenario : practice::scenarios())
-        for (const auto& shot : practice::simulate(scenario).shots) {
+    for (const auto& scenario : simulate::scenarios())
+        for (const auto& shot : simulate::testFrom(scenario).shots) {
             CHECK(*shot.readings.at(Metric::carry) > 50);
             CHECK(*shot.readings.at(Metric::carry) < 300);
             CHECK(*shot.readings.at(Metric::smash) > 0.9);
@@ -42,7 +42,7 @@ TEST_CASE("the shots are those of real clubs") {
 }
 
 TEST_CASE("warming up raises club speed over the first shots, and only there") {
-    const auto test = practice::simulate(*practice::scenarioByKey("cold-start"), {.seed = 4, .turnLength = 60});
+    const auto test = simulate::testFrom(*simulate::scenarioByKey("cold-start"), {.seed = 4, .turnLength = 60});
     auto meanSpeed = [&](std::size_t from, std::size_t to) {
         std::vector<double> values;
         for (std::size_t i = from; i < to; ++i)
@@ -55,7 +55,7 @@ TEST_CASE("warming up raises club speed over the first shots, and only there") {
 
 TEST_CASE("the demo tells its stories") {
     auto verdict = [](const char* key, Metric metric, std::size_t build) {
-        const auto test = practice::simulate(*practice::scenarioByKey(key));
+        const auto test = simulate::testFrom(*simulate::scenarioByKey(key));
         return judge::judge({.subject = judge::Case::of(test)})
             ->averageOf(metric, record::BuildAt(build), record::BuildAt(0))
             ->claim.verdict;

@@ -1,11 +1,11 @@
-#include "core/practice/player.h"
+#include "core/simulate/player.h"
 
 #include "core/flight/flight.h"
 
 #include <algorithm>
 #include <cmath>
 
-namespace knot::practice {
+namespace knot::simulate {
 namespace {
 
 using record::Metric;
@@ -92,4 +92,4 @@ record::Readings strike(const Player& player, const BuildTruth& build, const Tur
     return r;
 }
 
-} // namespace knot::practice
+} // namespace knot::simulate

@@ -1,12 +1,15 @@
-#include "core/judge/sentences.h"
+#include "core/words/remarks.h"
+#include "core/words/ledger.h"
 
 #include "core/record/number_text.h"
 
 #include <algorithm>
 #include <cmath>
 
-namespace knot::judge {
+namespace knot::words {
 namespace {
+
+using namespace judge;
 
 using record::counted;
 using record::DisplayUnits;
@@ -18,7 +21,7 @@ public:
         : m_reading(reading)
         , m_units(units) {}
 
-    std::vector<Check> all() {
+    std::vector<Remark> all() {
         hangingOnOneShot();
         setAsides();
         drift();
@@ -109,7 +112,7 @@ private:
             std::string(m_reading.fromAllRead ? "Without the set-aside shots, "
                                               : "With the set-aside shots counted, ") +
                 what + ", " + name(build) + " against " + name(against) + ", would be called “" +
-                words(claim.otherSide->verdict) + "”.");
+                of(claim.otherSide->verdict) + "”.");
     }
 
     void drift() {
@@ -317,16 +320,16 @@ private:
 
     const Reading& m_reading;
     const DisplayUnits& m_units;
-    std::vector<Check> m_remarks;
+    std::vector<Remark> m_remarks;
 };
 
 } // namespace
 
-std::vector<Check> remarks(const Reading& reading, const DisplayUnits& units) {
+std::vector<Remark> remarks(const Reading& reading, const DisplayUnits& units) {
     auto all = Remarks(reading, units).all();
-    for (Check& remark : all)
+    for (Remark& remark : all)
         remark.text = upperFirst(std::move(remark.text));
     return all;
 }
 
-} // namespace knot::judge
+} // namespace knot::words

@@ -5,7 +5,7 @@
 
 #include <string>
 
-namespace knot::practice {
+namespace knot::simulate {
 
 /// A simulated player with one kind of club: the middle of the swing, how it varies from shot to
 /// shot and from turn to turn, and how it warms up. SI units, degrees, mm.
@@ -50,4 +50,4 @@ TurnState drawTurn(const Player& player, Random& random);
 record::Readings strike(const Player& player, const BuildTruth& build, const TurnState& turn, int struckBefore,
                         Random& random);
 
-} // namespace knot::practice
+} // namespace knot::simulate

@@ -1,12 +1,14 @@
-#include "core/judge/sentences.h"
+#include "core/words/ledger.h"
 
 #include "core/record/number_text.h"
 
 #include <algorithm>
 #include <cmath>
 
-namespace knot::judge {
+namespace knot::words {
 namespace {
+
+using namespace judge;
 
 using record::MetricFormat;
 using record::OutcomeKind;
@@ -113,4 +115,4 @@ std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& li
     return text;
 }
 
-} // namespace knot::judge
+} // namespace knot::words

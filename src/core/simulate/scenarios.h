@@ -1,14 +1,14 @@
 #pragma once
 
-#include "core/practice/player.h"
 #include "core/record/test.h"
+#include "core/simulate/player.h"
 
 #include <cstdint>
 #include <optional>
 #include <string>
 #include <vector>
 
-namespace knot::practice {
+namespace knot::simulate {
 
 enum class Schedule { rotated, oneRunEach };
 
@@ -42,6 +42,6 @@ struct SimulationPlan {
 /// Strikes a whole test. The same scenario and plan give the same shots on every machine. In a
 /// rotated test each lap holds one turn with each build, in an order that starts one build later
 /// from lap to lap and runs backward in every other; a club handed over again is logged so.
-record::Test simulate(const Scenario& scenario, const SimulationPlan& plan = {});
+record::Test testFrom(const Scenario& scenario, const SimulationPlan& plan = {});
 
-} // namespace knot::practice
+} // namespace knot::simulate

@@ -3,7 +3,13 @@
 #include "core/judge/reading.h"
 #include "core/record/units.h"
 
-namespace knot::judge {
+namespace knot::words {
+
+using judge::BuildAt;
+using judge::Outcome;
+using judge::Reading;
+using judge::Role;
+using judge::Verdict;
 
 /// One row of the verdict ledger, in words. Numbers are rounded to what their standard error
 /// supports and stand in the user's units.
@@ -23,16 +29,8 @@ struct LedgerLine {
 /// The ledger: declared outcomes in the card's order, then the rest, settled before unsettled.
 std::vector<LedgerLine> ledger(const Reading& reading, const record::DisplayUnits& units);
 
-/// What else could explain the verdicts on declared outcomes, and how to choose meanwhile, as
-/// sentences: drift, getting used to a club, equal strike, trend, two factors, single shots that a
-/// verdict hangs on, set-asides that change one, the set that may be best.
-std::vector<Check> remarks(const Reading& reading, const record::DisplayUnits& units);
-
-/// All sentences of the reading: each ledger row, each check, each remark.
-std::vector<std::string> sentences(const Reading& reading, const record::DisplayUnits& units);
-
 /// "Real, but too small to matter" and so on, without direction.
-std::string words(Verdict verdict);
+std::string of(Verdict verdict);
 
 /// The text with its first letter as a capital, to begin a sentence.
 std::string upperFirst(std::string text);
@@ -41,4 +39,4 @@ std::string upperFirst(std::string text);
 /// (that of "big enough" doubled, since it is judged at half the level) and the second opinions.
 std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& line, const record::DisplayUnits& units);
 
-} // namespace knot::judge
+} // namespace knot::words

@@ -1,10 +1,10 @@
-#include "core/practice/scenarios.h"
+#include "core/simulate/scenarios.h"
 
 #include <algorithm>
 #include <cstdio>
 #include <numeric>
 
-namespace knot::practice {
+namespace knot::simulate {
 namespace {
 
 using record::Metric;
@@ -250,9 +250,9 @@ const Scenario* scenarioByKey(const std::string& key) {
     return at == scenarios().end() ? nullptr : &*at;
 }
 
-record::Test simulate(const Scenario& scenario, const SimulationPlan& plan) {
+record::Test testFrom(const Scenario& scenario, const SimulationPlan& plan) {
     const int rounds = scenario.schedule == Schedule::oneRunEach ? 1 : plan.rounds.value_or(scenario.rounds);
     return Session(scenario, plan).run(rounds);
 }
 
-} // namespace knot::practice
+} // namespace knot::simulate

@@ -1,4 +1,4 @@
-#include "core/judge/sentences.h"
+#include "core/words/ledger.h"
 
 #include "core/record/number_text.h"
 
@@ -6,8 +6,10 @@
 #include <cmath>
 #include <tuple>
 
-namespace knot::judge {
+namespace knot::words {
 namespace {
+
+using namespace judge;
 
 using record::counted;
 using record::DisplayUnits;
@@ -49,7 +51,7 @@ std::string lowerFirst(std::string text) {
 }
 
 std::string judgedWords(const Claim& claim) {
-    const std::string text = words(claim.verdict);
+    const std::string text = of(claim.verdict);
     if (!claim.favours || *claim.favours == Favours::different)
         return text;
     return text + ": " + key(*claim.favours);
@@ -192,7 +194,7 @@ std::string upperFirst(std::string text) {
     return text;
 }
 
-std::string words(Verdict verdict) {
+std::string of(Verdict verdict) {
     switch (verdict) {
     case Verdict::real:
         return "Real, and big enough to matter";
@@ -235,15 +237,4 @@ std::vector<LedgerLine> ledger(const Reading& reading, const DisplayUnits& units
     return lines;
 }
 
-std::vector<std::string> sentences(const Reading& reading, const DisplayUnits& units) {
-    std::vector<std::string> all;
-    for (const LedgerLine& line : ledger(reading, units))
-        all.push_back(line.sentence);
-    for (const Check& check : reading.checks)
-        all.push_back(check.text);
-    for (const Check& remark : remarks(reading, units))
-        all.push_back(remark.text);
-    return all;
-}
-
-} // namespace knot::judge
+} // namespace knot::words

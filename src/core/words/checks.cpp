@@ -1,0 +1,150 @@
+#include "core/words/ledger.h"
+#include "core/words/remarks.h"
+
+#include "core/record/number_text.h"
+
+#include <map>
+
+namespace knot::words {
+namespace {
+
+using judge::Check;
+using record::counted;
+
+std::string tooFewShots(const Check& check, const Reading&) {
+    return check.what + " has " + counted(check.count, "counted shot") + "; a verdict needs three.";
+}
+
+std::string leadsOnly(const Check& check, const Reading&) {
+    return check.what +
+           " gives leads, never verdicts: clubs come and go, and nothing was planned. A fair test of two takes fresh "
+           "shots.";
+}
+
+std::string fewRounds(const Check& check, const Reading&) {
+    return "With " + counted(check.count, "lap") + " the shuffle check can't go below " +
+           record::probability(2.0 / static_cast<double>(1U << check.count)) + ".";
+}
+
+std::string lapsDone(const Check& check) {
+    return std::to_string(check.count) + " of " + counted(check.of, "planned lap") + " done. ";
+}
+
+std::string look(const Check& check, const Reading& reading) {
+    return lapsDone(check) + "At this look claims are made at " + record::probability(reading.level) +
+           (check.count < check.of ? "; a verdict is not kept if play goes on." : ".");
+}
+
+std::string beyondPlan(const Check& check, const Reading&) {
+    return counted(check.count, "lap") + " beyond the plan " + (check.count == 1 ? "is" : "are") +
+           " kept but not judged.";
+}
+
+std::string lateSetAsides(const Check& check, const Reading& reading) {
+    std::string shots;
+    for (const auto& late : reading.lateSetAsides)
+        shots += (shots.empty() ? "" : ", ") + std::to_string(late.number);
+    return counted(check.count, "shot was", "shots were") +
+           " set aside late, after the number was seen or the clubs were known: number " + shots + ".";
+}
+
+using Say = std::string (*)(const Check& check, const Reading& reading);
+
+// A fact's code and how it is said.
+const std::map<std::string, Say, std::less<>>& sayings() {
+    static const std::map<std::string, Say, std::less<>> all = {
+        {"no_shots",
+         [](const Check&, const Reading&) -> std::string { return "No shots yet, so there is nothing to judge."; }},
+        {"one_build",
+         [](const Check& check, const Reading&) {
+             return "Only " + check.what + " was struck. A comparison needs a second club.";
+         }},
+        {"no_readings",
+         [](const Check&, const Reading&) -> std::string {
+             return "No counted shot has a reading, so nothing can be judged.";
+         }},
+        {"too_few_shots", tooFewShots},
+        {"one_turn_each",
+         [](const Check&, const Reading&) -> std::string {
+             return "At least one club was hit in a single stint, so the club and the moment can't be told apart. Gaps "
+                    "are shown, not judged.";
+         }},
+        {"separated_turns",
+         [](const Check&, const Reading&) -> std::string {
+             return "All stints with one club came before the other's, so the club and the moment can't be told apart. "
+                    "Gaps are shown, not judged.";
+         }},
+        {"one_per_player",
+         [](const Check&, const Reading&) -> std::string {
+             return "Each player hit the clubs in one lap, and players are no laps of each other. Gaps are shown, not "
+                    "judged.";
+         }},
+        {"too_few_rounds",
+         [](const Check&, const Reading&) -> std::string {
+             return "Some clubs share fewer than two laps, so their gap has no known error.";
+         }},
+        {"leads_only", leadsOnly},
+        {"few_rounds", fewRounds},
+        {"set_asides",
+         [](const Check& check, const Reading&) {
+             return counted(check.count, "shot was", "shots were") + " set aside and not counted.";
+         }},
+        {"missing_turns",
+         [](const Check& check, const Reading&) {
+             return counted(check.count, "lap lacks", "laps lack") + " a stint with one of the clubs.";
+         }},
+        {"before_first_look",
+         [](const Check& check, const Reading&) { return lapsDone(check) + "The first look comes after two laps."; }},
+        {"look", look},
+        {"unfinished_plan",
+         [](const Check& check, const Reading&) {
+             return lapsDone(check) + "The error rates hold only if nobody looks before the plan is done.";
+         }},
+        {"beyond_plan", beyondPlan},
+        {"not_blinded",
+         [](const Check&, const Reading&) -> std::string {
+             return "The player knew which club was which; that may have moved the swing.";
+         }},
+        {"amended",
+         [](const Check& check, const Reading&) {
+             return "The test sheet was amended after its first shot, " + check.at + ": " + check.what;
+         }},
+        {"specs_differ",
+         [](const Check& check, const Reading&) {
+             return "The clubs also differ in " + check.what + ", which may be what is seen.";
+         }},
+        {"comes_with_factor",
+         [](const Check& check, const Reading&) {
+             return "What is tested brings " + check.what + " with it; that alone may make the gap.";
+         }},
+        {"not_held",
+         [](const Check& check, const Reading&) {
+             return "Not held constant: " + check.what + (check.at.empty() ? "." : " (" + check.at + ").");
+         }},
+        {"late_set_asides", lateSetAsides},
+        {"below_repeatability", [](const Check& check, const Reading&) {
+             return "The worthwhile gap in " + check.what + " is smaller than a monitor usually repeats itself.";
+         }}};
+    return all;
+}
+
+} // namespace
+
+std::vector<Remark> checks(const Reading& reading) {
+    std::vector<Remark> said;
+    for (const Check& check : reading.checks)
+        said.push_back({check.code, check.severity, sayings().at(check.code)(check, reading)});
+    return said;
+}
+
+std::vector<std::string> sentences(const Reading& reading, const record::DisplayUnits& units) {
+    std::vector<std::string> all;
+    for (const LedgerLine& line : ledger(reading, units))
+        all.push_back(line.sentence);
+    for (const auto& said : {checks(reading), remarks(reading, units)})
+        for (const Remark& remark : said)
+            all.push_back(remark.text);
+    return all;
+}
+
+} // namespace knot::words
