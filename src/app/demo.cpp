@@ -20,13 +20,11 @@ std::string minutesAgo(int minutes) {
 } // namespace
 
 logbook::Result<void> ensureDemo(const std::string& path) {
-    if (logbook::Logbook::open(path))
-        return {};
     std::error_code status;
-    if (std::filesystem::exists(path, status))
-        return tl::unexpected(logbook::Error{logbook::ErrorKind::exists, path, {}});
+    if (std::filesystem::exists(path, status) && std::filesystem::file_size(path, status) > 0)
+        return {}; // opening it says what is wrong with it
     std::filesystem::create_directories(std::filesystem::path(path).parent_path(), status);
-    auto book = logbook::Logbook::create(path);
+    auto book = std::filesystem::exists(path, status) ? logbook::Logbook::open(path) : logbook::Logbook::create(path);
     if (!book)
         return tl::unexpected(book.error());
     for (const auto& scenario : simulate::scenarios())

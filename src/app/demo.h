@@ -6,7 +6,7 @@
 
 namespace knot::app {
 
-/// Makes the demo logbook at `path` from the simulated scenarios, unless a sound one is there.
+/// Makes the demo logbook at `path` from the simulated scenarios, unless one is there.
 logbook::Result<void> ensureDemo(const std::string& path);
 
 } // namespace knot::app

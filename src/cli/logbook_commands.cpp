@@ -1,6 +1,7 @@
 #include "cli/opening.h"
 
 #include "core/record/number_text.h"
+#include "core/record/text.h"
 #include "files/csv_writer.h"
 #include "files/test_json.h"
 
@@ -26,6 +27,8 @@ void importFile(const std::string& file, const std::string& path) {
     const auto imported = openTest(file, {}, {});
     auto book = orRefuse(std::filesystem::exists(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
     std::cout << orRefuse(book.save(imported.test)) << "\n";
+    for (const auto& note : imported.notes)
+        std::cerr << record::printable(note) << "\n";
 }
 
 void checkLogbook(const std::string& path) {

@@ -1,5 +1,7 @@
 #include "cli/commands.h"
 
+#include "core/record/text.h"
+
 #include <iostream>
 
 int main(int argc, char** argv) {
@@ -16,10 +18,10 @@ int main(int argc, char** argv) {
     } catch (const CLI::ParseError& e) {
         if (e.get_exit_code() == 0)
             return app.exit(e);
-        std::cerr << "knotcount-cli: " << e.what() << " See knotcount-cli --help.\n";
+        std::cerr << "knotcount-cli: " << knot::record::printable(e.what()) << " See knotcount-cli --help.\n";
         return 2;
     } catch (const knot::cli::Refusal& refusal) {
-        std::cerr << "knotcount-cli: " << refusal.sentence << "\n";
+        std::cerr << "knotcount-cli: " << knot::record::printable(refusal.sentence) << "\n";
         return 2;
     } catch (const std::exception& e) {
         std::cerr << "knotcount-cli: internal failure: " << e.what() << "\n";

@@ -80,8 +80,8 @@ ordered_json progressJson(const record::Test& test) {
 record::Progress progressFrom(const json& in, const record::Test& test) {
     record::Progress progress;
     progress.warmedUp = in.value("warmed_up", false);
-    progress.confirmed = in.value("confirmed", 0);
-    progress.named = in.value("named", 0);
+    progress.confirmed = wholeAt(in, "confirmed", 0);
+    progress.named = wholeAt(in, "named", 0);
     progress.handedOverAt = in.value("handed_over_at", "");
     progress.inHand = test.buildIndex(in.value("in_hand", "")).value_or(record::BuildAt());
     progress.handOverNext = in.value("hand_over_next", false);

@@ -122,7 +122,7 @@ Card cardFrom(const json& in) {
     card.areaRatioMargin = in.at("area_ratio_margin").get<double>();
     card.alpha = in.at("alpha").get<double>();
     card.looks = valueOrRefuse<record::Looks>(record::looksNames, in.value("looks", "none"));
-    card.plannedRounds = in.value("planned_rounds", 0);
+    card.plannedRounds = wholeAt(in, "planned_rounds", 0);
     for (const auto& held : in.value("held", json::array()))
         card.held.push_back({held.at("what").get<std::string>(), held.value("held", true), held.value("slip", "")});
     card.blinding = valueOrRefuse<record::Blinding>(record::blindingNames, in.value("blinding", "open"));
@@ -139,7 +139,7 @@ Card cardFrom(const json& in) {
         card.covariates.push_back(metricNamed(metric.get<std::string>()));
     card.setAsideRule = valueOrRefuse<record::SetAsideRule>(record::ruleNames, in.value("set_aside_rule", "called"));
     card.replaceSetAside = in.value("replace_set_aside", true);
-    card.goodShots = in.value("good_shots", 0);
+    card.goodShots = wholeAt(in, "good_shots", 0);
     readWindows(card, in);
     return card;
 }

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <array>
 #include <cstring>
+#include <string_view>
 
 namespace knot::files {
 namespace {
@@ -49,6 +50,24 @@ struct Parser {
 };
 
 } // namespace
+
+namespace {
+
+bool wantsApostrophe(char first) {
+    return std::string_view("=+-@'\t\r").find(first) != std::string_view::npos;
+}
+
+} // namespace
+
+std::string asCell(std::string text) {
+    return !text.empty() && wantsApostrophe(text.front()) ? "'" + text : text;
+}
+
+std::string fromCell(std::string cell) {
+    if (cell.size() > 1 && cell.front() == '\'' && wantsApostrophe(cell[1]))
+        cell.erase(0, 1);
+    return cell;
+}
 
 char delimiterOf(const std::string& headingLine) {
     constexpr std::array<char, 3> candidates = {',', ';', '\t'};

@@ -8,6 +8,11 @@
 
 namespace knot::files {
 
+/// A text as it stands in a cell: with an apostrophe before it where a spreadsheet would take it for a
+/// formula; and back.
+std::string asCell(std::string text);
+std::string fromCell(std::string cell);
+
 /// One row of a delimited file and the line on which it ends.
 struct CsvRow {
     std::size_t line = 0;

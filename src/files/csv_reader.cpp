@@ -21,6 +21,8 @@ using record::Metric;
 using record::Shot;
 using record::trimmed;
 
+constexpr std::size_t mostColumns = 1000;
+
 std::string shortened(const std::string& text) {
     return text.size() <= 40 ? text : text.substr(0, 37) + "…";
 }
@@ -157,8 +159,12 @@ private:
     bool take(CsvRow& row) {
         if (std::ranges::all_of(row.cells, [](const auto& c) { return trimmed(c).empty(); }))
             return true;
+        if (row.cells.size() > mostColumns)
+            return refuseRow(ErrorKind::tooManyColumns, row.line, std::to_string(row.cells.size()),
+                             std::to_string(mostColumns));
         if (m_headings.empty()) {
-            m_headings = row.cells;
+            for (const std::string& cell : row.cells)
+                m_headings.push_back(record::printable(fromCell(cell)));
             m_headingLine = row.line;
             return true;
         }
@@ -201,7 +207,9 @@ private:
         Shot shot;
         bool named = false;
         for (std::size_t i = 0; i < m_columns.size(); ++i) {
-            const std::string cell(i < row.cells.size() ? trimmed(row.cells[i]) : std::string_view());
+            std::string cell(i < row.cells.size() ? trimmed(row.cells[i]) : std::string_view());
+            if (m_columns[i].role != ColumnRole::metric)
+                cell = record::printable(fromCell(std::move(cell)));
             if (!takeCell(shot, i, cell, row.line))
                 return false;
             named = named || (m_columns[i].role == ColumnRole::build && !cell.empty());
@@ -218,7 +226,18 @@ private:
 
     bool clubsUnknown() const { return m_options.clubs == ReadOptions::Clubs::unknown; }
 
+    // A row that says when or where in the test it was struck is a shot, whatever its club is called.
+    bool isPlaced(const CsvRow& row) const {
+        for (std::size_t i = 0; i < std::min(m_columns.size(), row.cells.size()); ++i)
+            if (const auto cell = trimmed(row.cells[i]);
+                m_columns[i].field != nullptr && !cell.empty() && !namesASummary(cell))
+                return true;
+        return false;
+    }
+
     bool isSummary(const CsvRow& row) const {
+        if (isPlaced(row))
+            return false;
         for (std::size_t i = 0; i < std::min(m_columns.size(), row.cells.size()); ++i)
             if (m_columns[i].role == ColumnRole::build || i == 0 ||
                 (m_columns[i].field != nullptr && m_columns[i].field->key == "shot"))
@@ -257,7 +276,10 @@ private:
             return refuse(value.error() == record::NumberFault::ambiguous ? ErrorKind::ambiguousNumber
                                                                           : ErrorKind::notANumber,
                           line, column, cell, "a number in " + unitWords(meaning.unit));
-        shot.readings.measure(meaning.metric, record::toInternal(sign * *value, meaning.unit));
+        const double reading = record::toInternal(sign * *value, meaning.unit);
+        if (!(std::fabs(reading) <= record::mostReading))
+            return refuse(ErrorKind::beyondMeasure, line, column, cell, "");
+        shot.readings.measure(meaning.metric, reading);
         return true;
     }
 
@@ -276,6 +298,11 @@ private:
     std::size_t buildColumn() const {
         return static_cast<std::size_t>(std::ranges::find(m_columns, ColumnRole::build, &ColumnMeaning::role) -
                                         m_columns.begin());
+    }
+
+    bool refuseRow(ErrorKind kind, std::size_t line, const std::string& found, const std::string& expected) {
+        m_error = Error{kind, m_file, line, 0, {}, found, expected};
+        return false;
     }
 
     bool refuse(ErrorKind kind, std::size_t line, std::size_t column, const std::string& found,

@@ -2,6 +2,7 @@
 
 #include "core/bay/stand.h"
 #include "core/record/shot_fields.h"
+#include "files/csv_cells.h"
 
 #include <algorithm>
 #include <charconv>
@@ -45,11 +46,12 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
     auto addFields = [&](record::ShotField::InShotFiles place) {
         for (const record::ShotField& field : record::shotFields())
             if (field.inShotFiles == place)
-                addIfUsed(std::string(field.key).c_str(), field.text);
+                addIfUsed(std::string(field.key).c_str(), [&field](const Shot& s) { return asCell(field.text(s)); });
     };
     addFields(record::ShotField::InShotFiles::before);
     columns.push_back({"build", [&test](const Shot& s) {
-                           return bay::isUnnamed(test, s) ? std::string("tag not entered") : test.builds[s.build].name;
+                           return bay::isUnnamed(test, s) ? std::string("tag not entered")
+                                                          : asCell(test.builds[s.build].name);
                        }});
     for (const Metric metric : test.metricsRead())
         addIfUsed(record::info(metric).key.c_str(), [metric](const Shot& s) {
@@ -58,8 +60,8 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
         });
     addFields(record::ShotField::InShotFiles::after);
     for (std::size_t i = 0; i < test.extraColumns.size(); ++i)
-        columns.push_back(
-            {test.extraColumns[i], [i](const Shot& s) { return i < s.extra.size() ? s.extra[i] : std::string(); }});
+        columns.push_back({asCell(test.extraColumns[i]),
+                           [i](const Shot& s) { return i < s.extra.size() ? asCell(s.extra[i]) : std::string(); }});
     return columns;
 }
 

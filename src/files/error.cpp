@@ -1,5 +1,7 @@
 #include "files/error.h"
 
+#include "core/record/text.h"
+
 namespace knot::files {
 namespace {
 
@@ -7,6 +9,8 @@ std::string what(const Error& e) {
     switch (e.kind) {
     case ErrorKind::cannotOpen:
         return "can't be opened (" + e.found + "); check the name and that you may read it";
+    case ErrorKind::tooLarge:
+        return "is larger than 32 MiB; split it, some hundred thousand shots at a time";
     case ErrorKind::emptyFile:
         return "is empty; expected a heading row and one row a shot";
     case ErrorKind::headerOnly:
@@ -19,6 +23,8 @@ std::string what(const Error& e) {
         return "a quotation mark is not closed; expected quotes in pairs";
     case ErrorKind::tooManyCells:
         return e.found + " cells in this row; expected at most " + e.expected + ", one for each heading";
+    case ErrorKind::tooManyColumns:
+        return e.found + " columns; expected at most " + e.expected;
     case ErrorKind::noBuildColumn:
         return "no column says which club was struck; expected one headed 'build'";
     case ErrorKind::noMetricColumn:
@@ -34,6 +40,8 @@ std::string what(const Error& e) {
     case ErrorKind::ambiguousNumber:
         return "'" + e.found +
                "' has a comma that may part thousands or decimals; write it without one, or with a point";
+    case ErrorKind::beyondMeasure:
+        return "'" + e.found + "' is more than anything measures; leave the cell empty for no reading";
     case ErrorKind::unknownWord:
         return e.found + "; expected " + e.expected;
     case ErrorKind::missingBuild:
@@ -59,7 +67,7 @@ std::string sentence(const Error& e) {
     if (!e.heading.empty())
         where += " (" + e.heading + ")";
     const bool whole = e.line == 0 && e.column == 0;
-    return where + (whole ? " " : ": ") + what(e) + ".";
+    return record::printable(where + (whole ? " " : ": ") + what(e) + ".");
 }
 
 } // namespace knot::files

@@ -8,12 +8,14 @@ namespace knot::files {
 
 enum class ErrorKind {
     cannotOpen,
+    tooLarge,
     emptyFile,
     headerOnly,
     lineTooLong,
     nulByte,
     badQuotes,
     tooManyCells,
+    tooManyColumns,
     noBuildColumn,
     noMetricColumn,
     unknownUnit,
@@ -21,6 +23,7 @@ enum class ErrorKind {
     duplicateColumn,
     notANumber,
     ambiguousNumber,
+    beyondMeasure,
     unknownWord, ///< `found` begins with what it is
     missingBuild,
     notATest,

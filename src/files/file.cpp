@@ -3,7 +3,10 @@
 #include <fcntl.h>
 #include <unistd.h>
 
+#include <algorithm>
+#include <array>
 #include <cerrno>
+#include <cstdint>
 #include <cstdio>
 #include <cstring>
 #include <filesystem>
@@ -11,6 +14,8 @@
 
 namespace knot::files {
 namespace {
+
+constexpr std::size_t largest = std::size_t{32} << 20;
 
 // All of `text` at `path`, on disk; false, with errno, where any step fails.
 bool writeThrough(const std::string& path, const std::string& text) {
@@ -40,19 +45,28 @@ Result<std::string> readFile(const std::string& path) {
         return tl::unexpected(Error{ErrorKind::cannotOpen, path, 0, 0, {}, reason});
     };
     std::error_code status;
-    if (std::filesystem::is_directory(path, status))
+    const auto kind = std::filesystem::status(path, status).type();
+    if (kind == std::filesystem::file_type::directory)
         return refuse("it is a folder");
+    if (kind == std::filesystem::file_type::not_found)
+        return refuse(std::strerror(ENOENT));
+    if (kind != std::filesystem::file_type::regular)
+        return refuse("it is no file with an end");
     std::ifstream in(path, std::ios::binary);
     if (!in)
         return refuse(std::strerror(errno));
-    in.seekg(0, std::ios::end);
-    const auto size = in.tellg();
-    in.seekg(0);
-    std::string bytes(size > 0 ? static_cast<std::size_t>(size) : 0, '\0');
-    in.read(bytes.data(), static_cast<std::streamsize>(bytes.size()));
+    // Read to its end, whatever its size says: some of the system's own files say 0.
+    std::string bytes;
+    bytes.reserve(
+        static_cast<std::size_t>(std::min<std::uintmax_t>(std::filesystem::file_size(path, status), largest)));
+    std::array<char, 1 << 16> block{};
+    while (in.read(block.data(), block.size()) || in.gcount() > 0) {
+        bytes.append(block.data(), static_cast<std::size_t>(in.gcount()));
+        if (bytes.size() > largest)
+            return tl::unexpected(Error{ErrorKind::tooLarge, path, 0, 0, {}, {}});
+    }
     if (in.bad())
         return refuse(std::strerror(errno));
-    bytes.resize(static_cast<std::size_t>(in.gcount()));
     return bytes;
 }
 

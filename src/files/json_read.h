@@ -24,6 +24,12 @@ Value valueOrRefuse(const std::array<const char*, N>& names, const std::string& 
 /// Throws Unreadable for a key of no metric.
 record::Metric metricNamed(const std::string& key);
 
+/// A member that is a whole number of at most nine digits, or `otherwise` where there is none. Throws
+/// Unreadable for anything else.
+int wholeAt(const nlohmann::json& in, const char* name, std::optional<int> otherwise = std::nullopt);
+/// The same for a place in a list, from 0.
+std::size_t placeAt(const nlohmann::json& in, const char* name);
+
 /// A member that is a number, or nothing where there is none.
 std::optional<double> numberAt(const nlohmann::json& in, const char* name);
 

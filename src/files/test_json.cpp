@@ -2,6 +2,7 @@
 
 #include "core/record/check.h"
 #include "core/record/shot_fields.h"
+#include "core/record/text.h"
 #include "files/bay_json.h"
 #include "files/card_json.h"
 #include "files/club_json.h"
@@ -110,21 +111,20 @@ ordered_json planJson(const record::Plan& plan) {
 record::Plan planFrom(const json& in) {
     record::Plan plan;
     plan.schedule = valueOrRefuse<record::Schedule>(record::scheduleNames, in.at("schedule").get<std::string>());
-    plan.rounds = in.at("rounds").get<int>();
-    plan.turnLength = in.at("turn_length").get<int>();
+    plan.rounds = wholeAt(in, "rounds");
+    plan.turnLength = wholeAt(in, "turn_length");
     plan.seed = std::stoull(in.at("seed").get<std::string>());
     plan.changeSeconds = in.value("change_seconds", plan.changeSeconds);
     plan.shotSeconds = in.value("shot_seconds", plan.shotSeconds);
-    plan.warmUp = in.value("warm_up", plan.warmUp);
+    plan.warmUp = wholeAt(in, "warm_up", plan.warmUp);
     plan.restEvery = in.value("rest_every", plan.restEvery);
     plan.restSeconds = in.value("rest_seconds", plan.restSeconds);
     for (const auto& change : in.value("change_times", json::array()))
-        plan.changeTimes.push_back({record::BuildAt(change.at("a").get<std::size_t>()),
-                                    record::BuildAt(change.at("b").get<std::size_t>()),
+        plan.changeTimes.push_back({record::BuildAt(placeAt(change, "a")), record::BuildAt(placeAt(change, "b")),
                                     change.at("seconds").get<double>()});
     for (const auto& turn : in.value("turns", json::array()))
-        plan.turns.push_back({record::BuildAt(turn.at("build").get<std::size_t>()), turn.at("round").get<int>(),
-                              turn.at("shots").get<int>(), turn.value("ended", false)});
+        plan.turns.push_back({record::BuildAt(placeAt(turn, "build")), wholeAt(turn, "round"), wholeAt(turn, "shots"),
+                              turn.value("ended", false)});
     return plan;
 }
 
@@ -235,6 +235,20 @@ Test testFrom(const json& in) {
     return test;
 }
 
+constexpr int deepest = 100;
+
+// The texts of a document, all of them, without what is not to be printed.
+json printableOnly(json in, int depth = 0) {
+    if (depth > deepest)
+        throw Unreadable{"nested more than a hundred deep"};
+    if (in.is_string())
+        in = record::printable(in.get<std::string>());
+    else if (in.is_structured())
+        for (auto& member : in)
+            member = printableOnly(std::move(member), depth + 1);
+    return in;
+}
+
 // Runs a reader and turns what it throws into an error.
 template<typename Reader>
 auto readingOf(const std::string& file, const std::string& text, Reader reader) -> Result<decltype(reader(json()))> {
@@ -242,10 +256,10 @@ auto readingOf(const std::string& file, const std::string& text, Reader reader) 
         return tl::unexpected(Error{kind, file, 0, 0, {}, found, expected});
     };
     try {
-        const json in = json::parse(text);
+        const json in = printableOnly(json::parse(text));
         if (in.value("format", "") != "knotcount.test")
             return refuse(ErrorKind::notATest, "its format is another");
-        if (const int found = in.at("version").get<int>(); found > version)
+        if (const int found = wholeAt(in, "version"); found > version)
             return refuse(ErrorKind::newerTest, std::to_string(found), std::to_string(version));
         return reader(in);
     } catch (const Unreadable& reason) {

@@ -17,7 +17,7 @@ inline constexpr unsigned short usualPort = 47853;
 inline constexpr std::size_t longestLine = 64U * 1024U;
 inline constexpr std::size_t longestId = 200;
 /// No reading of a golf shot is larger, in any unit of ours.
-inline constexpr double largestReading = 1e6;
+inline constexpr double largestReading = record::mostReading;
 
 // From the monitor.
 struct Hello {

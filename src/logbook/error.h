@@ -12,12 +12,14 @@ enum class ErrorKind {
     newer,
     exists,
     busy,
+    inUse, ///< held by another Knot Count
     full,
     readOnly,
     noSuchTest,
     gone,
     replaced,
-    invalid, ///< what was to be kept could not be read back
+    changedElsewhere, ///< other shots stand there than were kept
+    invalid,          ///< what was to be kept could not be read back
     storage
 };
 

@@ -1,5 +1,7 @@
 #include "logbook/listing.h"
 
+#include "files/test_json.h"
+
 #include <SQLiteCpp/SQLiteCpp.h>
 
 #include <charconv>
@@ -31,26 +33,34 @@ void keepTally(Database& database, const std::string& id, const std::string& tal
     s.exec();
 }
 
-void applyTally(const std::string& tally, TestEntry& entry) {
+// False, with nothing changed, where the text is no tally of this test.
+bool applyTally(const std::string& tally, TestEntry& entry) {
+    TestEntry counted = entry;
     const char* at = tally.data();
     const char* const end = at + tally.size();
-    auto number = [&] {
+    bool sound = true;
+    auto number = [&](char after) {
         std::size_t value = 0;
-        at = std::from_chars(at, end, value).ptr;
-        if (at != end)
-            ++at;
+        const auto read = std::from_chars(at, end, value);
+        sound = sound && read.ec == std::errc() && read.ptr != end && *read.ptr == after;
+        at = sound ? read.ptr + 1 : end;
         return value;
     };
     while (at < end) {
-        const std::size_t build = number();
-        const std::size_t counted = number();
-        entry.setAside += number();
-        entry.counted += counted;
-        if (counted == 0)
+        const std::size_t build = number(' ');
+        const std::size_t shots = number(' ');
+        const std::size_t setAside = number(';');
+        if (!sound || build >= counted.builds.size())
+            return false;
+        counted.setAside += setAside;
+        counted.counted += shots;
+        if (shots == 0)
             continue;
-        ++entry.turns;
-        entry.builds.at(build).counted.push_back(counted);
+        ++counted.turns;
+        counted.builds[build].counted.push_back(shots);
     }
+    entry = std::move(counted);
+    return true;
 }
 
 } // namespace
@@ -71,14 +81,13 @@ std::vector<TestEntry> listTests(Database& database) {
     }
     Statement builds(database, "SELECT test_id, name FROM test_build ORDER BY test_id, position");
     while (builds.executeStep())
-        entries[place.at(builds.getColumn(0).getString())].builds.push_back({builds.getColumn(1).getString(), {}});
+        if (const auto at = place.find(builds.getColumn(0).getString()); at != place.end())
+            entries[at->second].builds.push_back({builds.getColumn(1).getString(), {}});
     std::vector<bool> told(entries.size());
     Statement tallies(database, "SELECT test_id, turns FROM tally");
-    while (tallies.executeStep()) {
-        const std::size_t at = place.at(tallies.getColumn(0).getString());
-        applyTally(tallies.getColumn(1).getString(), entries[at]);
-        told[at] = true;
-    }
+    while (tallies.executeStep())
+        if (const auto at = place.find(tallies.getColumn(0).getString()); at != place.end())
+            told[at->second] = applyTally(tallies.getColumn(1).getString(), entries[at->second]);
     for (std::size_t i = 0; i < entries.size(); ++i)
         if (!told[i]) {
             const std::string tally = countTurns(database, entries[i].id);
@@ -90,6 +99,25 @@ std::vector<TestEntry> listTests(Database& database) {
             }
         }
     return entries;
+}
+
+std::vector<record::Part> listParts(Database& database, const std::string& name) {
+    std::map<std::pair<record::PartKind, std::string>, record::Part> known;
+    Statement s(database, "SELECT head FROM test ORDER BY created_at");
+    while (s.executeStep()) {
+        const auto head = files::readTestHeadJson(name, s.getColumn(0).getString());
+        if (!head)
+            continue;
+        for (const auto* builds : {&head->builds, &head->sealedBuilds})
+            for (const auto& build : *builds)
+                for (const auto* part : {&build.club.head, &build.club.shaft, &build.club.grip})
+                    if (!part->name.empty())
+                        known[{part->kind, part->name}] = *part;
+    }
+    std::vector<record::Part> parts;
+    for (auto& [key, part] : known)
+        parts.push_back(std::move(part));
+    return parts;
 }
 
 } // namespace knot::logbook

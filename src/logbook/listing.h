@@ -12,4 +12,8 @@ namespace knot::logbook {
 /// missing is counted and kept. Throws SQLite::Exception.
 std::vector<TestEntry> listTests(SQLite::Database& database);
 
+/// Every part that a build of some test was made of, by kind and name, each as last used. `name` is the
+/// logbook's, for sentences.
+std::vector<record::Part> listParts(SQLite::Database& database, const std::string& name);
+
 } // namespace knot::logbook

@@ -1,17 +1,19 @@
 #include "logbook/logbook.h"
 
 #include "core/record/check.h"
-#include "files/test_json.h"
+#include "logbook/held_file.h"
+#include "logbook/inspection.h"
 #include "logbook/listing.h"
 #include "logbook/migration.h"
 #include "logbook/rows.h"
 #include "logbook/schema.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
-#include <sqlite3.h>
-#include <sys/stat.h>
 
-#include <algorithm>
+#include <array>
+#include <cerrno>
+#include <cstdio>
+#include <cstring>
 #include <filesystem>
 #include <map>
 #include <optional>
@@ -21,30 +23,6 @@ namespace {
 
 using SQLite::Database;
 using SQLite::Statement;
-
-// Small files are checked whole on opening; large ones by the `check` command.
-constexpr std::uintmax_t checkedOnOpening = 16U << 20;
-
-ErrorKind kindOf(int code) {
-    switch (code & 0xff) {
-    case SQLITE_NOTADB:
-        return ErrorKind::notALogbook;
-    case SQLITE_CORRUPT:
-        return ErrorKind::damaged;
-    case SQLITE_BUSY:
-    case SQLITE_LOCKED:
-        return ErrorKind::busy;
-    case SQLITE_FULL:
-        return ErrorKind::full;
-    case SQLITE_READONLY:
-    case SQLITE_PERM:
-        return ErrorKind::readOnly;
-    case SQLITE_CANTOPEN:
-        return ErrorKind::cannotOpen;
-    default:
-        return ErrorKind::storage;
-    }
-}
 
 tl::unexpected<Error> refuse(ErrorKind kind, const std::string& path, const std::string& detail = {}) {
     return tl::unexpected(Error{kind, path, detail});
@@ -60,97 +38,58 @@ template<typename Work> auto guarded(const std::string& path, Work work) -> Resu
             return work();
         }
     } catch (const SQLite::Exception& e) {
-        return refuse(kindOf(e.getErrorCode()), path, e.what());
-    } catch (const std::out_of_range& e) {
+        return refuse(kindOf(e.getExtendedErrorCode()), path, e.what());
+    } catch (const NoSuchTest& e) {
         return refuse(ErrorKind::noSuchTest, path, e.what());
+    } catch (const ChangedElsewhere&) {
+        return refuse(ErrorKind::changedElsewhere, path);
     } catch (const std::exception& e) {
         return refuse(ErrorKind::damaged, path, e.what());
     }
 }
 
-int pragma(Database& database, const char* name) {
-    return database.execAndGet(std::string("PRAGMA ") + name).getInt();
-}
+constexpr int busyWait = 200;                     // ms: a save that has to wait longer is tried again
+constexpr std::uintmax_t largestHalfMade = 16384; // bytes
+constexpr int triesBusy = 3;                      // then with a new connection
+constexpr std::array<const char*, 3> besides = {"-journal", "-wal", "-shm"};
 
-// Looks at a file without writing to it; gives its format number.
-Result<int> inspect(const std::string& path) {
-    std::error_code status;
-    if (!std::filesystem::exists(path, status))
-        return refuse(ErrorKind::cannotOpen, path, "there is no such file");
-    const auto size = std::filesystem::file_size(path, status);
-    if (status)
-        return refuse(ErrorKind::cannotOpen, path, status.message());
-    if (size == 0)
-        return refuse(ErrorKind::notALogbook, path);
-    std::string fault;
-    int version = 0;
-    auto looked = guarded(path, [&]() -> ErrorKind {
-        Database database(path, SQLite::OPEN_READONLY);
-        if (pragma(database, "application_id") != applicationId)
-            return ErrorKind::notALogbook;
-        version = pragma(database, "user_version");
-        fault = std::to_string(version);
-        if (version > schemaVersion)
-            return ErrorKind::newer;
-        fault = version < 1 ? "no format number" : "";
-        if (fault.empty() && size < checkedOnOpening)
-            if (std::string found = database.execAndGet("PRAGMA quick_check(1)").getString(); found != "ok")
-                fault = found;
-        return fault.empty() ? ErrorKind::storage : ErrorKind::damaged;
-    });
-    if (!looked)
-        return tl::unexpected(looked.error());
-    if (*looked != ErrorKind::storage)
-        return refuse(*looked, path, fault);
-    return version;
-}
-
-// "A.knotbook" of format 1 is kept as "A.format1.knotbook", or with a number where that is taken.
-std::string nameOfCopy(const std::string& path, int version) {
-    const std::filesystem::path file(path);
-    const std::string stem = (file.parent_path() / file.stem()).string() + ".format" + std::to_string(version);
-    std::string name = stem + file.extension().string();
-    std::error_code status;
-    for (int n = 2; std::filesystem::exists(name, status); ++n)
-        name = stem + "-" + std::to_string(n) + file.extension().string();
-    return name;
-}
-
-// Keeps a copy of the file as it was, whole with what its journal holds.
-void keepCopy(Database& database, const std::string& path, int version) {
-    Statement s(database, "VACUUM INTO ?");
-    s.bind(1, nameOfCopy(path, version));
-    s.exec();
+// Never a URI, whatever the name begins with.
+std::string plainPath(const std::string& path) {
+    return std::filesystem::absolute(path).string();
 }
 
 } // namespace
 
 struct Logbook::Connection {
+    std::optional<HeldFile> held; ///< outlives the database, which must close first
+    std::string temporary;        ///< a copy for reading alone; goes with this
     Database database;
     std::optional<ShotWriter> writer;
+    int timesBusy = 0;
+    std::map<std::string, std::size_t> shotsOnDisk; ///< of the tests that were loaded or saved
+
     ShotWriter& shotWriter() { return writer ? *writer : writer.emplace(database); }
-    dev_t device = 0;
-    ino_t inode = 0;       ///< of the file as it was opened, to see when another takes its place
-    std::string temporary; ///< an older file brought up to date for reading alone; goes with this
-    explicit Connection(const std::string& path, int flags)
-        : database(path, flags, 2000) {
+    /// To write.
+    Connection(const std::string& path, HeldFile file)
+        : held(std::move(file))
+        , database(plainPath(path), SQLite::OPEN_READWRITE, busyWait) {
         configureConnection(database);
-        struct stat opened {};
-        if (::stat(path.c_str(), &opened) == 0) {
-            device = opened.st_dev;
-            inode = opened.st_ino;
-        }
     }
-    /// For reading alone: nothing about the file changes.
-    explicit Connection(const std::string& path)
-        : database(path, SQLite::OPEN_READONLY, 2000) {}
+    /// For reading alone: nothing about the file changes. A temporary one goes with this.
+    Connection(const std::string& path, int flags, std::string goes)
+        : temporary(std::move(goes))
+        , database(plainPath(path), flags, 10 * busyWait) {
+        guardConnection(database);
+    }
     Connection(const Connection&) = delete;
     Connection& operator=(const Connection&) = delete;
     ~Connection() {
         std::error_code gone;
-        if (!temporary.empty())
-            for (const char* suffix : {"", "-wal", "-shm"})
-                std::filesystem::remove(temporary + suffix, gone);
+        if (temporary.empty())
+            return;
+        std::filesystem::remove(temporary, gone);
+        for (const char* suffix : besides)
+            std::filesystem::remove(temporary + suffix, gone);
     }
 };
 
@@ -161,50 +100,118 @@ Logbook::Logbook(Logbook&&) noexcept = default;
 Logbook& Logbook::operator=(Logbook&&) noexcept = default;
 Logbook::~Logbook() = default;
 
+// Whole under another name first, so that an end half-way leaves nothing that can't be opened.
+Result<Logbook> Logbook::make(const std::string& path, bool overBlank) {
+    const std::string part = path + ".part";
+    auto held = HeldFile::hold(part, HeldFile::Missing::make);
+    if (!held) {
+        held.error().file = path;
+        return tl::unexpected(held.error());
+    }
+    auto made = guarded(path, [&]() -> Result<Logbook> {
+        std::filesystem::resize_file(part, 0); // what an earlier end left
+        {
+            Database database(plainPath(part), SQLite::OPEN_READWRITE, busyWait);
+            configureConnection(database);
+            createSchema(database);
+        }
+        if (!held->sync(part))
+            return refuse(ErrorKind::storage, path, std::strerror(errno));
+        const bool named = overBlank ? std::rename(part.c_str(), path.c_str()) == 0 : renameIfFree(part, path);
+        if (!named)
+            return refuse(errno == EEXIST ? ErrorKind::exists : ErrorKind::cannotOpen, path, std::strerror(errno));
+        syncFolderOf(path);
+        return Logbook(path, std::make_unique<Connection>(path, std::move(*held)));
+    });
+    auto result = made ? std::move(*made) : tl::unexpected(made.error());
+    std::error_code gone;
+    if (!result)
+        std::filesystem::remove(part, gone);
+    return result;
+}
+
 Result<Logbook> Logbook::create(const std::string& path) {
+    if (std::filesystem::path(path).filename().empty())
+        return refuse(ErrorKind::cannotOpen, path.empty() ? "The logbook" : path, "it has no name");
     std::error_code status;
     if (std::filesystem::exists(path, status))
         return refuse(ErrorKind::exists, path);
-    return guarded(path, [&] {
-        auto connection = std::make_unique<Connection>(path, SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
-        createSchema(connection->database);
-        return Logbook(path, std::move(connection));
-    });
+    return make(path, false);
 }
 
 Result<Logbook> Logbook::open(const std::string& path) {
-    const auto version = inspect(path);
-    if (!version)
-        return tl::unexpected(version.error());
-    return guarded(path, [&] {
-        auto connection = std::make_unique<Connection>(path, SQLite::OPEN_READWRITE);
-        if (*version < schemaVersion) {
-            keepCopy(connection->database, path, *version);
-            migrate(connection->database, *version);
+    auto held = HeldFile::hold(path);
+    if (!held)
+        return tl::unexpected(held.error());
+    const FileHead head = headOf(path);
+    if (head.isEmpty && !hasJournal(path))
+        return make(path, true);
+    if (!head.isSqlite)
+        return refuse(ErrorKind::notALogbook, path);
+    auto opened = guarded(path, [&]() -> Result<Logbook> {
+        // What a killed program left is taken back in a file of ours alone.
+        const bool halfMade = head.applicationId == 0 && std::filesystem::file_size(path) <= largestHalfMade;
+        const bool ours = head.applicationId == applicationId || halfMade;
+        int format = 0;
+        {
+            const int flags = ours && hasJournal(path) ? SQLite::OPEN_READWRITE : SQLite::OPEN_READONLY;
+            Database database(plainPath(path), flags, busyWait);
+            guardConnection(database);
+            const auto found = formatOf(database, path);
+            if (!found)
+                return tl::unexpected(found.error());
+            format = *found;
         }
+        if (format == 0)
+            return make(path, true);
+        auto connection = std::make_unique<Connection>(path, std::move(*held));
+        if (identityOf(path) != connection->held->identity())
+            return refuse(ErrorKind::replaced, path);
+        if (format < schemaVersion) {
+            CopyBeside copy(connection->database, path, format);
+            migrate(connection->database, format);
+            copy.stay();
+        }
+        if (const auto faults = schemaFaults(connection->database); !faults.empty())
+            return refuse(ErrorKind::damaged, path, faults.front());
         return Logbook(path, std::move(connection));
     });
+    return opened ? std::move(*opened) : tl::unexpected(opened.error());
 }
 
 Result<Logbook> Logbook::read(const std::string& path) {
-    const auto version = inspect(path);
-    if (!version)
-        return tl::unexpected(version.error());
-    return guarded(path, [&] {
-        if (*version == schemaVersion)
-            return Logbook(path, std::make_unique<Connection>(path));
-        const std::string copy = (std::filesystem::temp_directory_path() / newId()).string();
-        {
-            Database old(path, SQLite::OPEN_READONLY, 2000);
-            Statement s(old, "VACUUM INTO ?");
-            s.bind(1, copy);
-            s.exec();
+    std::error_code status;
+    if (!std::filesystem::exists(path, status))
+        return refuse(ErrorKind::cannotOpen, path, "there is no such file");
+    const FileHead head = headOf(path);
+    if (!head.isSqlite || (head.applicationId != applicationId && head.applicationId != 0))
+        return refuse(ErrorKind::notALogbook, path);
+    if (head.format > schemaVersion)
+        return refuse(ErrorKind::newer, path, std::to_string(head.format));
+    auto opened = guarded(path, [&]() -> Result<Logbook> {
+        // Bringing up to date and taking back what a killed program left happen in a copy.
+        std::string copy;
+        if (head.usesWal || head.format < schemaVersion || (hasJournal(path) && !HeldFile::isHeld(path))) {
+            copy = (std::filesystem::temp_directory_path() / newId()).string();
+            std::filesystem::copy_file(path, copy);
+            for (const char* suffix : besides)
+                if (std::filesystem::exists(path + suffix) && suffix != std::string("-shm"))
+                    std::filesystem::copy_file(path + suffix, copy + suffix);
         }
-        auto connection = std::make_unique<Connection>(copy, SQLite::OPEN_READWRITE);
-        connection->temporary = copy;
-        migrate(connection->database, *version);
+        auto connection = std::make_unique<Connection>(
+            copy.empty() ? path : copy, copy.empty() ? SQLite::OPEN_READONLY : SQLite::OPEN_READWRITE, copy);
+        auto format = formatOf(connection->database, path);
+        if (!format)
+            return tl::unexpected(format.error());
+        if (*format == 0)
+            return refuse(ErrorKind::notALogbook, path);
+        if (*format < schemaVersion)
+            migrate(connection->database, *format);
+        if (const auto faults = schemaFaults(connection->database); !faults.empty())
+            return refuse(ErrorKind::damaged, path, faults.front());
         return Logbook(path, std::move(connection));
     });
+    return opened ? std::move(*opened) : tl::unexpected(opened.error());
 }
 
 Result<std::vector<TestEntry>> Logbook::tests() {
@@ -212,14 +219,61 @@ Result<std::vector<TestEntry>> Logbook::tests() {
 }
 
 Result<record::Test> Logbook::load(const std::string& testId) {
-    return guarded(m_path, [&] { return readTest(m_connection->database, testId); });
+    return guarded(m_path, [&] {
+        auto test = readTest(m_connection->database, testId);
+        m_connection->shotsOnDisk[testId] = test.shots.size();
+        return test;
+    });
 }
 
-// Every write asks first whether the file that was opened still stands at its path.
+// Every write asks first whether the file that was opened still stands at its path, and is one
+// transaction, which waits for no lock half-way.
 template<typename Work> auto Logbook::writing(Work work) -> Result<decltype(work())> {
     if (auto there = stillThere(); !there)
         return tl::unexpected(there.error());
-    return guarded(m_path, work);
+    auto done = guarded(m_path, [&] {
+        if (m_connection->timesBusy >= triesBusy)
+            reconnect();
+        SQLite::Transaction transaction(m_connection->database, SQLite::TransactionBehavior::IMMEDIATE);
+        if constexpr (std::is_void_v<decltype(work())>) {
+            work();
+            transaction.commit();
+        } else {
+            auto made = work();
+            transaction.commit();
+            return made;
+        }
+    });
+    if (done) {
+        m_connection->timesBusy = 0;
+        return done;
+    }
+    m_connection->writer.reset(); // a statement that failed holds on to what it read
+    m_connection->timesBusy += done.error().kind == ErrorKind::busy ? 1 : 0;
+    if (done.error().kind == ErrorKind::gone)
+        if (auto there = stillThere(); !there)
+            return tl::unexpected(there.error());
+    return done;
+}
+
+void Logbook::reconnect() {
+    auto shots = std::move(m_connection->shotsOnDisk);
+    auto anew = std::make_unique<Connection>(m_path, std::move(*m_connection->held));
+    m_connection = std::move(anew);
+    m_connection->shotsOnDisk = std::move(shots);
+}
+
+// Shots are put over others only where the file holds as many as was thought.
+void Logbook::replaceShots(const record::Test& test, std::size_t from) {
+    auto& known = m_connection->shotsOnDisk;
+    Statement count(m_connection->database, "SELECT count(*) FROM shot WHERE test_id = ?");
+    count.bind(1, test.id);
+    count.executeStep();
+    const auto there = static_cast<std::size_t>(count.getColumn(0).getInt64());
+    const auto thought = known.find(test.id);
+    if (there < from || (thought != known.end() && thought->second != there))
+        throw ChangedElsewhere();
+    m_connection->shotWriter().replace(test, from);
 }
 
 Result<void> Logbook::sound(const std::vector<std::string>& faults) const {
@@ -233,37 +287,30 @@ Result<std::string> Logbook::save(const record::Test& test) {
     kept.nameShots();
     if (auto checked = sound(record::faultsOf(kept)); !checked)
         return tl::unexpected(checked.error());
-    return writing([&] {
+    auto saved = writing([&] {
         if (kept.id.empty())
             kept.id = newId();
-        SQLite::Transaction transaction(m_connection->database);
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, kept.id);
         clear.exec();
         insertTest(m_connection->database, kept);
-        transaction.commit();
         return kept.id;
     });
+    if (saved)
+        m_connection->shotsOnDisk[*saved] = kept.shots.size();
+    return saved;
 }
 
 Result<void> Logbook::saveHead(const record::Test& test) {
     if (auto checked = sound(record::headFaultsOf(test)); !checked)
         return checked;
-    return writing([&] {
-        SQLite::Transaction transaction(m_connection->database);
-        updateHead(m_connection->database, test);
-        transaction.commit();
-    });
+    return writing([&] { updateHead(m_connection->database, test); });
 }
 
 Result<void> Logbook::saveShots(const record::Test& test, std::size_t from) {
     if (auto checked = sound(record::shotFaultsOf(test, from)); !checked)
         return checked;
-    return writing([&] {
-        SQLite::Transaction transaction(m_connection->database);
-        m_connection->shotWriter().replace(test, from);
-        transaction.commit();
-    });
+    return struck(test, writing([&] { replaceShots(test, from); }));
 }
 
 Result<void> Logbook::saveShotsAndHead(const record::Test& test, std::size_t from) {
@@ -271,49 +318,63 @@ Result<void> Logbook::saveShotsAndHead(const record::Test& test, std::size_t fro
         return checked;
     if (auto checked = sound(record::shotFaultsOf(test, from)); !checked)
         return checked;
-    return writing([&] {
-        SQLite::Transaction transaction(m_connection->database);
-        updateHead(m_connection->database, test);
-        m_connection->shotWriter().replace(test, from);
-        transaction.commit();
-    });
+    return struck(test, writing([&] {
+                      updateHead(m_connection->database, test);
+                      replaceShots(test, from);
+                  }));
+}
+
+Result<void> Logbook::struck(const record::Test& test, Result<void> kept) {
+    if (kept)
+        m_connection->shotsOnDisk[test.id] = test.shots.size();
+    return kept;
+}
+
+bool Logbook::isAt(const std::string& path) const {
+    return m_connection->held && identityOf(path) == m_connection->held->identity();
 }
 
 Result<void> Logbook::stillThere() const {
-    struct stat now {};
-    if (::stat(m_path.c_str(), &now) != 0)
+    if (!m_connection->held)
+        return refuse(ErrorKind::readOnly, m_path);
+    const auto now = identityOf(m_path);
+    if (!now)
         return refuse(ErrorKind::gone, m_path);
-    if (now.st_ino != m_connection->inode || now.st_dev != m_connection->device)
+    if (*now != m_connection->held->identity())
         return refuse(ErrorKind::replaced, m_path);
     return {};
 }
 
 Result<void> Logbook::writeAnew() {
+    const std::string part = m_path + ".part";
+    std::error_code none;
+    std::filesystem::remove(part, none);
+    auto copied = guarded(m_path, [&] {
+        Statement copy(m_connection->database, "VACUUM INTO ?");
+        copy.bind(1, part);
+        copy.exec();
+    });
+    auto held = copied ? HeldFile::hold(part) : tl::unexpected(copied.error());
+    if (held && (!held->sync(part) || !renameIfFree(part, m_path)))
+        held = refuse(errno == EEXIST ? ErrorKind::replaced : ErrorKind::storage, m_path, std::strerror(errno));
+    if (!held) {
+        std::filesystem::remove(part, none);
+        return tl::unexpected(held.error());
+    }
+    syncFolderOf(m_path);
     return guarded(m_path, [&] {
-        // Beside the place first: the old connection's journal must be gone before the new file stands there.
-        const std::string beside = m_path + ".anew";
-        std::filesystem::remove(beside);
-        {
-            Statement copy(m_connection->database, "VACUUM INTO ?");
-            copy.bind(1, beside);
-            copy.exec();
-        }
-        m_connection.reset();
-        std::filesystem::remove(m_path + "-wal");
-        std::filesystem::remove(m_path + "-shm");
-        std::filesystem::rename(beside, m_path);
-        m_connection = std::make_unique<Connection>(m_path, SQLite::OPEN_READWRITE);
+        auto shots = std::move(m_connection->shotsOnDisk);
+        m_connection = std::make_unique<Connection>(m_path, std::move(*held));
+        m_connection->shotsOnDisk = std::move(shots);
     });
 }
 
 Result<void> Logbook::remove(const std::string& testId) {
     return writing([&] {
-        SQLite::Transaction transaction(m_connection->database);
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, testId);
         if (clear.exec() == 0)
-            throw std::out_of_range(testId);
-        transaction.commit();
+            throw NoSuchTest(testId);
     });
 }
 
@@ -337,7 +398,6 @@ Result<record::DisplayUnits> Logbook::units() {
 
 Result<void> Logbook::setUnits(const record::DisplayUnits& units) {
     return writing([&] {
-        SQLite::Transaction transaction(m_connection->database);
         Statement s(m_connection->database, "INSERT OR REPLACE INTO setting(key, value) VALUES(?, ?)");
         auto put = [&](const char* name, record::Quantity quantity) {
             s.reset();
@@ -347,29 +407,11 @@ Result<void> Logbook::setUnits(const record::DisplayUnits& units) {
         };
         put("distance_unit", record::Quantity::distance);
         put("speed_unit", record::Quantity::speed);
-        transaction.commit();
     });
 }
 
 Result<std::vector<record::Part>> Logbook::parts() {
-    return guarded(m_path, [&] {
-        std::map<std::pair<record::PartKind, std::string>, record::Part> known;
-        Statement s(m_connection->database, "SELECT head FROM test ORDER BY created_at");
-        while (s.executeStep()) {
-            const auto head = files::readTestHeadJson(m_path, s.getColumn(0).getString());
-            if (!head)
-                continue;
-            for (const auto* builds : {&head->builds, &head->sealedBuilds})
-                for (const auto& build : *builds)
-                    for (const auto* part : {&build.club.head, &build.club.shaft, &build.club.grip})
-                        if (!part->name.empty())
-                            known[{part->kind, part->name}] = *part;
-        }
-        std::vector<record::Part> parts;
-        for (auto& [key, part] : known)
-            parts.push_back(std::move(part));
-        return parts;
-    });
+    return guarded(m_path, [&] { return listParts(m_connection->database, m_path); });
 }
 
 Result<std::string> Logbook::setting(const std::string& key) {
@@ -400,6 +442,14 @@ Result<std::vector<std::string>> Logbook::integrityFaults() {
         while (references.executeStep())
             faults.push_back("a row of " + references.getColumn(0).getString() + " refers to a missing row of " +
                              references.getColumn(2).getString());
+        // What can't be opened is not sound, whatever SQLite says.
+        Statement ids(m_connection->database, "SELECT id, title FROM test ORDER BY created_at");
+        while (ids.executeStep()) {
+            const std::string id = ids.getColumn(0).getString();
+            const auto test = guarded(m_path, [&] { return readTest(m_connection->database, id); });
+            if (!test)
+                faults.push_back("“" + ids.getColumn(1).getString() + "”: " + test.error().detail);
+        }
         return faults;
     });
 }

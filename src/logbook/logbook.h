@@ -24,17 +24,21 @@ struct TestEntry {
 
 /// The user's one file: a SQLite database (docs/formats.md). Every change is one transaction that
 /// is on disk when the call returns; what could not be read back (record::faultsOf) is refused as
-/// invalid, and so is a write to a file that is gone or was replaced. Not for use from several threads
+/// invalid, and so is a write to a file that is gone or was replaced. The file is held by the kernel
+/// (HeldFile) as long as it is open to write. Not for use from several threads
 /// at once.
 class Logbook {
 public:
-    /// Makes a new file; refuses to replace one.
+    /// Makes a new file, whole or not at all; refuses to replace one.
     static Result<Logbook> create(const std::string& path);
-    /// Opens a logbook. A foreign, damaged or newer file is refused and left as it is; an
-    /// older one is kept beside as it was ("NAME.format1.knotbook") and brought up to date.
+    /// Opens a logbook and holds it: `inUse` where another program does, by whatever name. A foreign,
+    /// damaged or newer file is refused and left as it is; an older one is kept beside as it was
+    /// ("NAME.format1.knotbook") and brought up to date; an empty one, or one whose making was broken
+    /// off, is made anew.
     static Result<Logbook> open(const std::string& path);
 
-    /// Opens one to read: nothing is written, and an older one is brought up to date in a copy.
+    /// Opens one to read, held by another or not: nothing is written, and an older one, or one that a
+    /// killed program left, is put right in a copy.
     static Result<Logbook> read(const std::string& path);
 
     Logbook(Logbook&&) noexcept;
@@ -57,6 +61,8 @@ public:
     Result<void> saveShotsAndHead(const record::Test& test, std::size_t from);
     /// Whether the file that was opened still stands at its path.
     Result<void> stillThere() const;
+    /// Whether a path leads to the file that was opened to write.
+    bool isAt(const std::string& path) const;
     /// Puts a file that was deleted while it was open back to its path, with all that was kept in it.
     Result<void> writeAnew();
     Result<void> remove(const std::string& testId);
@@ -71,13 +77,18 @@ public:
     Result<std::string> setting(const std::string& key);
     Result<void> setSetting(const std::string& key, const std::string& value);
 
-    /// SQLite's own check of the whole file and of its references; an empty list means sound.
+    /// SQLite's own check of the whole file and of its references, and what keeps a test from being
+    /// loaded; an empty list means sound.
     Result<std::vector<std::string>> integrityFaults();
 
 private:
     struct Connection;
     Logbook(std::string path, std::unique_ptr<Connection> connection);
     template<typename Work> auto writing(Work work) -> Result<decltype(work())>;
+    static Result<Logbook> make(const std::string& path, bool overBlank);
+    void reconnect();
+    void replaceShots(const record::Test& test, std::size_t from);
+    Result<void> struck(const record::Test& test, Result<void> kept);
     Result<void> sound(const std::vector<std::string>& faults) const;
     std::string m_path;
     std::unique_ptr<Connection> m_connection;

@@ -6,6 +6,7 @@
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
+#include <filesystem>
 #include <vector>
 
 namespace knot::logbook {
@@ -150,7 +151,35 @@ void toFormat4(Database& database) {
     database.exec("PRAGMA user_version = 4");
 }
 
+// "A.knotbook" of format 1 is kept as "A.format1.knotbook", or with a number where that is taken.
+std::string nameOfCopy(const std::string& path, int version) {
+    const std::filesystem::path file(path);
+    const std::string stem = (file.parent_path() / file.stem()).string() + ".format" + std::to_string(version);
+    std::string name = stem + file.extension().string();
+    std::error_code status;
+    for (int n = 2; std::filesystem::exists(name, status); ++n)
+        name = stem + "-" + std::to_string(n) + file.extension().string();
+    return name;
+}
+
 } // namespace
+
+CopyBeside::CopyBeside(Database& database, const std::string& path, int version)
+    : m_part(path + ".part") {
+    std::filesystem::remove(m_part);
+    Statement s(database, "VACUUM INTO ?");
+    s.bind(1, m_part);
+    s.exec();
+    m_name = nameOfCopy(path, version);
+    std::filesystem::rename(m_part, m_name);
+}
+
+CopyBeside::~CopyBeside() {
+    std::error_code gone;
+    std::filesystem::remove(m_part, gone);
+    if (!m_stays && !m_name.empty())
+        std::filesystem::remove(m_name, gone);
+}
 
 void migrate(Database& database, int from) {
     database.exec("PRAGMA foreign_keys = OFF");
@@ -165,6 +194,8 @@ void migrate(Database& database, int from) {
     if (broken.executeStep())
         throw std::runtime_error("its references do not hold");
     broken.reset();
+    if (const auto faults = schemaFaults(database); !faults.empty())
+        throw std::runtime_error(faults.front());
     transaction.commit();
     database.exec("PRAGMA foreign_keys = ON");
 }

@@ -1,6 +1,8 @@
 #include "logbook/rows.h"
 
+#include "core/record/check.h"
 #include "core/record/shot_fields.h"
+#include "core/record/text.h"
 #include "files/test_json.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
@@ -23,6 +25,13 @@ using SQLite::Statement;
 
 [[noreturn]] void refuseHead(const files::Error& error) {
     throw std::runtime_error(files::sentence(error));
+}
+
+// A number where a number belongs; SQLite would read a text as 0.
+double numberOf(const SQLite::Column& column, const std::string& what) {
+    if (!column.isInteger() && !column.isFloat())
+        throw std::runtime_error("its " + what + " is no number");
+    return column.getDouble();
 }
 
 void insertHead(Database& database, const Test& test) {
@@ -126,7 +135,7 @@ private:
         m_before.bind(1, id);
         m_before.bind(2, static_cast<int64_t>(from) - 1);
         if (!m_before.executeStep())
-            throw std::out_of_range(id);
+            throw NoSuchTest(id);
         m_turns = m_before.getColumn(0).getInt64();
         m_sittings = m_before.getColumn(1).getInt64();
         m_before.tryReset();
@@ -237,11 +246,11 @@ void readShots(Database& database, Test& test) {
     int64_t lastTurn = -1;
     while (q.executeStep()) {
         Shot shot;
-        shot.build = record::BuildAt(static_cast<std::size_t>(q.getColumn(0).getInt64()));
-        shot.round = q.getColumn(1).getString();
-        shot.turn = q.getColumn(2).getString();
-        shot.player = q.getColumn(3).getString();
-        shot.sitting = q.getColumn(5).getString();
+        shot.build = record::BuildAt(static_cast<std::size_t>(q.getColumn(0).getInt64())); // faultsOf bounds it
+        shot.round = record::printable(q.getColumn(1).getString());
+        shot.turn = record::printable(q.getColumn(2).getString());
+        shot.player = record::printable(q.getColumn(3).getString());
+        shot.sitting = record::printable(q.getColumn(5).getString());
         const int64_t turn = q.getColumn(6).getInt64();
         shot.handedOver = turn != lastTurn && q.getColumn(4).getInt() != 0;
         lastTurn = turn;
@@ -252,14 +261,14 @@ void readShots(Database& database, Test& test) {
         int at = 9;
         for (const ShotField& field : record::shotFields())
             if (!isOfTurn(field))
-                takeStored(field, shot, q.getColumn(++at).getString());
+                takeStored(field, shot, record::printable(q.getColumn(++at).getString()));
         for (const Metric metric : record::allMetrics()) {
             const auto column = q.getColumn(++at);
             if (column.isNull())
                 continue;
             const bool isModelled = modelled.find("," + record::info(metric).key + ",") != std::string::npos;
-            isModelled ? shot.readings.model(metric, column.getDouble())
-                       : shot.readings.measure(metric, column.getDouble());
+            const double value = numberOf(column, record::info(metric).label);
+            isModelled ? shot.readings.model(metric, value) : shot.readings.measure(metric, value);
         }
         record::deriveMissing(shot.readings);
         test.shots.push_back(std::move(shot));
@@ -287,7 +296,7 @@ void updateHead(Database& database, const Test& test) {
     s.bind(5, files::testHeadJson(test));
     s.bind(6, test.id);
     if (s.exec() == 0)
-        throw std::out_of_range(test.id);
+        throw NoSuchTest(test.id);
     writeBuilds(database, test);
 }
 
@@ -295,13 +304,21 @@ Test readTest(Database& database, const std::string& id) {
     Statement s(database, "SELECT head FROM test WHERE id = ?");
     s.bind(1, id);
     if (!s.executeStep())
-        throw std::out_of_range(id);
+        throw NoSuchTest(id);
     auto head = files::readTestHeadJson("test " + id, s.getColumn(0).getString());
     if (!head)
         refuseHead(head.error());
     Test test = std::move(*head);
     test.id = id;
+    Statement builds(database, "SELECT count(*) FROM test_build WHERE test_id = ?");
+    builds.bind(1, id);
+    builds.executeStep();
+    if (builds.getColumn(0).getInt64() != static_cast<int64_t>(test.builds.size()))
+        throw std::runtime_error("its clubs stand there twice, and differ");
     readShots(database, test);
+    test.nameShots(); // two of one id are two shots
+    if (const auto faults = record::faultsOf(test); !faults.empty())
+        throw std::runtime_error(faults.front());
     return test;
 }
 

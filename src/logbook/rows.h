@@ -3,6 +3,7 @@
 #include "core/record/test.h"
 
 #include <memory>
+#include <stdexcept>
 #include <string>
 
 namespace SQLite {
@@ -11,8 +12,18 @@ class Database;
 
 namespace knot::logbook {
 
-/// Rows to structs and back, in one place. All throw SQLite::Exception; the caller holds the
-/// transaction.
+/// The logbook has no such test.
+struct NoSuchTest : std::runtime_error {
+    using std::runtime_error::runtime_error;
+};
+/// Other shots stand in the file than were kept there.
+struct ChangedElsewhere : std::runtime_error {
+    ChangedElsewhere()
+        : std::runtime_error("other shots than were kept") {}
+};
+
+/// Rows to structs and back, in one place. All throw SQLite::Exception or std::runtime_error with what
+/// is wrong; the caller holds the transaction.
 void insertTest(SQLite::Database& database, const record::Test& test);
 /// Everything but the shots. A build that was struck may not be taken away.
 void updateHead(SQLite::Database& database, const record::Test& test);

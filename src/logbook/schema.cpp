@@ -4,6 +4,7 @@
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
+#include <set>
 #include <string>
 
 namespace knot::logbook {
@@ -86,7 +87,51 @@ CREATE TRIGGER tally_after_delete AFTER DELETE ON shot BEGIN DELETE FROM tally W
 CREATE TRIGGER tally_after_update AFTER UPDATE ON shot BEGIN DELETE FROM tally WHERE test_id = new.test_id; END;
 )";
 
+// Everything that the schema is made of, one text each.
+std::set<std::string> partsOf(SQLite::Database& database) {
+    std::set<std::string> parts;
+    SQLite::Statement objects(database, "SELECT type, name, coalesce(sql, '') FROM sqlite_schema WHERE name NOT LIKE "
+                                        "'sqlite_%'");
+    SQLite::Statement columns(database, "SELECT name, type, \"notnull\", pk, hidden FROM pragma_table_xinfo(?)");
+    while (objects.executeStep()) {
+        const std::string type = objects.getColumn(0).getString();
+        const std::string name = objects.getColumn(1).getString();
+        if (type != "table") {
+            parts.insert(type + " " + name + ": " + objects.getColumn(2).getString());
+            continue;
+        }
+        parts.insert("table " + name);
+        columns.reset();
+        columns.bind(1, name);
+        while (columns.executeStep()) {
+            std::string column = "column " + name + ".";
+            for (int i = 0; i < 5; ++i)
+                column += columns.getColumn(i).getString() + " ";
+            parts.insert(column);
+        }
+    }
+    return parts;
+}
+
 } // namespace
+
+std::vector<std::string> schemaFaults(SQLite::Database& database) {
+    static const std::set<std::string> expected = [] {
+        SQLite::Database fresh(":memory:", SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+        createTables(fresh);
+        return partsOf(fresh);
+    }();
+    const auto found = partsOf(database);
+    std::vector<std::string> faults;
+    auto differing = [&](const std::set<std::string>& all, const std::set<std::string>& known, const char* what) {
+        for (const std::string& part : all)
+            if (!known.contains(part))
+                faults.push_back(what + part.substr(0, part.find(':')));
+    };
+    differing(found, expected, "it has a part of its own, ");
+    differing(expected, found, "it lacks its ");
+    return faults;
+}
 
 void createTally(SQLite::Database& database) {
     database.exec(tally);
@@ -106,10 +151,17 @@ void createSchema(SQLite::Database& database) {
     transaction.commit();
 }
 
+void guardConnection(SQLite::Database& database) {
+    database.exec("PRAGMA trusted_schema = OFF");
+    database.exec("PRAGMA cell_size_check = ON");
+}
+
+// The file alone holds everything between two writes: a journal beside it lives as long as a write.
 void configureConnection(SQLite::Database& database) {
+    guardConnection(database);
     database.exec("PRAGMA foreign_keys = ON");
-    database.exec("PRAGMA journal_mode = WAL");
-    database.exec("PRAGMA synchronous = FULL");
+    database.execAndGet("PRAGMA journal_mode = DELETE");
+    database.exec("PRAGMA synchronous = EXTRA");
 }
 
 } // namespace knot::logbook

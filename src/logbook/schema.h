@@ -1,5 +1,8 @@
 #pragma once
 
+#include <string>
+#include <vector>
+
 namespace SQLite {
 class Database;
 }
@@ -19,7 +22,13 @@ void createTally(SQLite::Database& database);
 /// Makes them in an empty file, in one transaction.
 void createSchema(SQLite::Database& database);
 
-/// WAL, full synchronisation and foreign keys: set on every connection that writes.
+/// What in the tables differs from those of the newest version, as far as it could mislead; columns may
+/// stand in another order. Empty where nothing does.
+std::vector<std::string> schemaFaults(SQLite::Database& database);
+
+/// Nothing that a file brings along is trusted: set on every connection.
+void guardConnection(SQLite::Database& database);
+/// A rollback journal with full synchronisation, and foreign keys: set on every connection that writes.
 void configureConnection(SQLite::Database& database);
 
 } // namespace knot::logbook

@@ -90,7 +90,7 @@ TEST_CASE("a whole blind test is struck with a faulty monitor, nothing is lost, 
         5000));
     std::multiset<std::string> kept;
     const auto onDisk =
-        logbook::Logbook::open(bench.session.book().path().toStdString())->load(bench.session.test().id);
+        logbook::Logbook::read(bench.session.book().path().toStdString())->load(bench.session.test().id);
     REQUIRE(onDisk);
     CHECK(*onDisk == bench.session.test());
     for (const auto& shot : onDisk->shots)
@@ -179,7 +179,7 @@ TEST_CASE("a missed read, a call, a late set-aside, undo and redo, each by its k
         hands.press(Qt::Key_U, Qt::ShiftModifier);
         hands.press(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
         CHECK(test == before);
-        CHECK(*logbook::Logbook::open(bench.session.book().path().toStdString())->load(test.id) == test);
+        CHECK(*logbook::Logbook::read(bench.session.book().path().toStdString())->load(test.id) == test);
     }
     SECTION("a sheet that keeps every shot says so") {
         bench.session.declaring().change("the rule",
@@ -319,7 +319,7 @@ TEST_CASE("feel, guess, conditions, rest, marks and a stop, by keys") {
     hands.press(Qt::Key_Return);
     CHECK(test.events.back().text == "pain");
     CHECK(bench.message().contains("physiotherapist"));
-    CHECK(*logbook::Logbook::open(bench.session.book().path().toStdString())->load(test.id) == test);
+    CHECK(*logbook::Logbook::read(bench.session.book().path().toStdString())->load(test.id) == test);
 }
 
 TEST_CASE("changes of the plan in the bay are amendments, taken back too") {

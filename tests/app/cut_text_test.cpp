@@ -156,9 +156,8 @@ TEST_CASE("no text is cut off on any page, at any size, with large type and long
         app::setTypeScale(look.type);
         app::applyTheme(look.theme);
         Bench bench;
-        auto book = logbook::Logbook::create(bench.path("a.knotbook").toStdString());
-        REQUIRE(book);
-        const auto id = *book->save(look.longNames ? longNames() : underWay());
+        const auto id = *logbook::Logbook::create(bench.path("a.knotbook").toStdString())
+                             ->save(look.longNames ? longNames() : underWay());
         bench.window->openPath(bench.path("a.knotbook"));
         bench.window->resize(look.size);
         REQUIRE(bench.session.openTest(id));

@@ -142,7 +142,7 @@ TEST_CASE("edits are undone and done again, and a draft is on disk as it is type
     hands.press(Qt::Key_N, Qt::ControlModifier);
     hands.type("Is it the loft?");
     const auto id = bench.session.test().id;
-    auto book = *logbook::Logbook::open(bench.session.book().path().toStdString());
+    auto book = *logbook::Logbook::read(bench.session.book().path().toStdString());
     CHECK(book.load(id)->question == "Is it the loft?");
     hands.choose("kind", 3);
     CHECK(!bench.session.test().card.held.empty());

@@ -59,7 +59,7 @@ TEST_CASE("the baseline changes with the keyboard and is kept") {
     REQUIRE(judged.wait(10000));
     CHECK(bench.session.test().card.baseline == "Ochre");
     const auto id = bench.session.test().id;
-    auto again = logbook::Logbook::open(bench.path("Demo.knotbook").toStdString());
+    auto again = logbook::Logbook::read(bench.path("Demo.knotbook").toStdString());
     REQUIRE(again);
     CHECK(again->load(id)->card.baseline == "Ochre");
 }

@@ -254,7 +254,7 @@ TEST_CASE("a file deleted while shots come is written anew, and one replaced kee
         hands.press(Qt::Key_Return);
         CHECK(bench.message().contains("written anew"));
         CHECK(!bench.session.bay().hasUnsaved());
-        CHECK(logbook::Logbook::open(path.toStdString())->load(bench.session.test().id)->shots.size() == 2);
+        CHECK(logbook::Logbook::read(path.toStdString())->load(bench.session.test().id)->shots.size() == 2);
     }
     SECTION("replaced") {
         QFile::rename(path, path + ".away");
@@ -275,7 +275,7 @@ TEST_CASE("a file deleted while shots come is written anew, and one replaced kee
         bench.trigger("actionKeep");
         CHECK(!bench.session.bay().hasUnsaved());
         CHECK(!trouble->isVisible());
-        CHECK(logbook::Logbook::open(bench.path("rescued.knotbook").toStdString())
+        CHECK(logbook::Logbook::read(bench.path("rescued.knotbook").toStdString())
                   ->load(bench.session.test().id)
                   ->shots.size() == 2);
     }
@@ -316,7 +316,7 @@ TEST_CASE("on a full disk shots stay in memory, are not acknowledged, and go to 
     CHECK(line.hears("\"ack\",\"id\":\"c\"")); // tried again by itself
     CHECK(line.heard.contains("\"ack\",\"id\":\"b\""));
     CHECK(!trouble->isVisible());
-    CHECK(logbook::Logbook::open(bench.session.book().path().toStdString())
+    CHECK(logbook::Logbook::read(bench.session.book().path().toStdString())
               ->load(bench.session.test().id)
               ->shots.size() == 3);
 }

@@ -1,11 +1,13 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
 #include <array>
 #include <cstdio>
 #include <filesystem>
 #include <fstream>
 #include <string>
+#include <sys/stat.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
@@ -119,4 +121,105 @@ TEST_CASE("simulate, import, check and export work hand in hand") {
     CHECK(run("check " + book).output.find("is sound: 2 tests.") != std::string::npos);
     CHECK(run("export " + book + " nothing --csv").code == 2);
     fs::remove_all(folder);
+}
+
+namespace {
+
+struct Scratch {
+    fs::path path;
+    Scratch() {
+        std::string made = (fs::temp_directory_path() / "knot-cli-XXXXXX").string();
+        REQUIRE(::mkdtemp(made.data()));
+        path = made;
+        std::ofstream(at("s.csv")) << "build,carry_m\nA,150\nB,151\n";
+    }
+    Scratch(const Scratch&) = delete;
+    Scratch& operator=(const Scratch&) = delete;
+    ~Scratch() { fs::remove_all(path); }
+    std::string at(const char* name) const { return (path / name).string(); }
+};
+
+} // namespace
+
+TEST_CASE("import says so where nothing would be kept, or nothing can be read to its end") {
+    const Scratch scratch;
+    const std::string csv = scratch.at("s.csv");
+    const auto nameless = run("import " + csv + " \"\"");
+    CHECK(nameless.code == 2);
+    CHECK(nameless.output.find("it has no name") != std::string::npos);
+    // A name is a name, whatever it begins with.
+    CHECK(run("import " + csv + " '" + scratch.at("file:x?mode=memory.knotbook") + "'").code == 0);
+    CHECK(fs::file_size(scratch.at("file:x?mode=memory.knotbook")) > 4096);
+    REQUIRE(::mkfifo(scratch.at("pipe.csv").c_str(), 0600) == 0);
+    for (const char* endless : {"pipe.csv", "/dev/zero", "/dev/stdin"}) {
+        const std::string name = endless[0] == '/' ? endless : scratch.at(endless);
+        const auto refused = run("import " + name + " " + scratch.at("a.knotbook") + " < /dev/zero");
+        CHECK(refused.code == 2);
+        CHECK(refused.output.find("no file with an end") != std::string::npos);
+    }
+    CHECK(!fs::exists(scratch.at("a.knotbook")));
+}
+
+TEST_CASE("a file too large, too wide or of one endless line is refused at once") {
+    const Scratch scratch;
+    {
+        std::ofstream huge(scratch.at("huge.csv"));
+        huge << "build,carry_m\n";
+    }
+    fs::resize_file(scratch.at("huge.csv"), std::uintmax_t{5} << 30); // sparse
+    CHECK(run("judge " + scratch.at("huge.csv")).output.find("larger than 32 MiB") != std::string::npos);
+    {
+        std::ofstream wide(scratch.at("wide.csv"));
+        for (int i = 0; i < 100000; ++i)
+            wide << "c" << i << ",";
+        wide << "\n1\n";
+    }
+    CHECK(run("judge " + scratch.at("wide.csv")).output.find("100001 columns; expected at most 1000") !=
+          std::string::npos);
+    std::ofstream(scratch.at("line.csv")) << "build,carry_m\nA," << std::string(3 << 20, '1') << "\n";
+    CHECK(run("judge " + scratch.at("line.csv")).output.find("longer than 1 MiB") != std::string::npos);
+}
+
+TEST_CASE("a number beyond a million is refused with its cell, and one below is judged") {
+    const Scratch scratch;
+    for (const char* number : {"1e308", "1.7976931348623157e308", "-1000001", "3.4e38"}) {
+        std::ofstream(scratch.at("n.csv")) << "build,carry_m\nA,150\nA,151\nB," << number << "\nB,152\n";
+        const auto refused = run("judge " + scratch.at("n.csv"));
+        CHECK(refused.code == 2);
+        CHECK(refused.output.find("line 4, column 2 (carry_m)") != std::string::npos);
+        CHECK(refused.output.find("more than anything measures") != std::string::npos);
+    }
+    std::ofstream(scratch.at("n.csv")) << "build,carry_m\nA,150\nA,151\nB,999999\nB,152\n";
+    CHECK(run("judge " + scratch.at("n.csv")).code == 0);
+}
+
+TEST_CASE("nothing that steers a terminal, and no formula, leaves by the command line") {
+    const Scratch scratch;
+    std::ofstream(scratch.at("e.csv")) << "build,carry_m,note\n\x1b]0;own\x07=1+1,150,\x1b[2J+x\n"
+                                          "@B,151,\xe2\x80\xae-y\n'=C,152,plain\n";
+    REQUIRE(run("import " + scratch.at("e.csv") + " " + scratch.at("e.knotbook")).code == 0);
+    const auto out = run("export " + scratch.at("e.knotbook") + " e --csv");
+    CHECK(out.code == 0);
+    CHECK(out.output.find('\x1b') == std::string::npos);
+    CHECK(out.output.find('\x07') == std::string::npos);
+    CHECK(out.output.find("\xe2\x80\xae") == std::string::npos);
+    for (const char* cell : {"]0;own=1+1", "'@B", "'-y"})
+        CHECK(out.output.find(cell) != std::string::npos);
+    std::ofstream(scratch.at("again.csv")) << out.output;
+    REQUIRE(run("import " + scratch.at("again.csv") + " " + scratch.at("again.knotbook")).code == 0);
+    CHECK(run("export " + scratch.at("again.knotbook") + " again --csv").output == out.output);
+    const auto refused = run("judge '" + scratch.at("\x1b[31mnone.csv") + "'");
+    CHECK(refused.output.find('\x1b') == std::string::npos);
+}
+
+TEST_CASE("a club that is called Average keeps its shots, and a line of averages is left out with a word") {
+    const Scratch scratch;
+    std::ofstream(scratch.at("m.csv")) << "shot,build,carry_m\n1,Average,150\n2,SD,151\n3,Mean,152\n4,Average,153\n";
+    REQUIRE(run("import " + scratch.at("m.csv") + " " + scratch.at("m.knotbook")).code == 0);
+    const auto out = run("export " + scratch.at("m.knotbook") + " m --csv").output;
+    CHECK(std::ranges::count(out, '\n') == 5);
+    std::ofstream(scratch.at("s2.csv")) << "shot,build,carry_m\n1,A,150\n2,A,151\n,Average,150.5\n";
+    const auto noted = run("import " + scratch.at("s2.csv") + " " + scratch.at("m.knotbook"));
+    CHECK(noted.code == 0);
+    CHECK(noted.output.find("1 summary row was left out.") != std::string::npos);
 }

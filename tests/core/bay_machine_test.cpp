@@ -197,6 +197,8 @@ private:
             RC_ASSERT(m_test.shots[number - 1].id == subject.test().shots[i].id);
             RC_ASSERT(numbers.insert(number).second);
         }
+        for (record::ShotAt i; i < subject.seen().shots.size(); ++i)
+            RC_ASSERT(m_test.shots[subject.numberOfSeen(i) - 1].id == subject.seen().shots[i].id);
     }
 
     // What is kept up is what reckoning anew gives.

@@ -7,6 +7,7 @@
 #include <catch2/catch.hpp>
 #include <sqlite3.h>
 
+#include <algorithm>
 #include <filesystem>
 #include <fstream>
 #include <functional>
@@ -142,4 +143,98 @@ TEST_CASE("ids stay with their shots when one is filed between them") {
     CHECK(after[10] == late.id);
     after.erase(after.begin() + 10);
     CHECK(after == before);
+}
+
+TEST_CASE("a logbook that lies is refused in words, and looking at it is safe") {
+    struct Lie {
+        const char* sql;
+        const char* words; ///< of the refusal
+    };
+    const Lie lies[] = {
+        {"UPDATE turn SET build = 1 - build; PRAGMA foreign_keys = OFF; UPDATE turn SET build = 40 WHERE position = 2",
+         "names a club that is not on the rack"},
+        {"UPDATE turn SET build = -1 WHERE position = 2", "names a club that is not on the rack"},
+        {"DELETE FROM test_build WHERE position = 1", "its clubs stand there twice, and differ"},
+        {"UPDATE shot SET extra = '[\"1\",\"2\",\"3\"]' WHERE position = 3", "has 3 cells for 0 columns"},
+        {"UPDATE shot SET carry_m = 'abc' WHERE position = 3", "its carry is no number"},
+        {"UPDATE shot SET carry_m = 1e100 WHERE position = 3", "beyond a million"},
+        {"UPDATE test SET head = substr(head, 1, 200)", "not JSON"},
+        {"UPDATE test SET head = replace(head, '\"turn_length\":', '\"turn_length\":9')", "shots of a stint"},
+        {"UPDATE test SET head = replace(head, '\"rounds\":', '\"rounds\":300000000')", "no whole number"},
+    };
+    for (const Lie& lie : lies) {
+        INFO(lie.sql);
+        const Folder folder;
+        const auto path = folder.file("a.knotbook");
+        auto test = simulate::testFrom(*simulate::scenarioByKey("wedge-loft"));
+        test.extraColumns.clear();
+        for (auto& shot : test.shots)
+            shot.extra.clear();
+        test.plan.turnLength = 111;
+        const auto id = *Logbook::create(path)->save(test);
+        Folder::runSql(path, lie.sql);
+        auto book = Logbook::open(path);
+        REQUIRE(book);
+        CHECK(book->tests()); // the list stands, so that the others can be opened
+        const auto loaded = book->load(id);
+        REQUIRE(!loaded);
+        CHECK(logbook::sentence(loaded.error()).find(lie.words) != std::string::npos);
+        const auto faults = *book->integrityFaults();
+        CHECK(!faults.empty());
+        CHECK(std::ranges::any_of(faults, [&](const auto& each) { return each.find(lie.words) != std::string::npos; }));
+    }
+}
+
+TEST_CASE("a logbook whose tables are not ours is refused whole") {
+    const char* changes[] = {
+        "CREATE TRIGGER eat AFTER INSERT ON shot BEGIN DELETE FROM shot WHERE position = new.position; END",
+        "CREATE VIEW sight AS SELECT * FROM shot",
+        "CREATE TABLE own(x)",
+        "ALTER TABLE shot ADD COLUMN own TEXT",
+        "DROP TRIGGER tally_after_insert",
+        "DROP INDEX shot_by_turn",
+    };
+    for (const char* change : changes) {
+        INFO(change);
+        const Folder folder;
+        const auto path = folder.file("a.knotbook");
+        REQUIRE(Logbook::create(path)->save(simulate::testFrom(*simulate::scenarioByKey("wedge-loft"))));
+        Folder::runSql(path, change);
+        for (const auto& refused : {Logbook::open(path), Logbook::read(path)}) {
+            REQUIRE(!refused);
+            CHECK(refused.error().kind == ErrorKind::damaged);
+        }
+    }
+}
+
+TEST_CASE("a tally that is wrong is counted anew and keeps no list from standing") {
+    for (const char* tally : {"9 9 9;", "0 x 1;", "0 1", "18446744073709551615 1 1;", ""}) {
+        const Folder folder;
+        const auto path = folder.file("a.knotbook");
+        const auto test = simulate::testFrom(*simulate::scenarioByKey("wedge-loft"));
+        REQUIRE(Logbook::create(path)->save(test));
+        Folder::runSql(path,
+                       ("INSERT OR REPLACE INTO tally SELECT id, '" + std::string(tally) + "' FROM test").c_str());
+        auto book = Logbook::open(path);
+        REQUIRE(book->tests());
+        CHECK(book->tests()->size() == 1);
+    }
+}
+
+TEST_CASE("a migration that is refused leaves nothing behind") {
+    for (const int format : {1, 2, 3}) {
+        const Folder folder;
+        const auto path = folder.file("old.knotbook");
+        fixture(folder, path, format);
+        Folder::runSql(path, "CREATE TRIGGER own AFTER INSERT ON setting BEGIN SELECT 1; END; "
+                             "CREATE TABLE tally(x); CREATE TABLE extra_table(y)");
+        for (int tries = 0; tries < 3; ++tries)
+            CHECK(!Logbook::open(path));
+        std::size_t files = 0;
+        for (const auto& entry : std::filesystem::directory_iterator(folder.path)) {
+            ++files;
+            CHECK(entry.path().filename() != "old.knotbook.part");
+        }
+        CHECK(files == 1);
+    }
 }

@@ -176,7 +176,7 @@ TEST_CASE("a file deleted while it is open is noticed, and can be put back whole
     CHECK(refused.error().kind == ErrorKind::gone);
     REQUIRE(book.writeAnew());
     REQUIRE(book.saveShots(test, 5));
-    auto again = Logbook::open(path);
+    auto again = Logbook::read(path);
     REQUIRE(again);
     CHECK(again->integrityFaults()->empty());
     CHECK(again->load(test.id)->shots.size() == 6);

@@ -34,11 +34,12 @@ QString paragraph(const std::string& text, const QColor& colour) {
         .arg(colour.name(), QString::fromStdString(text).toHtmlEscaped());
 }
 
-QString knotText(const record::Test& test, const record::Structure& structure, std::size_t shot,
+QString knotText(const judge::Case& subject, const record::Structure& structure, std::size_t shot,
                  const std::string& value) {
+    const record::Test& test = subject.seen();
     const auto& s = test.shots[shot];
     const auto& turn = structure.turns[structure.turnOfShot[shot]];
-    const std::string number = s.number.empty() ? std::to_string(shot + 1) : s.number;
+    const std::string number = s.number.empty() ? std::to_string(subject.numberOfSeen(record::ShotAt(shot))) : s.number;
     QString text = ReadingPage::tr("%1, shot %2")
                        .arg(QString::fromStdString(test.builds[s.build].name), QString::fromStdString(number));
     if (turn.round)
@@ -47,8 +48,9 @@ QString knotText(const record::Test& test, const record::Structure& structure, s
 }
 
 // Joins what the record holds with what the reading found, for one metric.
-CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, record::Metric metric,
+CordsPicture pictureOf(const judge::Case& subject, const judge::Reading& reading, record::Metric metric,
                        const record::DisplayUnits& units) {
+    const record::Test& test = subject.seen();
     const record::MetricFormat format(metric, units);
     const auto structure = record::structureOf(test);
     const auto column = judge::columnOf(test, structure, metric, judge::Taken::counted);
@@ -67,7 +69,7 @@ CordsPicture pictureOf(const record::Test& test, const judge::Reading& reading, 
                 cord.values.push_back(format.shown(turn.values[i]));
                 cord.shots.push_back(turn.shots[i]);
                 picture.knotTexts[static_cast<qsizetype>(turn.shots[i])] =
-                    knotText(test, structure, turn.shots[i], format.withUnit(turn.values[i]));
+                    knotText(subject, structure, turn.shots[i], format.withUnit(turn.values[i]));
             }
         cord.mean = format.shown(summary->mean);
         if (summary->ci95) {
@@ -324,7 +326,8 @@ void ReadingPage::returnTo(std::optional<record::Metric> metric, record::BuildAt
 QString ReadingPage::checksHtml() const {
     const judge::Reading* reading = m_judging.reading();
     if (reading == nullptr)
-        return {};
+        return m_judging.trouble().isEmpty() ? QString()
+                                             : paragraph(m_judging.trouble().toStdString(), colours().alarm);
     auto checks = words::checks(*reading);
     for (auto& remark : words::remarks(*reading, m_book.units()))
         checks.push_back(std::move(remark));
@@ -367,7 +370,7 @@ void ReadingPage::showMetric(record::Metric metric) {
 
 void ReadingPage::showPicture() {
     if (const judge::Reading* reading = m_judging.reading(); reading != nullptr && m_metric)
-        m_cords->setPicture(pictureOf(m_judging.subject().seen(), *reading, *m_metric, m_book.units()));
+        m_cords->setPicture(pictureOf(m_judging.subject(), *reading, *m_metric, m_book.units()));
 }
 
 void ReadingPage::caption(const QString& text) {
@@ -378,7 +381,7 @@ void ReadingPage::caption(const QString& text) {
 QString ReadingPage::subtitle() const {
     const judge::Reading* reading = m_judging.reading();
     if (reading == nullptr)
-        return tr("judging…");
+        return m_judging.trouble().isEmpty() ? tr("judging…") : tr("not judged");
     std::size_t counted = 0;
     std::size_t setAside = 0;
     std::size_t warmUp = 0;

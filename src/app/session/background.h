@@ -4,18 +4,31 @@
 #include <QObject>
 #include <QtConcurrent>
 
+#include <cstdio>
+#include <exception>
+#include <optional>
+
 namespace knot::app {
 
 /// Runs work off the window's thread and hands what it gives to `then` back on it. The answer is
-/// dropped when `context` is gone by then. The work must own all that it touches.
+/// dropped when `context` is gone by then, and there is none where the work throws. The work must own
+/// all that it touches.
 template<typename Work, typename Then> void inBackground(QObject* context, Work work, Then then) {
-    using Answer = decltype(work());
+    using Answer = std::optional<decltype(work())>;
     auto* watcher = new QFutureWatcher<Answer>(context);
     QObject::connect(watcher, &QFutureWatcher<Answer>::finished, context, [watcher, then = std::move(then)]() mutable {
         watcher->deleteLater();
-        then(watcher->future().takeResult());
+        if (Answer answer = watcher->future().takeResult())
+            then(std::move(*answer));
     });
-    watcher->setFuture(QtConcurrent::run(std::move(work)));
+    watcher->setFuture(QtConcurrent::run([work = std::move(work)]() mutable -> Answer {
+        try {
+            return work();
+        } catch (const std::exception& fault) {
+            std::fprintf(stderr, "knotcount: work in the background failed (%s)\n", fault.what());
+            return std::nullopt;
+        }
+    }));
 }
 
 } // namespace knot::app

@@ -2,15 +2,9 @@
 
 #include <QDir>
 #include <QFileInfo>
-#include <QLockFile>
 #include <QStandardPaths>
 
 namespace knot::app {
-
-struct Book::Opened {
-    std::unique_ptr<QLockFile> lock; ///< nothing where the file is the one that is open and locked
-    logbook::Logbook logbook;
-};
 
 Book::Book(QObject* parent)
     : QObject(parent) {}
@@ -43,35 +37,18 @@ QString Book::ownPath() {
         .filePath(QStringLiteral("My shots.knotbook"));
 }
 
-// One program at a time; the lock of one that was killed is taken over. The lock in force is held until
-// the new one is.
-std::optional<Book::Opened> Book::acquire(const QString& path, Missing missing) {
-    std::unique_ptr<QLockFile> lock;
-    if (!m_logbook || QFileInfo(path) != QFileInfo(this->path())) {
-        lock = std::make_unique<QLockFile>(path + QStringLiteral(".lock"));
-        lock->setStaleLockTime(0);
-        if (!lock->tryLock() && lock->error() == QLockFile::LockFailedError) {
-            qint64 process = 0;
-            QString host;
-            QString program;
-            lock->getLockInfo(&process, &host, &program);
-            emit refused(
-                tr("%1 is open in another Knot Count (process %2). Close it there first.").arg(path).arg(process));
-            return std::nullopt;
-        }
-    }
+// The new file is held before the old one is let go.
+std::optional<logbook::Logbook> Book::acquire(const QString& path, Missing missing) {
     const std::string name = path.toStdString();
     auto book = missing == Missing::make && !QFileInfo::exists(path) ? logbook::Logbook::create(name)
                                                                      : logbook::Logbook::open(name);
     if (!ok(book))
         return std::nullopt;
-    return Opened{std::move(lock), std::move(*book)};
+    return std::move(*book);
 }
 
-void Book::adopt(Opened opened) {
-    m_logbook.emplace(std::move(opened.logbook));
-    if (opened.lock)
-        m_lock = std::move(opened.lock);
+void Book::adopt(logbook::Logbook opened) {
+    m_logbook.emplace(std::move(opened));
     m_parts.reset();
     if (auto units = m_logbook->units(); ok(units))
         m_units = *units;
@@ -79,9 +56,15 @@ void Book::adopt(Opened opened) {
     list();
 }
 
+bool Book::isOpenAt(const QString& path) const {
+    return m_logbook && m_logbook->isAt(path.toStdString());
+}
+
 bool Book::open(const QString& path) {
-    if (!QFileInfo::exists(path)) // no lock file beside nothing
-        return ok(logbook::Logbook::open(path.toStdString()));
+    if (isOpenAt(path)) {
+        list();
+        return true;
+    }
     auto opened = acquire(path, Missing::refuse);
     if (opened)
         adopt(std::move(*opened));
@@ -90,6 +73,8 @@ bool Book::open(const QString& path) {
 
 bool Book::openOrMake(const QString& path) {
     QDir().mkpath(QFileInfo(path).path());
+    if (isOpenAt(path))
+        return true;
     auto opened = acquire(path, Missing::make);
     if (opened)
         adopt(std::move(*opened));
@@ -97,12 +82,14 @@ bool Book::openOrMake(const QString& path) {
 }
 
 std::optional<std::string> Book::keepIn(const QString& path, record::Test test) {
+    test.id.clear();
+    if (isOpenAt(path))
+        return save(test);
     auto opened = acquire(path, Missing::make);
     if (!opened)
         return std::nullopt;
-    test.id.clear();
-    auto id = opened->logbook.save(test);
-    if (!ok(id) || !ok(opened->logbook.setUnits(m_units)))
+    auto id = opened->save(test);
+    if (!ok(id) || !ok(opened->setUnits(m_units)))
         return std::nullopt;
     adopt(std::move(*opened));
     return *id;

@@ -6,15 +6,12 @@
 #include <QObject>
 #include <QString>
 
-#include <memory>
 #include <optional>
-
-class QLockFile;
 
 namespace knot::app {
 
-/// The open logbook: its path, its lock, the file and the list of its tests. They are replaced
-/// together, once the new file is open and locked; what is refused leaves all as it was. A file that
+/// The open logbook: the file, which it holds, and the list of its tests. They are replaced together,
+/// once the new file is open and held; what is refused leaves all as it was. A file that
 /// was deleted while it was open is put back by the next write, and says so.
 class Book : public QObject {
     Q_OBJECT
@@ -65,15 +62,14 @@ signals:
     void noted(const QString& sentence);
 
 private:
-    struct Opened;
     enum class Missing { refuse, make };
-    std::optional<Opened> acquire(const QString& path, Missing missing);
-    void adopt(Opened opened);
+    std::optional<logbook::Logbook> acquire(const QString& path, Missing missing);
+    void adopt(logbook::Logbook opened);
+    bool isOpenAt(const QString& path) const;
     template<typename Write> auto written(Write write) -> decltype(write());
     template<typename T> bool ok(const logbook::Result<T>& result);
 
     std::optional<logbook::Logbook> m_logbook;
-    std::unique_ptr<QLockFile> m_lock;
     std::vector<logbook::TestEntry> m_tests;
     std::optional<std::vector<record::Part>> m_parts;
     record::DisplayUnits m_units;

@@ -23,21 +23,32 @@ void Judging::judge(const record::Test& test) {
     auto latest = m_generation;
     auto snapshot = std::make_shared<const record::Test>(test);
     struct Answer {
-        judge::Case subject;
+        std::optional<judge::Case> subject;
         std::optional<judge::Reading> reading;
+        std::string fault;
     };
     inBackground(
         this,
         [snapshot, latest, mine] {
-            const auto subject = judge::Case::of(*snapshot);
-            return Answer{subject, judge::judge({.subject = subject, .seed = 1, .cancelled = [latest, mine] {
-                                                     return *latest != mine;
-                                                 }})};
+            try {
+                const auto subject = judge::Case::of(*snapshot);
+                return Answer{
+                    subject,
+                    judge::judge(
+                        {.subject = subject, .seed = 1, .cancelled = [latest, mine] { return *latest != mine; }}),
+                    {}};
+            } catch (const std::exception& fault) {
+                return Answer{{}, {}, fault.what()};
+            }
         },
         [this, latest, mine](Answer answer) {
             if (mine != *latest)
                 return;
             m_reading = std::move(answer.reading);
+            m_trouble = answer.fault.empty() ? QString()
+                                             : tr("These shots can't be judged (%1). They are kept; export them as CSV "
+                                                  "to look at the numbers.")
+                                                   .arg(QString::fromStdString(answer.fault));
             m_subject = std::move(answer.subject);
             emit changed();
         });
@@ -46,6 +57,7 @@ void Judging::judge(const record::Test& test) {
 void Judging::markStale(std::function<const record::Test*()> test) {
     ++*m_generation; // a judge at work judges an older test
     m_reading.reset();
+    m_trouble.clear();
     m_stale = std::move(test);
     if (m_watched)
         m_soon.start();
@@ -66,6 +78,7 @@ void Judging::judgeStale() {
 void Judging::forget() {
     ++*m_generation;
     m_reading.reset();
+    m_trouble.clear();
     m_subject.reset();
     m_stale = nullptr;
     m_soon.stop();

@@ -3,6 +3,7 @@
 #include "core/judge/judge.h"
 
 #include <QObject>
+#include <QString>
 #include <QTimer>
 
 #include <atomic>
@@ -32,6 +33,8 @@ public:
 
     /// Nothing until the judge has spoken.
     const judge::Reading* reading() const { return m_reading ? &*m_reading : nullptr; }
+    /// Why there will be no reading; empty where there is one or may be one.
+    const QString& trouble() const { return m_trouble; }
     /// What was judged; goes with `reading`.
     const judge::Case& subject() const { return *m_subject; }
 
@@ -43,6 +46,7 @@ private:
 
     std::optional<judge::Reading> m_reading;
     std::optional<judge::Case> m_subject;
+    QString m_trouble;
     std::shared_ptr<std::atomic<int>> m_generation;
     std::function<const record::Test*()> m_stale;
     bool m_watched = false;

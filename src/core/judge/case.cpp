@@ -46,7 +46,8 @@ Case Case::of(const record::Test& test) {
     parts->seen = std::move(successors.test);
     parts->clubOf = std::move(successors.originals);
     parts->structure = record::structureOf(parts->seen);
-    parts->numbers = std::move(numbers);
+    parts->numbers = numbers;
+    parts->seenNumbers = std::move(numbers);
     const auto planned = static_cast<std::size_t>(std::max(0, test.card.plannedRounds));
     if (planned == 0 || parts->structure.rounds.size() <= planned)
         return Case(std::move(parts));

@@ -36,13 +36,15 @@ public:
     BuildAt clubOf(BuildAt build) const { return m_parts->clubOf[build]; }
     /// The number that the record gives to a shot of `test()`, from 1.
     std::size_t numberOf(record::ShotAt shot) const { return m_parts->numbers[shot]; }
+    /// The same for a shot of `seen()`.
+    std::size_t numberOfSeen(record::ShotAt shot) const { return m_parts->seenNumbers[shot]; }
 
 private:
     struct Parts {
         record::Test seen;
         std::optional<record::Test> planned;
         record::Structure structure;
-        std::vector<std::size_t> numbers;
+        std::vector<std::size_t> numbers, seenNumbers;
         std::vector<BuildAt> clubOf;
         std::size_t roundsBeyond = 0, clubs = 0;
     };

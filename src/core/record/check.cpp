@@ -84,8 +84,8 @@ std::vector<std::string> faultsOf(const Plan& plan, std::size_t builds) {
     for (const PlannedTurn& turn : plan.turns) {
         if (turn.build >= builds)
             faults.add("A planned stint names a club that is not on the rack.");
-        if (turn.round < 1 || turn.shots < 1)
-            faults.add("A planned stint needs a lap and a shot, both from 1.");
+        if (turn.round < 1 || turn.round > 10 * mostRounds || turn.shots < 1 || turn.shots > 1000)
+            faults.add("A planned stint needs a lap and a shot, both from 1 and no more than a day has.");
     }
     return faults.take();
 }
@@ -145,6 +145,8 @@ std::vector<std::string> shotFaultsOf(const Test& test, std::size_t from) {
         for (const Metric metric : allMetrics())
             if (const auto value = shot.readings.at(metric); value && !std::isfinite(*value))
                 faults.add(which + " has no finite " + info(metric).label + ".");
+            else if (value && std::fabs(*value) > mostReading)
+                faults.add(which + " has a " + info(metric).label + " beyond a million, which nothing measures.");
     }
     return faults.take();
 }

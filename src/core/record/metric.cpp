@@ -2,6 +2,7 @@
 
 #include "core/record/table.h"
 
+#include <cmath>
 #include <stdexcept>
 
 namespace knot::embedded {
@@ -91,7 +92,8 @@ void deriveMissing(Readings& readings) {
     auto fill = [&](Metric target, Metric first, Metric second, auto combine) {
         if (readings.has(target) || !readings.has(first) || !readings.has(second))
             return;
-        if (const std::optional<double> value = combine(*readings.at(first), *readings.at(second)))
+        const std::optional<double> value = combine(*readings.at(first), *readings.at(second));
+        if (value && std::fabs(*value) <= mostReading)
             readings.derive(target, *value);
     };
     auto minus = [](double a, double b) { return std::optional(a - b); };

@@ -101,4 +101,7 @@ private:
 /// marks them as derived. A ball speed over a club speed of 0 derives nothing.
 void deriveMissing(Readings& readings);
 
+/// Nothing that is measured is farther from zero, in internal units: what is, is no reading.
+inline constexpr double mostReading = 1e6;
+
 } // namespace knot::record

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <unordered_set>
 
 namespace knot::record {
 
@@ -95,8 +96,9 @@ ShotId Test::nextShotId() const {
 
 void Test::nameShots() {
     auto next = static_cast<std::int64_t>(nextShotId());
+    std::unordered_set<std::int64_t> taken;
     for (Shot& shot : shots)
-        if (shot.id == ShotId::none)
+        if (shot.id == ShotId::none || !taken.insert(static_cast<std::int64_t>(shot.id)).second)
             shot.id = ShotId{next++};
 }
 

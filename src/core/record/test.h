@@ -75,7 +75,7 @@ struct Test {
     std::optional<ShotAt> shotIndex(ShotId named) const;
     /// The id that the next shot gets: one more than any shot has.
     ShotId nextShotId() const;
-    /// Gives ids to the shots that have none, in their order.
+    /// Gives ids to the shots that have none, or that of a shot before them, in their order.
     void nameShots();
     /// Takes a build out that no shot, feel or guess is of; those after it move up everywhere. False,
     /// and no change, where one is. The planned turns go: they are to be made anew.

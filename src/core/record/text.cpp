@@ -1,6 +1,8 @@
 #include "core/record/text.h"
 
+#include <algorithm>
 #include <array>
+#include <utility>
 
 namespace knot::record {
 namespace {
@@ -31,6 +33,42 @@ std::string_view trimmed(std::string_view text) {
     while (const std::size_t size = spaceAtEnd(text))
         text.remove_suffix(size);
     return text;
+}
+
+namespace {
+
+// How many bytes of what is not to be printed `text` begins with.
+std::size_t unprintableAt(std::string_view text) {
+    const auto first = static_cast<unsigned char>(text.front());
+    if (first < 0x20)
+        return first == '\n' || first == '\t' ? 0 : 1;
+    if (first == 0x7f)
+        return 1;
+    if (first == 0xc2 && text.size() > 1) // U+0080 to U+009F
+        return static_cast<unsigned char>(text[1]) < 0xa0 && static_cast<unsigned char>(text[1]) >= 0x80 ? 2 : 0;
+    constexpr std::array<std::string_view, 12> turning = {"\u200e", "\u200f", "\u202a", "\u202b", "\u202c", "\u202d",
+                                                          "\u202e", "\u2066", "\u2067", "\u2068", "\u2069", "\u061c"};
+    if (first == 0xe2 || first == 0xd8)
+        for (const auto mark : turning)
+            if (text.starts_with(mark))
+                return mark.size();
+    return 0;
+}
+
+} // namespace
+
+std::string printable(std::string text) {
+    std::string clean;
+    std::size_t kept = 0; // up to here `clean` has what is to be printed
+    for (std::size_t at = 0; at < text.size();) {
+        const std::size_t size = unprintableAt(std::string_view(text).substr(at));
+        if (size > 0) {
+            clean.append(text, kept, at - kept);
+            kept = at + size;
+        }
+        at += std::max<std::size_t>(size, 1);
+    }
+    return kept == 0 ? std::move(text) : clean.append(text, kept);
 }
 
 std::string lowerCase(std::string_view text) {

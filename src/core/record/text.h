@@ -9,6 +9,10 @@ namespace knot::record {
 /// so on, the byte order mark). Never cuts a character in half.
 std::string_view trimmed(std::string_view text);
 
+/// Without control characters and marks that turn the direction of writing, which a file, a monitor or a
+/// user's paste may bring and which no name needs; line ends and tabs stay.
+std::string printable(std::string text);
+
 /// ASCII letters in lower case; others as they are.
 std::string lowerCase(std::string_view text);
 
