@@ -1,5 +1,7 @@
 #include "app/demo.h"
 
+#include "app/session/moment.h"
+
 #include "core/simulate/drafts.h"
 #include "core/simulate/scenarios.h"
 
@@ -11,10 +13,7 @@ namespace knot::app {
 namespace {
 
 std::string minutesAgo(int minutes) {
-    return QDateTime::currentDateTime()
-        .addSecs(-60LL * minutes)
-        .toString(QStringLiteral("yyyy-MM-ddTHH:mm:ss.zzz"))
-        .toStdString();
+    return momentText(QDateTime::currentDateTime().addSecs(-60LL * minutes)).toStdString();
 }
 
 } // namespace

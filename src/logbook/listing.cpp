@@ -69,7 +69,7 @@ std::vector<TestEntry> listTests(Database& database) {
     std::vector<TestEntry> entries;
     std::map<std::string, std::size_t> place;
     Statement heads(database, "SELECT id, title, question, player, created_at FROM test "
-                              "ORDER BY created_at DESC, title");
+                              "ORDER BY julianday(created_at) DESC, created_at DESC, title");
     while (heads.executeStep()) {
         place[heads.getColumn(0).getString()] = entries.size();
         entries.push_back({.id = heads.getColumn(0).getString(),

@@ -14,7 +14,8 @@ namespace {
 constexpr int retryMs = 150, heartbeatMs = 3000;
 
 std::string now() {
-    return QDateTime::currentDateTime().toString(QStringLiteral("yyyy-MM-ddTHH:mm:ss.zzz")).toStdString();
+    const QDateTime now = QDateTime::currentDateTime();
+    return now.toOffsetFromUtc(now.offsetFromUtc()).toString(Qt::ISODateWithMs).toStdString();
 }
 
 const std::string& idOf(const link::Message& message) {

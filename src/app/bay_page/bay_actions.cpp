@@ -31,6 +31,7 @@ Situation BayActions::situation() const {
     if (test.shotIndex(m_last)) {
         now.last.shot = m_last;
         now.last.secondsToNumber = secondsToNumber();
+        now.last.onDisk = m_bay.isOnDisk(m_last);
     }
     now.anotherVisit = m_bay.takesShots() && test.stage == record::Stage::test &&
                        now.stand.phase() != bay::Phase::done && now.stand.phase() != bay::Phase::noPlan &&

@@ -57,6 +57,8 @@ QString fate(const Situation& now, Eyes eyes) {
     if (struck == nullptr)
         return phase == Phase::handOver || phase == Phase::done ? QString() : Words::tr("waiting for a shot");
     const record::Shot& shot = *struck;
+    if (!now.last.onDisk)
+        return Words::tr("last shot: here, not on disk yet");
     if (!bay::isRead(shot))
         return shot.note.empty()
                    ? Words::tr("last shot: no reading, hit it again")

@@ -7,6 +7,7 @@
 #include "app/style/palette.h"
 #include "core/plan/seal.h"
 #include "core/record/control.h"
+#include "core/record/moment.h"
 
 #include <QComboBox>
 #include <QLineEdit>
@@ -216,15 +217,15 @@ void SealPanel::refresh() {
                "lets a machine try all PINs of four digits has it within the hour; a longer PIN takes longer. If the "
                "PIN "
                "is lost, the tags on the clubs still tell, but not that nothing was switched.\n\n%3")
-                .arg(QString::fromStdString(test.seal.sealedAt), hashText(test.seal.commitment),
+                .arg(QString::fromStdString(record::momentShown(test.seal.sealedAt)), hashText(test.seal.commitment),
                      maskingAdvice(card.alone));
     else if (wasSealed && test.seal.sealedText.empty())
         state = tr("Revealed %1 by hand, without the PIN: that nothing was switched can't be checked.")
-                    .arg(QString::fromStdString(test.seal.revealedAt));
+                    .arg(QString::fromStdString(record::momentShown(test.seal.revealedAt)));
     else if (wasSealed)
         state = tr("Revealed %1. The sealed text, to the letter:\n\n%2\nIts hash, as sha256sum gives it:\n%3\n%4")
-                    .arg(QString::fromStdString(test.seal.revealedAt), QString::fromStdString(test.seal.sealedText),
-                         hashText(test.seal.commitment),
+                    .arg(QString::fromStdString(record::momentShown(test.seal.revealedAt)),
+                         QString::fromStdString(test.seal.sealedText), hashText(test.seal.commitment),
                          plan::sha256(test.seal.sealedText) == test.seal.commitment
                              ? tr("They agree: nothing was switched.")
                              : tr("They do not agree: the assignment was changed."));

@@ -1,6 +1,7 @@
 #include "app/session/bay_run.h"
 
 #include "app/session/declaring.h"
+#include "app/session/moment.h"
 #include "core/record/number_text.h"
 
 #include <algorithm>
@@ -106,7 +107,7 @@ QString BayRun::now() {
     }
     m_lastNow = now;
     m_sinceNow.start();
-    return now.toString(QStringLiteral("yyyy-MM-ddTHH:mm:ss.zzz"));
+    return momentText(now);
 }
 
 void BayRun::remember(Step step) {
@@ -133,8 +134,10 @@ bool BayRun::arrive(std::vector<bay::Arrival> arrivals) {
     }
     arrivals.front().called = arrivals.front().called || std::exchange(m_comingCalled, false);
     for (bay::Arrival& arrival : arrivals) {
-        if (arrival.at.empty() || m_clockWentBack)
+        if (arrival.at.empty() || m_clockWentBack) {
             arrival.at = present;
+            arrival.timed = false;
+        }
         Step step{.what = tr("a shot"), .before = headOf(test), .after = {}, .shotsBefore = {}, .shotsAfter = {}};
         const std::size_t floor = test.shots.size() - std::min(test.shots.size(), bay::reach);
         const auto tail = shotsFrom(test, floor);
@@ -299,6 +302,11 @@ void BayRun::troubled(const logbook::Error& error) {
                 tr("Not on disk: %1, kept in memory and tried again every two seconds.").arg(unsavedWords());
     emit storageTroubled(m_trouble);
     m_retry.start();
+}
+
+bool BayRun::isOnDisk(record::ShotId shot) const {
+    const auto at = m_hand.has() ? m_hand.test().shotIndex(shot) : std::nullopt;
+    return at && (!m_unsavedFrom || *at < *m_unsavedFrom);
 }
 
 std::size_t BayRun::unsavedShots() const {

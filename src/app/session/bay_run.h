@@ -64,6 +64,7 @@ public:
     void undo();
     void redo();
 
+    bool isOnDisk(record::ShotId shot) const;
     /// Shots that are struck and not on disk, because it failed.
     std::size_t unsavedShots() const;
     bool hasUnsaved() const { return m_unsavedFrom.has_value() || m_unsavedHead; }

@@ -1,5 +1,7 @@
 #include "app/session/declaring.h"
 
+#include "app/session/moment.h"
+
 #include "app/session/background.h"
 #include "core/plan/schedule.h"
 #include "core/plan/seal.h"
@@ -16,10 +18,6 @@ namespace {
 constexpr std::size_t mostUndone = 200;
 
 } // namespace
-
-std::string momentNow() {
-    return QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
-}
 
 void freezeIfStruck(record::Test& test) {
     if (test.stage != record::Stage::test || !test.frozenHash.empty() ||

@@ -79,7 +79,4 @@ private:
 /// Marks a declared test that has its first counted shot as frozen, with the hash of what was declared.
 void freezeIfStruck(record::Test& test);
 
-/// The moment now as the record keeps it, ISO 8601.
-std::string momentNow();
-
 } // namespace knot::app

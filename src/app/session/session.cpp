@@ -1,5 +1,7 @@
 #include "app/session/session.h"
 
+#include "app/session/moment.h"
+
 #include "app/form/typed.h"
 #include "core/plan/schedule.h"
 #include "core/record/control.h"

@@ -10,6 +10,7 @@
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/record/control.h"
+#include "core/record/moment.h"
 #include "core/record/number_text.h"
 
 #include <QCheckBox>
@@ -348,7 +349,7 @@ void SheetPage::refresh() {
     m_alpha->display(test.card.alpha, 2);
     m_frozen->setText(!m_hand.isFrozen() ? QString()
                                          : tr("Frozen %1, %2…; changes are kept as amendments (%3 so far).")
-                                               .arg(QString::fromStdString(test.frozenAt),
+                                               .arg(QString::fromStdString(record::momentShown(test.frozenAt)),
                                                     QString::fromStdString(test.frozenHash).left(12))
                                                .arg(test.amendments.size()));
     m_frozen->setVisible(m_hand.isFrozen());

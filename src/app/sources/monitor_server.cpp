@@ -1,6 +1,7 @@
 #include "app/sources/monitor_server.h"
 
 #include "app/session/bay_run.h"
+#include "app/session/moment.h"
 #include "app/session/test_in_hand.h"
 
 #include <QDateTime>
@@ -19,7 +20,6 @@ constexpr std::string_view readPrefix = "link:";
 constexpr int silentAfter = 15;               // s without a word, where heartbeats come every few
 constexpr qint64 trustedAge = 10 * 60 * 1000; // ms: how old a shot's time may be while the clocks were never compared
 constexpr qint64 clockSlack = 2000;           // ms
-constexpr const char* timeFormat = "yyyy-MM-ddTHH:mm:ss.zzz";
 
 QDateTime timeIn(const std::string& text) {
     return QDateTime::fromString(QString::fromStdString(text), Qt::ISODateWithMs).toLocalTime();
@@ -249,7 +249,7 @@ QString MonitorServer::struckAt(const Line& line, const std::string& at) const {
     const qint64 age = ours.msecsTo(now);
     if (age < -clockSlack || (!line.clockOffset && age > trustedAge))
         return {};
-    return std::min(ours, now).toString(QLatin1String(timeFormat));
+    return momentText(std::min(ours, now));
 }
 
 // Only what is on disk: a shot that was heard and not taken is not among these.

@@ -4,6 +4,7 @@
 #include "app/session/background.h"
 #include "app/session/bay_run.h"
 #include "app/session/book.h"
+#include "app/session/moment.h"
 #include "app/session/test_in_hand.h"
 #include "core/record/number_text.h"
 #include "files/csv_reader.h"
@@ -37,7 +38,7 @@ std::vector<std::string> linesOf(const QByteArray& bytes) {
 
 QString localTime(const std::string& text) {
     const QDateTime at = QDateTime::fromString(QString::fromStdString(text), Qt::ISODateWithMs).toLocalTime();
-    return at.isValid() ? at.toString(QStringLiteral("yyyy-MM-ddTHH:mm:ss.zzz")) : QString();
+    return at.isValid() ? momentText(at) : QString();
 }
 
 } // namespace

@@ -25,14 +25,13 @@ std::string sourceOf(const std::string& readId) {
 
 // The same swing, read by something else a moment ago.
 std::optional<std::size_t> sameSwing(const Test& test, const Arrival& arrival) {
-    const auto at = record::secondsOf(arrival.at);
-    if (arrival.readId.empty() || !at || test.sittings.empty())
+    if (arrival.readId.empty() || test.sittings.empty())
         return std::nullopt;
     for (std::size_t i = test.shots.size(); i-- > 0 && test.shots.size() - i <= lookedBack;) {
         const Shot& shot = test.shots[i];
-        const auto then = record::secondsOf(shot.takenAt);
-        if (!shot.readId.empty() && sourceOf(shot.readId) != sourceOf(arrival.readId) && then &&
-            std::fabs(*then - *at) <= sameSwingSeconds)
+        const auto apart = record::secondsBetween(shot.takenAt, arrival.at);
+        if (!shot.readId.empty() && sourceOf(shot.readId) != sourceOf(arrival.readId) && apart &&
+            std::fabs(*apart) <= sameSwingSeconds)
             return i;
     }
     return std::nullopt;
@@ -48,7 +47,7 @@ void fillIn(record::Readings& readings, const record::Readings& others) {
 // Struck before the club in hand was handed over.
 bool isLate(const Test& test, const Striking& striking, const std::string& at) {
     const std::string& handedOver = test.progress.handedOverAt;
-    return striking.confirmed && !at.empty() && !handedOver.empty() && at < handedOver;
+    return striking.confirmed && record::isEarlier(at, handedOver);
 }
 
 void putIntoTurn(const Test& test, PlannedAt turn, Shot& shot) {
@@ -76,7 +75,7 @@ std::optional<PlannedAt> turnBefore(const Tally& tally, PlannedAt turn) {
     return std::nullopt;
 }
 
-void putWhereItBelongs(const Test& test, const Tally& tally, Shot& shot) {
+void putWhereItBelongs(const Test& test, const Tally& tally, bool timed, Shot& shot) {
     const Stand stand = standOf(test, tally);
     const bool firstOfSitting = tally.swings() == tally.warmUp();
     shot.status = ShotStatus::warmUp;
@@ -89,7 +88,7 @@ void putWhereItBelongs(const Test& test, const Tally& tally, Shot& shot) {
         shot.build = test.plan.turns.back().build;
         shot.reason = "after the plan";
     } else if (const auto* striking = stand.as<Striking>()) {
-        if (!isLate(test, *striking, shot.takenAt))
+        if (!timed || !isLate(test, *striking, shot.takenAt))
             putIntoTurn(test, striking->stint.turn, shot);
         else if (const auto before = turnBefore(tally, striking->stint.turn); before && !firstOfSitting)
             putIntoTurn(test, *before, shot);
@@ -100,16 +99,17 @@ void putWhereItBelongs(const Test& test, const Tally& tally, Shot& shot) {
 }
 
 // After the shots of its stint that were struck before it.
-std::size_t placeFor(const Test& test, const Tally& tally, const Shot& shot) {
+std::size_t placeFor(const Test& test, const Tally& tally, bool timed, const Shot& shot) {
     std::size_t place = test.shots.size();
     const std::size_t floor = place - std::min(place, reach);
     if (!shot.turn.empty() && tally.hasStint(shot.turn)) // behind the last of its stint
         while (place > floor && test.shots[place - 1].turn != shot.turn)
             --place;
-    if (shot.takenAt.empty())
+    if (!timed)
         return place;
     while (place > floor && test.shots[place - 1].turn == shot.turn && test.shots[place - 1].sitting == shot.sitting &&
-           test.shots[place - 1].status == shot.status && test.shots[place - 1].takenAt > shot.takenAt)
+           test.shots[place - 1].status == shot.status &&
+           record::isEarlier(shot.takenAt, test.shots[place - 1].takenAt))
         --place;
     return place;
 }
@@ -159,11 +159,11 @@ From addShot(Test& test, const Arrival& arrival, Tally& tally) {
     shot.player = test.shots.empty() ? std::string() : test.shots.back().player;
     shot.extra.resize(test.extraColumns.size());
     shot.id = tally.nextId();
-    putWhereItBelongs(test, tally, shot);
+    putWhereItBelongs(test, tally, arrival.timed, shot);
     shot.mark = test.progress.nextMark;
     test.progress.nextMark = record::Mark::none;
     test.progress.handOverNext = false;
-    const std::size_t place = placeFor(test, tally, shot);
+    const std::size_t place = placeFor(test, tally, arrival.timed, shot);
     // The first of a stint carries its hand-over, also when it comes out of order.
     if (!shot.turn.empty() && (place == 0 || test.shots[place - 1].turn != shot.turn)) {
         shot.handedOver = true;
@@ -277,11 +277,10 @@ void beginSitting(Test& test, const std::string& at) {
 bool isAnotherVisit(const Test& test, const std::string& now) {
     if (test.sittings.empty())
         return false;
-    const auto then = record::secondsOf(test.shots.empty() || test.shots.back().takenAt.empty()
-                                            ? test.sittings.back().startedAt
-                                            : std::max(test.shots.back().takenAt, test.sittings.back().startedAt));
-    const auto present = record::secondsOf(now);
-    return then && present && *present - *then > anotherVisitSeconds;
+    const std::string& began = test.sittings.back().startedAt;
+    const bool struckSince = !test.shots.empty() && record::isEarlier(began, test.shots.back().takenAt);
+    const auto since = record::secondsBetween(struckSince ? test.shots.back().takenAt : began, now);
+    return since && *since > anotherVisitSeconds;
 }
 
 void addEvent(Test& test, record::EventKind kind, const std::string& at, const std::string& text) {

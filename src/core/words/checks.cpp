@@ -1,6 +1,7 @@
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
 
+#include "core/record/moment.h"
 #include "core/record/number_text.h"
 
 #include <map>
@@ -107,7 +108,8 @@ const std::map<std::string, Say, std::less<>>& sayings() {
          }},
         {"amended",
          [](const Check& check, const Reading&) {
-             return "The test sheet was amended after its first shot, " + check.at + ": " + check.what;
+             return "The test sheet was amended after its first shot, " + record::momentShown(check.at) + ": " +
+                    check.what;
          }},
         {"specs_differ",
          [](const Check& check, const Reading&) {
