@@ -174,3 +174,49 @@ TEST_CASE("no text is cut off on any page, at any size, with large type and long
     app::setTypeScale(1);
     app::applyTheme(app::Theme::light);
 }
+
+TEST_CASE("what a file, a monitor or a user wrote is never markup, on any page") {
+    const std::string mark = "<img src='file:///dev/null'>";
+    auto test = longNames();
+    test.title = test.question = test.player = test.profile.name = test.card.factor = mark;
+    for (std::size_t i = 0; i < test.builds.size(); ++i) {
+        auto& build = test.builds[i];
+        build.name = std::to_string(i) + mark;
+        build.note = build.club.head.name = build.club.shaft.name = build.club.grip.name = build.club.ball = mark;
+    }
+    test.card.baseline = test.builds.front().name;
+    test.card.targets = {{record::Metric::carry, test.builds.front().name, 150, 160}};
+    test.card.held = {{mark, false, mark}};
+    for (auto& shot : test.shots) {
+        shot.note = mark;
+        shot.player = mark;
+        if (shot.status == record::ShotStatus::setAside)
+            shot.reason = mark;
+    }
+    test.amendments = {{"2026-05-02T09:00:00", mark}};
+    for (auto& sitting : test.sittings)
+        sitting.conditions.ball = mark;
+    Bench bench;
+    const auto id = *logbook::Logbook::create(bench.path("a.knotbook").toStdString())->save(test);
+    bench.window->openPath(bench.path("a.knotbook"));
+    bench.window->show();
+    REQUIRE(bench.session.openTest(id));
+    REQUIRE(bench.waitForReading());
+    emit bench.session.refused(QString::fromStdString(mark));
+    std::size_t met = 0;
+    for (const app::PageEntry& page : app::pageEntries) {
+        bench.window->showPage(page.id);
+        for (const QWidget* widget : QApplication::allWidgets()) {
+            INFO(widget->objectName().toStdString());
+            CHECK(!widget->toolTip().contains("<img"));
+            const auto* label = qobject_cast<const QLabel*>(widget);
+            if (label == nullptr)
+                continue;
+            CHECK(label->textFormat() != Qt::AutoText);
+            met += label->text().contains("<img") || label->text().contains("&lt;img") ? 1 : 0;
+            if (label->textFormat() == Qt::RichText)
+                CHECK(!label->text().contains("<img"));
+        }
+    }
+    CHECK(met > 5); // the names did come onto the pages
+}

@@ -37,4 +37,9 @@ for name in axis cords face power strip swarm; do
         faults=1
     fi
 done
+labels=$(grep -rn 'new QLabel' app --include='*.h' --include='*.cpp' | grep -v '^app/style/labels.h:')
+if [ -n "$labels" ]; then
+    printf 'labels are made by style/labels, so that no name is taken for markup\n%s\n' "$labels"
+    faults=1
+fi
 exit $faults

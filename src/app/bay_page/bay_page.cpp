@@ -11,6 +11,7 @@
 #include "app/session/background.h"
 #include "app/session/declaring.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/judge/leads.h"
 #include "core/record/number_text.h"
@@ -77,7 +78,7 @@ void BayPage::buildUi() {
     foot->addWidget(m_averages, 1);
     keyColumn->addLayout(foot);
 
-    m_trouble = new QLabel;
+    m_trouble = plainLabel();
     m_trouble->setObjectName(QStringLiteral("trouble"));
     m_trouble->setWordWrap(true);
     m_trouble->hide();

@@ -8,6 +8,7 @@
 #include "app/bay_page/side_forms.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
+#include "app/style/labels.h"
 
 #include <QKeyEvent>
 #include <QLineEdit>
@@ -77,7 +78,8 @@ QWidget* BaySide::buildHelp() {
                          .arg(QLatin1String(command.cap), tr(command.help).toHtmlEscaped());
     lines += QStringLiteral("<tr><td><b>%1</b>&nbsp;&nbsp;</td><td>%2</td></tr>")
                  .arg(tr("Page Down"), tr("the one button: what is due, or a call").toHtmlEscaped());
-    auto* list = captionLabel("bayKeys", QStringLiteral("<table>%1</table>").arg(lines));
+    auto* list = captionLabel("bayKeys");
+    richLabel(list)->setText(QStringLiteral("<table>%1</table>").arg(lines));
     column->addWidget(scrolling(list), 1);
     return help;
 }

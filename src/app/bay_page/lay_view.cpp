@@ -5,6 +5,7 @@
 #include "app/session/background.h"
 #include "app/sources/headings_memory.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
 #include "files/csv_reader.h"
@@ -19,7 +20,7 @@ namespace knot::app {
 LayView::LayView(QWidget* parent)
     : QWidget(parent)
     , m_heading(headingLabel({}))
-    , m_totals(new QLabel)
+    , m_totals(plainLabel())
     , m_lines(new QListWidget) {
     setObjectName(QStringLiteral("layView"));
     m_totals->setObjectName(QStringLiteral("layTotals"));

@@ -2,6 +2,7 @@
 
 #include "app/form/typed.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
 
@@ -24,7 +25,7 @@ NumberField::NumberField(const NumberRange& range, QWidget* parent)
     : QWidget(parent)
     , m_range(range)
     , m_edit(new QLineEdit)
-    , m_below(new QLabel) {
+    , m_below(plainLabel()) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(1);

@@ -1,6 +1,7 @@
 #include "app/form/panel.h"
 
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 
 #include <QComboBox>
@@ -19,13 +20,13 @@ void Panel::paintEvent(QPaintEvent*) {
 }
 
 QLabel* headingLabel(const QString& text) {
-    auto* label = new QLabel(text);
+    auto* label = plainLabel(text);
     label->setFont(typeface(size::strong, QFont::DemiBold));
     return label;
 }
 
 QLabel* captionLabel(const char* name, const QString& text) {
-    auto* label = new QLabel(text);
+    auto* label = plainLabel(text);
     label->setObjectName(QLatin1String(name));
     label->setFont(typeface(size::caption));
     label->setForegroundRole(QPalette::PlaceholderText);
@@ -48,7 +49,7 @@ QWidget* labelled(const QString& text, QWidget* field, const char* name) {
     auto* column = new QVBoxLayout(box);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2);
-    auto* label = new QLabel(text);
+    auto* label = plainLabel(text);
     label->setObjectName(QLatin1String(name) + QStringLiteral("Label"));
     label->setFont(typeface(size::caption));
     label->setForegroundRole(QPalette::PlaceholderText);

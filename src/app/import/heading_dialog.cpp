@@ -1,6 +1,7 @@
 #include "app/import/heading_dialog.h"
 
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/units.h"
 
@@ -51,7 +52,7 @@ HeadingDialog::HeadingDialog(const QString& file, const std::vector<std::string>
     : QDialog(parent)
     , m_headings(headings) {
     setWindowTitle(tr("What do these headings mean?"));
-    auto* intro = new QLabel(tr("%1 can't be read as it stands. Say at least which heading names the club (build) and "
+    auto* intro = plainLabel(tr("%1 can't be read as it stands. Say at least which heading names the club (build) and "
                                 "which holds a measurement; the rest is kept as text.")
                                  .arg(file));
     intro->setWordWrap(true);
@@ -67,7 +68,7 @@ HeadingDialog::HeadingDialog(const QString& file, const std::vector<std::string>
         for (const QString& name : names)
             choice->addItem(name, name);
         choice->setCurrentIndex(std::max(0, choice->findData(guess(headings[i], known, names))));
-        auto* label = new QLabel(QString::fromStdString(headings[i]));
+        auto* label = plainLabel(QString::fromStdString(headings[i]));
         label->setBuddy(choice);
         grid->addWidget(label, static_cast<int>(i), 0);
         grid->addWidget(choice, static_cast<int>(i), 1);

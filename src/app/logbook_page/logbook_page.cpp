@@ -3,6 +3,7 @@
 #include "app/logbook_page/test_list.h"
 #include "app/session/book.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
 
@@ -33,7 +34,7 @@ void LogbookPage::buildUi() {
     m_list->viewport()->setAutoFillBackground(false);
 
     m_empty = new QWidget;
-    m_emptyText = new QLabel;
+    m_emptyText = plainLabel();
     m_emptyText->setObjectName(QStringLiteral("emptyText"));
     m_emptyText->setAlignment(Qt::AlignCenter);
     m_emptyText->setWordWrap(true);

@@ -9,6 +9,7 @@
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/test_in_hand.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/plan/schedule.h"
 #include "core/record/number_text.h"
@@ -140,12 +141,11 @@ QWidget* PlanPage::buildPlanner() {
     column->addLayout(row);
     m_power = new PowerView;
     column->addWidget(m_power, 1);
-    m_answers = new QLabel;
-    m_limits = new QLabel;
+    m_answers = richLabel();
+    m_limits = richLabel();
     for (QLabel* label : {m_answers, m_limits}) {
         label->setWordWrap(true);
         label->setAlignment(Qt::AlignTop);
-        label->setTextFormat(Qt::RichText);
     }
     m_answers->setObjectName(QStringLiteral("answers"));
     m_limits->setObjectName(QStringLiteral("limits"));

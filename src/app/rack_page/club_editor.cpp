@@ -6,6 +6,7 @@
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/test_in_hand.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/rack/figures.h"
 #include "core/record/number_text.h"
@@ -141,7 +142,7 @@ void ClubEditor::buildUi() {
            [](Club& c) -> std::optional<double>& { return c.shaft.tipStiffness; });
     number(tr("bent: loft, °"), "bentLoft", angle, 1, [](Club& c) -> double& { return c.bentLoft; });
     number(tr("lie, °"), "bentLie", angle, 1, [](Club& c) -> double& { return c.bentLie; });
-    m_figures = new QLabel;
+    m_figures = richLabel();
     m_figures->setObjectName(QStringLiteral("figures"));
     m_figures->setWordWrap(true);
     column->addSpacing(2);

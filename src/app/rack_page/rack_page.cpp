@@ -10,6 +10,7 @@
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/rack/difference.h"
 #include "core/record/number_text.h"
@@ -136,10 +137,9 @@ QWidget* RackPage::buildList() {
 QWidget* RackPage::buildDifferences() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("What differs besides the factor"), column);
-    m_differences = new QLabel;
+    m_differences = richLabel();
     m_differences->setObjectName(QStringLiteral("differences"));
     m_differences->setWordWrap(true);
-    m_differences->setTextFormat(Qt::RichText);
     m_differences->setAlignment(Qt::AlignTop);
     QScrollArea* area = scrolling(m_differences);
     area->setAccessibleName(tr("Difference sheet"));
@@ -150,7 +150,7 @@ QWidget* RackPage::buildDifferences() {
 QWidget* RackPage::buildScreening() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("Leads, not verdicts"), column);
-    m_leads = new QLabel;
+    m_leads = plainLabel();
     m_leads->setObjectName(QStringLiteral("leads"));
     m_leads->setWordWrap(true);
     m_leads->setAlignment(Qt::AlignTop);

@@ -9,6 +9,7 @@
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/judge/columns.h"
 #include "core/record/number_text.h"
@@ -194,7 +195,7 @@ QWidget* ReadingPage::buildPicture() {
 QWidget* ReadingPage::buildCurtain() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel({}, column);
-    m_curtainText = new QLabel;
+    m_curtainText = plainLabel();
     m_curtainText->setObjectName(QStringLiteral("curtain"));
     m_curtainText->setAlignment(Qt::AlignCenter);
     m_curtainText->setWordWrap(true);

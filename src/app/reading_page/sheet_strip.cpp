@@ -5,6 +5,7 @@
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
 
@@ -51,7 +52,7 @@ void SheetStrip::buildUi() {
     grid->setVerticalSpacing(4);
     int column = 0;
     auto place = [&](const QString& text, QWidget* field, const char* name, int stretch) {
-        auto* label = new QLabel(text);
+        auto* label = plainLabel(text);
         label->setFont(typeface(size::caption));
         label->setForegroundRole(QPalette::PlaceholderText);
         label->setBuddy(field);

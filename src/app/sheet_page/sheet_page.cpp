@@ -8,6 +8,7 @@
 #include "app/session/test_in_hand.h"
 #include "app/sheet_page/outcome_rows.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/control.h"
 #include "core/record/moment.h"
@@ -232,7 +233,7 @@ QWidget* SheetPage::buildWindows() {
     row->addWidget(labelled(QStringLiteral(" "), add, "addWindow"), 1);
     m_windowHigh->edit()->setPlaceholderText(tr("same"));
     column->addLayout(row);
-    m_windows = captionLabel("windows");
+    m_windows = richLabel(captionLabel("windows"));
     m_windows->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
     column->addWidget(m_windows);
     connect(add, &QPushButton::clicked, this, [this] {
@@ -396,7 +397,7 @@ void SheetPage::refreshControls() {
         m_slips[at]->setAccessibleName(tr("How “%1” slipped").arg(QString::fromStdString(held[i].what)));
         const auto hint = std::ranges::find(usual, held[i].what, &record::Held::what);
         m_slips[at]->setPlaceholderText(hint == usual.end() ? QString() : QString::fromStdString(hint->slip));
-        m_slips[at]->setToolTip(m_slips[at]->placeholderText());
+        m_slips[at]->setToolTip(m_slips[at]->placeholderText().toHtmlEscaped());
         showText(m_slips[at], held[i].slip);
     }
 }

@@ -1,5 +1,6 @@
 #include "app/shell/main_window.h"
 #include "app/sources/headings_memory.h"
+#include "app/style/labels.h"
 
 #include "app/bay_page/bay_page.h"
 #include "app/form/typed.h"
@@ -64,10 +65,10 @@ void MainWindow::buildUi() {
     for (const PageEntry& entry : pageEntries)
         names << nameOf(entry);
     m_spine = new Spine(names);
-    m_title = new QLabel;
+    m_title = plainLabel();
     m_title->setObjectName(QStringLiteral("title"));
     m_title->setFont(typeface(size::title, QFont::DemiBold));
-    m_subtitle = new QLabel;
+    m_subtitle = plainLabel();
     m_subtitle->setObjectName(QStringLiteral("subtitle"));
     m_subtitle->setForegroundRole(QPalette::PlaceholderText);
     m_messages = new MessageBar;

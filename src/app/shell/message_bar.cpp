@@ -1,5 +1,6 @@
 #include "app/shell/message_bar.h"
 
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 
 #include <QHBoxLayout>
@@ -11,7 +12,7 @@ namespace knot::app {
 
 MessageBar::MessageBar(QWidget* parent)
     : QWidget(parent)
-    , m_text(new QLabel(this))
+    , m_text(plainLabel({}, this))
     , m_close(new QPushButton(tr("Close"), this)) {
     setObjectName(QStringLiteral("messageBar"));
     m_text->setObjectName(QStringLiteral("messageText"));
