@@ -90,6 +90,7 @@ void linkTenThousand(benchmark::State& state) {
         state.PauseTiming();
         Opened opened(longTest(shots / 9 + 10, 0));
         app::MonitorServer server(opened.session.hand(), opened.session.bay());
+        server.letIn("bench");
         server.listen({.port = 0});
         const quint16 port = server.port();
         state.ResumeTiming();

@@ -57,7 +57,7 @@ TEST_CASE("killed at two hundred random moments, the program keeps every acknowl
     QDir(folder.path()).mkdir("Knot Count");
     QFile settings(folder.filePath("Knot Count/Knot Count.conf"));
     REQUIRE(settings.open(QIODevice::WriteOnly));
-    settings.write("[link]\nport=" + QByteArray::number(port) + "\n");
+    settings.write("[link]\nport=" + QByteArray::number(port) + "\nknown=Simulated monitor\n");
     settings.close();
 
     QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();

@@ -1,36 +1,31 @@
 // Where shots come from, and what fails on the way: folders, links, disks, clocks, locks.
+#include "app/bay_page/ask_bar.h"
 #include "app/bay_page/bay_page.h"
-#include "app/hands.h"
+#include "app/bay_page/now_view.h"
+#include "app/line.h"
 #include "app/session/session.h"
 #include "app/sources/cues.h"
 #include "support/failing_disk.h"
 
 #include <QDir>
 #include <QLabel>
+#include <QSettings>
 #include <QTcpServer>
 #include <QTcpSocket>
 #include <catch2/catch.hpp>
 #include <sqlite3.h>
 
+#include <algorithm>
+#include <memory>
 #include <set>
 
 using namespace knot;
 using knot::test::Bench;
 using knot::test::Hands;
+using knot::test::shots;
+using knot::test::sitDown;
 
 namespace {
-
-// An open sitting in the bay.
-void sitDown(Bench& bench) {
-    Hands hands(bench);
-    hands.press(Qt::Key_H, Qt::ControlModifier);
-    hands.press(Qt::Key_5, Qt::AltModifier);
-    REQUIRE(bench.session.bay().takesShots());
-}
-
-const std::vector<record::Shot>& shots(Bench& bench) {
-    return bench.session.test().shots;
-}
 
 void append(const QString& path, const QByteArray& text) {
     QFile file(path);
@@ -54,30 +49,6 @@ void looked(Bench& bench) {
 
 double carryOf(Bench& bench, std::size_t shot) {
     return shots(bench).at(shot).readings.at(record::Metric::carry).value_or(0);
-}
-
-// A monitor's end of the line, by hand.
-struct Line {
-    QTcpSocket socket;
-    QByteArray heard;
-    explicit Line(quint16 port) {
-        QObject::connect(&socket, &QTcpSocket::readyRead, &socket, [this] { heard += socket.readAll(); });
-        socket.connectToHost("127.0.0.1", port);
-        REQUIRE(QTest::qWaitFor([this] { return socket.state() == QAbstractSocket::ConnectedState; }, 3000));
-    }
-    void say(const link::Message& message) { socket.write(QByteArray::fromStdString(link::lineOf(message))); }
-    void strike(const char* id, double carry, const std::string& at = {}) {
-        record::Readings readings;
-        readings.measure(record::Metric::carry, carry);
-        say(link::ShotRead{id, at, readings, {}});
-    }
-    bool hears(const QByteArray& text) {
-        return QTest::qWaitFor([&] { return heard.contains(text); }, 3000);
-    }
-};
-
-link::Hello hello(const char* code = "") {
-    return {"Hand-made", 1, {}, code, {}};
 }
 
 // A folder with one shot in its file, watched.
@@ -155,82 +126,6 @@ TEST_CASE("shots written to a watched folder while the program was down are ther
     CHECK(shots(bench).size() == 3);
 }
 
-TEST_CASE("a link shot is acknowledged when it is on disk; a repeated one again, and not counted") {
-    Bench bench;
-    sitDown(bench);
-    auto& server = bench.find<app::BayPage>("bayPage")->server();
-    Line line(server.port());
-    line.say(hello());
-    REQUIRE(line.hears("welcome"));
-    CHECK(line.hears("in_hand"));
-    line.strike("a", 150);
-    REQUIRE(line.hears("{\"type\":\"ack\",\"id\":\"a\"}"));
-    line.strike("a", 150);
-    line.say(link::NoRead{"b", "", "no ball"});
-    REQUIRE(line.hears("{\"type\":\"ack\",\"id\":\"b\"}"));
-    CHECK(shots(bench).size() == 2);
-    CHECK(line.heard.count("\"ack\",\"id\":\"a\"") == 2);
-    line.socket.write("rubbish\n");
-    REQUIRE(line.hears("not JSON"));
-    CHECK(bench.message().contains("can't be read"));
-    SECTION("a monitor that is gone is said, and comes back") {
-        line.socket.abort();
-        REQUIRE(QTest::qWaitFor([&] { return server.devices().isEmpty(); }, 3000));
-        CHECK(server.status().contains("gone"));
-        Line again(server.port());
-        again.say(hello());
-        again.strike("b", 1); // sent again: it was never sure
-        REQUIRE(again.hears("\"ack\",\"id\":\"b\""));
-        CHECK(shots(bench).size() == 2);
-    }
-    SECTION("also after the program was started anew") {
-        const auto id = bench.session.test().id;
-        REQUIRE(bench.session.openTest(id));
-        Line again(server.port());
-        again.say(hello());
-        again.strike("a", 150);
-        REQUIRE(again.hears("\"ack\",\"id\":\"a\""));
-        CHECK(shots(bench).size() == 2);
-    }
-    SECTION("shots for another test stay with the monitor") {
-        REQUIRE(bench.session.newTest(record::Stage::test));
-        bench.window->showPage(app::PageId::sheet);
-        CHECK(!server.isListening());
-        CHECK(shots(bench).empty());
-    }
-}
-
-TEST_CASE("times of a monitor whose clock is wrong are put right by its heartbeats") {
-    Bench bench;
-    sitDown(bench);
-    Line line(bench.find<app::BayPage>("bayPage")->server().port());
-    const QDateTime theirs = QDateTime::currentDateTime().addSecs(-3600);
-    auto iso = [](const QDateTime& at) { return at.toString(Qt::ISODateWithMs).toStdString(); };
-    auto greeting = hello();
-    greeting.at = iso(theirs);
-    line.say(greeting);
-    line.strike("now", 150, iso(theirs.addSecs(-20)));
-    REQUIRE(line.hears("\"ack\""));
-    const auto taken = QDateTime::fromString(QString::fromStdString(shots(bench)[0].takenAt), Qt::ISODateWithMs);
-    CHECK(std::abs(taken.secsTo(QDateTime::currentDateTime()) - 20) <= 2);
-}
-
-TEST_CASE("other computers are heard only after a choice, with a pairing code") {
-    Bench bench;
-    sitDown(bench);
-    auto& server = bench.find<app::BayPage>("bayPage")->server();
-    REQUIRE(server.listen({.port = 0, .open = true, .code = "271828"}));
-    Line wrong(server.port());
-    wrong.say(hello("271827"));
-    CHECK(wrong.hears("pairing code"));
-    CHECK(QTest::qWaitFor([&] { return wrong.socket.state() == QAbstractSocket::UnconnectedState; }, 3000));
-    CHECK(bench.message().contains("pairing code"));
-    Line right(server.port());
-    right.say(hello("271828"));
-    CHECK(right.hears("welcome"));
-    CHECK(app::LinkSettings::newCode().size() == 6);
-}
-
 TEST_CASE("a port that is taken is said where shots are awaited") {
     Bench bench;
     sitDown(bench);
@@ -292,33 +187,6 @@ TEST_CASE("a file deleted while shots come is written anew, and one replaced kee
         CHECK(QTest::qWaitFor([&] { return !bench.session.bay().hasUnsaved(); }, 5000)); // tried again by itself
         CHECK(bench.message().contains("works again"));
     }
-}
-
-TEST_CASE("on a full disk shots stay in memory, are not acknowledged, and go to disk when there is room") {
-    knot::test::FailingDisk disk;
-    Bench bench;
-    sitDown(bench);
-    Line line(bench.find<app::BayPage>("bayPage")->server().port());
-    line.say(hello());
-    line.strike("a", 150);
-    REQUIRE(line.hears("\"ack\",\"id\":\"a\""));
-    disk.failAt(1, SQLITE_FULL, knot::test::FailingDisk::Lasts::fromThenOn);
-    line.strike("b", 151);
-    line.strike("c", 152);
-    auto* trouble = bench.find<QLabel>("trouble");
-    REQUIRE(QTest::qWaitFor([&] { return bench.session.bay().unsavedShots() == 2; }, 3000));
-    CHECK(trouble->isVisible());
-    CHECK(trouble->text().contains("no space left"));
-    CHECK(trouble->text().contains("Not on disk: 2 shots"));
-    CHECK(shots(bench).size() == 3);
-    CHECK(!line.heard.contains("\"ack\",\"id\":\"b\""));
-    disk.mend();
-    CHECK(line.hears("\"ack\",\"id\":\"c\"")); // tried again by itself
-    CHECK(line.heard.contains("\"ack\",\"id\":\"b\""));
-    CHECK(!trouble->isVisible());
-    CHECK(logbook::Logbook::read(bench.session.book().path().toStdString())
-              ->load(bench.session.test().id)
-              ->shots.size() == 3);
 }
 
 TEST_CASE("a logbook that is open in another Knot Count is refused with the reason") {

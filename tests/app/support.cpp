@@ -15,7 +15,9 @@ Bench::Bench() {
     // Settings of their own too, for all tests of a run, and any free port for monitors.
     static const QTemporaryDir settings;
     QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, settings.path());
+    QSettings().remove(QStringLiteral("link"));
     QSettings().setValue(QStringLiteral("link/port"), 0);
+    QSettings().setValue(QStringLiteral("link/known"), QStringList{"Simulated monitor", "Hand-made"});
     auto scripted = std::make_unique<ScriptedPrompter>();
     prompter = scripted.get();
     window = std::make_unique<app::MainWindow>(session, std::move(scripted));

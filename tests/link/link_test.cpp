@@ -2,6 +2,8 @@
 #include "link/conversation.h"
 
 #include <catch2/catch.hpp>
+
+#include <algorithm>
 #include <rapidcheck.h>
 
 using namespace knot;
@@ -23,6 +25,10 @@ std::size_t shotsIn(const Heard& heard) {
     for (const auto& message : heard.messages)
         shots += std::holds_alternative<ShotRead>(message) ? 1 : 0;
     return shots;
+}
+
+Admission only2718(const std::string& code) {
+    return sameCode(code, "2718") ? Admission::yes : Admission::no;
 }
 
 } // namespace
@@ -114,7 +120,7 @@ TEST_CASE("a line beyond 64 KiB is dropped whole and the next one is heard") {
 
 TEST_CASE("shots before hello, another protocol and a wrong pairing code are answered") {
     Receipts receipts;
-    Conversation conversation(receipts, "2718");
+    Conversation conversation(receipts, only2718);
     Heard heard = conversation.take(shot("early"));
     CHECK(shotsIn(heard) == 0);
     CHECK(heard.reply.find("\"id\":\"early\",\"reason\":\"hello comes first\"") != std::string::npos);
@@ -122,10 +128,10 @@ TEST_CASE("shots before hello, another protocol and a wrong pairing code are ans
     heard = conversation.take(R"({"type":"hello","device":"x","protocol":2})"
                               "\n");
     CHECK(heard.hangUp);
-    heard = Conversation(receipts, "2718").take(lineOf(Hello{"x", 1, {}, "2717", ""}) + shot("early"));
+    heard = Conversation(receipts, only2718).take(lineOf(Hello{"x", 1, {}, "2717", ""}) + shot("early"));
     CHECK(heard.hangUp);
     CHECK(shotsIn(heard) == 0);
-    heard = Conversation(receipts, "2718").take(lineOf(Hello{"x", 1, {}, "2718", ""}) + shot("early"));
+    heard = Conversation(receipts, only2718).take(lineOf(Hello{"x", 1, {}, "2718", ""}) + shot("early"));
     CHECK(!heard.hangUp);
     CHECK(shotsIn(heard) == 1); // the refused one was not taken
 }
@@ -174,4 +180,75 @@ TEST_CASE("however the bytes are cut, the same is heard") {
         RC_ASSERT(heard.reply == expected.reply);
         RC_ASSERT((heard.messages == expected.messages));
     });
+}
+
+TEST_CASE("what does not speak as a monitor is answered once and hung up on before any shot of it counts") {
+    // The bytes that a web page makes a browser send, in one piece and cut anywhere.
+    const std::string post = "POST / HTTP/1.1\r\nHost: 127.0.0.1:47853\r\nContent-Type: text/plain\r\n"
+                             "Content-Length: 140\r\n\r\n" +
+                             hello + shot("page");
+    const std::string beginnings[] = {post, "\r\n" + post, "GET / HTTP/1.1\r\n\r\n" + hello + shot("x"),
+                                      std::string("\x16\x03\x01\x02\n", 5) + hello + shot("x"),
+                                      "nonsense\n" + hello + shot("x")};
+    for (const auto& bytes : beginnings)
+        for (const std::size_t piece : {std::size_t{1}, std::size_t{7}, bytes.size()}) {
+            Receipts receipts;
+            Conversation conversation(receipts);
+            std::size_t shots = 0;
+            std::string reply;
+            bool gone = false;
+            for (std::size_t at = 0; at < bytes.size() && !gone; at += piece) {
+                const Heard heard = conversation.take(std::string_view(bytes).substr(at, piece));
+                shots += shotsIn(heard);
+                reply += heard.reply;
+                gone = heard.hangUp;
+            }
+            CHECK(gone);
+            CHECK(shots == 0);
+            CHECK(std::ranges::count(reply, '\n') == 1);
+        }
+}
+
+TEST_CASE("junk is answered a bounded number of times") {
+    Receipts receipts;
+    Conversation conversation(receipts);
+    conversation.take(hello);
+    std::string junk;
+    for (int i = 0; i < 100000; ++i)
+        junk += "x\n";
+    const Heard heard = conversation.take(junk);
+    CHECK(heard.hangUp);
+    CHECK(heard.messages.size() == static_cast<std::size_t>(mostUnreadable));
+    CHECK(heard.reply.size() < 4096);
+    Conversation mute(receipts); // readable, and never a hello
+    std::string shots;
+    for (int i = 0; i < 1000; ++i)
+        shots += shot("s" + std::to_string(i));
+    const Heard answered = mute.take(shots);
+    CHECK(answered.hangUp);
+    CHECK(shotsIn(answered) == 0);
+    CHECK(answered.reply.size() < 4096);
+}
+
+TEST_CASE("a device's name is cut to what can be shown") {
+    Receipts receipts;
+    const std::string name = "\x1b[31mA\xe2\x80\xae" + std::string(200, 'b') + "\n";
+    const Heard heard = Conversation(receipts).take(lineOf(Hello{name, 1, {}, {}, ""}));
+    CHECK(std::get<Hello>(heard.messages.at(0)).device == "[31mA" + std::string(35, 'b'));
+    const std::string wide = [] {
+        std::string text;
+        for (int i = 0; i < 60; ++i)
+            text += "\u00e5";
+        return text;
+    }();
+    const Heard whole = Conversation(receipts).take(lineOf(Hello{wide, 1, {}, {}, ""}));
+    CHECK(std::get<Hello>(whole.messages.at(0)).device.size() == 80); // forty characters, none in half
+}
+
+TEST_CASE("codes are the same or not, whatever their lengths") {
+    CHECK(sameCode("271828", "271828"));
+    CHECK(sameCode("", ""));
+    for (const char* other : {"", "2", "271829", "2718280", "171828"})
+        CHECK(!sameCode(other, "271828"));
+    CHECK(!sameCode("271828", ""));
 }

@@ -18,6 +18,7 @@
 
 #include <QHBoxLayout>
 #include <QKeyEvent>
+#include <QLineEdit>
 #include <QScrollArea>
 #include <QScrollBar>
 #include <QSettings>
@@ -151,6 +152,7 @@ void BayPage::wire() {
 void BayPage::wireSources() {
     connect(&m_server, &MonitorServer::statusChanged, this, &BayPage::markStale);
     connect(&m_server, &MonitorServer::complained, this, &BayPage::complained);
+    connect(&m_server, &MonitorServer::asksToEnter, this, &BayPage::askWhetherToLetIn);
     connect(&m_folder, &WatchedFolder::statusChanged, this, &BayPage::markStale);
     connect(&m_folder, &WatchedFolder::complained, this, &BayPage::complained);
     connect(m_side, &BaySide::linkChanged, this, [this](const LinkSettings& settings) {
@@ -158,6 +160,17 @@ void BayPage::wireSources() {
         m_server.listen(settings);
     });
     connect(&m_standIn, &StandIn::changed, this, &BayPage::stateChanged);
+}
+
+// Shots are somebody's word: whose is asked once, and never in the middle of another answer.
+void BayPage::askWhetherToLetIn(const QString& device) {
+    if (m_ask->isAsking() || (isVisible() && qobject_cast<QLineEdit*>(focusWidget()) != nullptr))
+        return; // the status line says that it waits
+    m_bottom->setCurrentWidget(m_ask);
+    m_ask->askChoice(device.isEmpty() ? tr("A monitor without a name wants to send shots. Let it?")
+                                      : tr("A monitor called “%1” wants to send shots. Let it?").arg(device),
+                     {tr("let it, now and later"), tr("keep it out")},
+                     [this, device](int answer) { answer == 0 ? m_server.letIn(device) : m_server.keepOut(device); });
 }
 
 void BayPage::testChanged() {
@@ -186,30 +199,11 @@ void BayPage::enter() {
         m_folder.goOn();
         QSettings().setValue(QStringLiteral("bay/under_way"),
                              QStringList{m_book.path(), QString::fromStdString(test.id)});
-        sayResumed(m_actions.situation());
+        if (const QString resumed = resumedWords(m_actions.situation()); !resumed.isEmpty())
+            m_bay.note(resumed);
         m_averagesSoon.start();
     }
     markStale();
-}
-
-// After an end that nobody wanted, the test goes on where it stood, and says so.
-void BayPage::sayResumed(const Situation& now) {
-    const auto* stint = now.stand.stint();
-    if (now.test.sittings.empty() || stint == nullptr || now.anotherVisit)
-        return;
-    const QString kept = tr("Everything struck is here.");
-    if (now.stand.phase() == bay::Phase::warmUp)
-        m_bay.note(
-            tr("Resumed in the warm-up, after %1. %2")
-                .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(now.stand.warmUp), "swing")),
-                     kept));
-    else
-        m_bay.note(tr("Resumed in lap %1: %2, shot %3 of %4. %5")
-                       .arg(stint->round)
-                       .arg(stint->drawn ? tr("an unseen club") : nameOf(now.test, stint->build))
-                       .arg(stint->shot)
-                       .arg(stint->shots)
-                       .arg(kept));
 }
 
 void BayPage::takeFocus() {
@@ -425,6 +419,7 @@ void BayPage::togglePlayerWindow() {
 void BayPage::toggleStandIn() {
     if (m_standIn.runs())
         return m_standIn.stop();
+    m_server.letIn(QStringLiteral("Simulated monitor"));
     if (!m_standIn.start(m_server.port(), m_server.settings().code))
         emit complained(tr("knotcount-monitor is not beside this program. Build or install it, then try again."));
 }

@@ -49,6 +49,7 @@ public:
     void showConditions() { turnTo(BaySide::Side::conditions); }
     void showLinkForm() { turnTo(BaySide::Side::link); }
     void showHelp() { turnTo(BaySide::Side::help); }
+    void askAboutWaitingMonitor() { m_server.askAgain(); }
     void togglePlayerWindow();
     bool playerWindowShows() const;
     void toggleStandIn();
@@ -77,12 +78,12 @@ private:
     void buildUi();
     void wire();
     void wireSources();
+    void askWhetherToLetIn(const QString& device);
     void testChanged();
     void refreshStrip(const Situation& now);
     void refreshStatus(const Situation& now);
     void refreshAverages();
     void shotsChanged(std::size_t from);
-    void sayResumed(const Situation& now);
     void tick();
     void turnTo(BaySide::Side side);
     bool act(int key, Qt::KeyboardModifiers modifiers);

@@ -259,4 +259,20 @@ QString averagesLine(const record::Test& test, const record::DisplayUnits& units
                                  parts.join(QStringLiteral(", "));
 }
 
+QString resumedWords(const Situation& now) {
+    const auto* stint = now.stand.stint();
+    if (now.test.sittings.empty() || stint == nullptr || now.anotherVisit)
+        return {};
+    const QString kept = Words::tr("Everything struck is here.");
+    if (now.stand.phase() == Phase::warmUp)
+        return Words::tr("Resumed in the warm-up, after %1. %2")
+            .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(now.stand.warmUp), "swing")), kept);
+    return Words::tr("Resumed in lap %1: %2, shot %3 of %4. %5")
+        .arg(stint->round)
+        .arg(stint->drawn ? Words::tr("an unseen club") : nameOf(now.test, stint->build))
+        .arg(stint->shot)
+        .arg(stint->shots)
+        .arg(kept);
+}
+
 } // namespace knot::app

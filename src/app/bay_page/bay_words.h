@@ -31,4 +31,7 @@ QString averagesLine(const record::Test& test, const record::DisplayUnits& units
 
 QString nameOf(const record::Test& test, record::BuildAt build);
 
+/// After an end that nobody wanted, where the test goes on; empty where it had not begun.
+QString resumedWords(const Situation& now);
+
 } // namespace knot::app

@@ -5,10 +5,14 @@
 #include "app/session/test_in_hand.h"
 
 #include <QDateTime>
+#include <QFile>
+#include <QPointer>
 #include <QRandomGenerator>
 #include <QSettings>
 #include <QTcpServer>
 #include <QTcpSocket>
+
+#include <unistd.h>
 
 #include <algorithm>
 #include <unordered_set>
@@ -20,6 +24,16 @@ constexpr std::string_view readPrefix = "link:";
 constexpr int silentAfter = 15;               // s without a word, where heartbeats come every few
 constexpr qint64 trustedAge = 10 * 60 * 1000; // ms: how old a shot's time may be while the clocks were never compared
 constexpr qint64 clockSlack = 2000;           // ms
+constexpr std::size_t mostLines = 8;          // connections at a time
+constexpr qint64 bytesATurn = 32 << 10;       // taken from a line before others have their turn
+constexpr qint64 mostUnsent = 1 << 20;        // bytes of answers that a line may leave lying
+constexpr std::size_t mostHeld = 500;         // messages of a device that was not let in yet
+constexpr int helloWithin = 10000;            // ms
+constexpr int mostWrongCodes = 20;            // then there is a new code
+
+QStringList knownDevices() {
+    return QSettings().value(QStringLiteral("link/known")).toStringList();
+}
 
 QDateTime timeIn(const std::string& text) {
     return QDateTime::fromString(QString::fromStdString(text), Qt::ISODateWithMs).toLocalTime();
@@ -29,11 +43,15 @@ QDateTime timeIn(const std::string& text) {
 
 struct MonitorServer::Line {
     QTcpSocket* socket = nullptr;
-    link::Conversation conversation;
+    std::optional<link::Conversation> conversation;
     QString device;
     std::vector<std::string> unacknowledged;
     std::optional<qint64> clockOffset; ///< ms to add to the monitor's times
     bool complained = false;
+    bool gone = false;               ///< hung up on
+    bool waits = false;              ///< its name was not let in yet
+    std::vector<link::Message> held; ///< what it said meanwhile
+    QTimer patience;                 ///< for its hello
 };
 
 LinkSettings LinkSettings::kept() {
@@ -52,6 +70,8 @@ void LinkSettings::keep() const {
     settings.setValue(QStringLiteral("link/port"), port);
     settings.setValue(QStringLiteral("link/open"), open);
     settings.setValue(QStringLiteral("link/code"), code);
+    settings.sync();
+    QFile::setPermissions(settings.fileName(), QFile::ReadOwner | QFile::WriteOwner); // the code is in it
 }
 
 QString LinkSettings::newCode() {
@@ -128,7 +148,7 @@ bool MonitorServer::isListening() const {
 QStringList MonitorServer::devices() const {
     QStringList devices;
     for (const auto& line : m_lines)
-        if (line->conversation.saidHello())
+        if (line->conversation->saidHello())
             devices << (line->device.isEmpty() ? tr("a monitor") : line->device);
     return devices;
 }
@@ -148,48 +168,176 @@ QString MonitorServer::status() const {
         return silent ? tr("The monitor is gone for %1. Its shots come when it is back; or type them in.")
                             .arg(*silent < 90 ? tr("%1 s").arg(*silent) : tr("%1 min").arg(*silent / 60))
                       : tr("No monitor yet: waiting on port %1.").arg(port());
+    if (const QString waits = waiting(); !waits.isNull())
+        return tr("%1 waits to be let in: M asks.").arg(waits);
     if (silent && *silent > silentAfter)
         return tr("%1 has not been heard for %2 s.").arg(connected.join(QStringLiteral(", "))).arg(*silent);
     return tr("Connected: %1.").arg(connected.join(QStringLiteral(", ")));
 }
 
+// Whether a program of this user is at the other end: whoever else is on this computer is a stranger.
+bool MonitorServer::isOurs(const QTcpSocket& socket) const {
+    if (m_settings.open)
+        return true; // the code decides
+    QFile table(QStringLiteral("/proc/net/tcp"));
+    if (!table.open(QIODevice::ReadOnly))
+        return true;
+    // "sl local_address rem_address st … uid …", addresses as IP:PORT in hexadecimal.
+    const QByteArray theirs = ':' + QByteArray::number(socket.peerPort(), 16).rightJustified(4, '0').toUpper();
+    const QByteArray ours = ':' + QByteArray::number(socket.localPort(), 16).rightJustified(4, '0').toUpper();
+    for (const QByteArray& row : table.readAll().split('\n')) {
+        const QList<QByteArray> cells = row.simplified().split(' ');
+        if (cells.size() > 7 && cells[1].endsWith(theirs) && cells[2].endsWith(ours))
+            return cells[7].toUInt() == ::getuid();
+    }
+    return true;
+}
+
+// One wrong code a second in all, and a new one after twenty.
+link::Admission MonitorServer::admits(const std::string& code) {
+    if (m_sinceWrongCode.isValid() && m_sinceWrongCode.elapsed() < 1000)
+        return link::Admission::later;
+    if (link::sameCode(code, m_settings.code.toStdString())) {
+        m_wrongCodes = 0;
+        return link::Admission::yes;
+    }
+    m_sinceWrongCode.start();
+    if (++m_wrongCodes >= mostWrongCodes) {
+        m_wrongCodes = 0;
+        m_settings.code = LinkSettings::newCode();
+        m_settings.keep();
+        // After what is said of the line that is sent away for it.
+        QTimer::singleShot(0, this, [this] {
+            emit complained(tr("Twenty wrong pairing codes came; the code is a new one now."));
+            emit statusChanged();
+        });
+    }
+    return link::Admission::no;
+}
+
 void MonitorServer::meet() {
     while (QTcpSocket* socket = m_server->nextPendingConnection()) {
+        if (m_lines.size() >= mostLines || !isOurs(*socket)) {
+            socket->abort();
+            socket->deleteLater();
+            continue;
+        }
         socket->setSocketOption(QAbstractSocket::LowDelayOption, 1);
-        auto line = std::make_unique<Line>(
-            Line{.socket = socket,
-                 .conversation = link::Conversation(m_receipts, m_settings.open ? m_settings.code.toStdString() : ""),
-                 .device = {},
-                 .unacknowledged = {},
-                 .clockOffset = {}});
+        socket->setReadBufferSize(4 * bytesATurn);
+        link::Admits code;
+        if (m_settings.open)
+            code = [this](const std::string& said) { return admits(said); };
+        auto line = std::make_unique<Line>();
+        line->socket = socket;
+        line->conversation.emplace(m_receipts, std::move(code));
         Line* known = line.get();
         m_lines.push_back(std::move(line));
-        connect(socket, &QTcpSocket::readyRead, this, [this, known] { hear(*known); });
+        auto listen = [this, known] {
+            if (isOpen(known))
+                hear(*known);
+        };
+        connect(socket, &QTcpSocket::readyRead, this, listen);
+        connect(socket, &QTcpSocket::bytesWritten, this, listen);
         connect(socket, &QTcpSocket::disconnected, this, [this, known, socket] {
             socket->deleteLater();
             std::erase_if(m_lines, [&](const auto& each) { return each.get() == known; });
             emit statusChanged();
         });
+        known->patience.setSingleShot(true);
+        connect(&known->patience, &QTimer::timeout, socket, &QTcpSocket::abort);
+        known->patience.start(helloWithin);
     }
 }
 
+// A little at a time, so that nobody's flood keeps the window or another line from its turn; and nothing
+// from a line that does not take its answers.
 void MonitorServer::hear(Line& line) {
-    const QByteArray bytes = line.socket->readAll();
+    QTcpSocket* socket = line.socket;
+    if (socket->bytesAvailable() == 0 || socket->bytesToWrite() > mostUnsent || line.gone)
+        return;
+    const QByteArray bytes = socket->read(bytesATurn);
     // Where no test can take shots they stay with the monitor: nothing is acknowledged that is not kept.
-    const link::Heard heard = line.conversation.take({bytes.constData(), static_cast<std::size_t>(bytes.size())});
+    const link::Heard heard = line.conversation->take({bytes.constData(), static_cast<std::size_t>(bytes.size())});
     const bool wasSilent = m_lastHeard == 0 || secondsSilent().value_or(0) > silentAfter;
     m_lastHeard = QDateTime::currentMSecsSinceEpoch();
-    line.socket->write(heard.reply.data(), static_cast<qint64>(heard.reply.size()));
-    take(line, heard);
+    for (const auto& id : heard.repeated) // acknowledged on this line, too, once it is kept
+        if (!m_receipts.isKept(id))
+            line.unacknowledged.push_back(id);
+    socket->write(heard.reply.data(), static_cast<qint64>(heard.reply.size()));
+    const QPointer<QTcpSocket> still(socket);
+    take(line, heard.messages);
+    if (!still || !isOpen(&line))
+        return;
     if (heard.hangUp) {
-        emit complained(tr("A monitor was sent away: %1.").arg(QString::fromStdString(heard.refusal)));
-        line.socket->disconnectFromHost();
+        emit complained(
+            tr("A program on the monitor's port was sent away: %1.").arg(QString::fromStdString(heard.refusal)));
+        return hangUp(line);
     }
+    if (socket->bytesAvailable() > 0)
+        QTimer::singleShot(0, this, [this, known = &line] {
+            if (isOpen(known))
+                hear(*known);
+        });
     if (wasSilent)
         emit statusChanged();
 }
 
-void MonitorServer::take(Line& line, const link::Heard& heard) {
+bool MonitorServer::isOpen(const Line* line) const {
+    return std::ranges::any_of(m_lines, [&](const auto& each) { return each.get() == line; });
+}
+
+void MonitorServer::hangUp(Line& line) {
+    line.gone = true;
+    line.socket->disconnectFromHost();
+}
+
+void MonitorServer::greet(Line& line, const link::Hello& hello) {
+    line.patience.stop();
+    line.device = QString::fromStdString(hello.device);
+    if (m_keptOut.contains(line.device))
+        return hangUp(line);
+    line.waits = !knownDevices().contains(line.device);
+    m_inHand.clear();
+    tellInHand();
+    emit statusChanged();
+    if (line.waits)
+        emit asksToEnter(line.device);
+}
+
+QString MonitorServer::waiting() const {
+    for (const auto& line : m_lines)
+        if (line->waits && !line->gone)
+            return line->device.isEmpty() ? tr("A monitor without a name") : line->device;
+    return {};
+}
+
+void MonitorServer::askAgain() {
+    for (const auto& line : m_lines)
+        if (line->waits && !line->gone)
+            return emit asksToEnter(line->device);
+}
+
+void MonitorServer::letIn(const QString& device) {
+    QStringList known = knownDevices();
+    if (!known.contains(device))
+        QSettings().setValue(QStringLiteral("link/known"), known << device);
+    m_keptOut.removeAll(device);
+    for (std::size_t i = 0; i < m_lines.size(); ++i) // taking may close lines
+        if (Line& line = *m_lines[i]; line.waits && line.device == device) {
+            line.waits = false;
+            take(line, std::exchange(line.held, {}));
+        }
+    emit statusChanged();
+}
+
+void MonitorServer::keepOut(const QString& device) {
+    m_keptOut << device;
+    for (std::size_t i = m_lines.size(); i-- > 0;)
+        if (Line& line = *m_lines[i]; line.waits && line.device == device)
+            hangUp(line);
+}
+
+void MonitorServer::take(Line& line, const std::vector<link::Message>& messages) {
     std::vector<bay::Arrival> arrivals;
     auto arrived = [&](const std::string& id, const std::string& at) -> bay::Arrival& {
         line.unacknowledged.push_back(id);
@@ -203,13 +351,16 @@ void MonitorServer::take(Line& line, const link::Heard& heard) {
         if (const QDateTime theirs = timeIn(at); theirs.isValid())
             line.clockOffset = theirs.msecsTo(QDateTime::currentDateTime());
     };
-    for (const auto& message : heard.messages) {
+    for (const auto& message : messages) {
+        if (line.gone)
+            break;
         if (const auto* hello = std::get_if<link::Hello>(&message)) {
-            line.device = QString::fromStdString(hello->device);
             compareClocks(hello->at);
-            m_inHand.clear();
-            tellInHand();
-            emit statusChanged();
+            greet(line, *hello);
+        } else if (line.waits) {
+            line.held.push_back(message);
+            if (line.held.size() > mostHeld)
+                hangUp(line);
         } else if (const auto* shot = std::get_if<link::ShotRead>(&message)) {
             arrived(shot->id, shot->at).readings = shot->readings;
         } else if (const auto* noRead = std::get_if<link::NoRead>(&message)) {
@@ -291,7 +442,7 @@ void MonitorServer::tellInHand() {
         return;
     m_inHand = told;
     for (const auto& line : m_lines)
-        if (line->conversation.saidHello())
+        if (line->conversation->saidHello())
             line->socket->write(told.data(), static_cast<qint64>(told.size()));
 }
 

@@ -3,6 +3,7 @@
 #include "core/bay/strike.h"
 #include "link/conversation.h"
 
+#include <QElapsedTimer>
 #include <QHostAddress>
 #include <QObject>
 #include <QPointer>
@@ -56,7 +57,18 @@ public:
     /// One sentence about the link as it is now.
     QString status() const;
 
+    /// The device that waits to be let in, as it is shown; null where none does.
+    QString waiting() const;
+    /// Asks about it again.
+    void askAgain();
+    /// Lets a device's shots in by its name, from now on and when it comes again.
+    void letIn(const QString& device);
+    /// Keeps a device's shots out until the program ends.
+    void keepOut(const QString& device);
+
 signals:
+    /// A device that nobody has let in wants to send shots; they wait until it is let in or kept out.
+    void asksToEnter(const QString& device);
     void statusChanged();
     /// A sentence about something that went wrong on the line.
     void complained(const QString& sentence);
@@ -65,7 +77,12 @@ private:
     struct Line;
     void meet();
     void hear(Line& line);
-    void take(Line& line, const link::Heard& heard);
+    bool isOurs(const QTcpSocket& socket) const;
+    link::Admission admits(const std::string& code);
+    void greet(Line& line, const link::Hello& hello);
+    void take(Line& line, const std::vector<link::Message>& messages);
+    void hangUp(Line& line);
+    bool isOpen(const Line* line) const;
     QString struckAt(const Line& line, const std::string& at) const;
     void acknowledge(const std::vector<std::string>& readIds);
     void refuseWaiting(Line& line);
@@ -84,6 +101,9 @@ private:
     qint64 m_lastHeard = 0; ///< ms since the epoch; 0: never
     QTimer m_watch;
     QString m_fault;
+    QStringList m_keptOut;
+    QElapsedTimer m_sinceWrongCode;
+    int m_wrongCodes = 0;
 };
 
 } // namespace knot::app

@@ -52,7 +52,8 @@ std::optional<Moment> momentIn(std::string_view text) {
     const auto hours = wholeIn(text.substr(11, 2));
     const auto minutes = wholeIn(text.substr(14, 2));
     const auto seconds = numberIn(text.substr(17));
-    if (!year || !month || !date || !hours || !minutes || !seconds)
+    const bool endsInDigit = text.back() >= '0' && text.back() <= '9';
+    if (!year || !month || !date || !hours || !minutes || !seconds || !endsInDigit)
         return std::nullopt;
     using namespace std::chrono;
     const year_month_day day(std::chrono::year(*year), std::chrono::month(static_cast<unsigned>(*month)),
