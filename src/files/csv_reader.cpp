@@ -221,6 +221,7 @@ private:
         record::deriveMissing(shot.readings);
         shot.id = record::ShotId{static_cast<std::int64_t>(m_imported.test.shots.size()) + 1};
         m_imported.test.shots.push_back(std::move(shot));
+        m_imported.lines.push_back(row.line);
         return true;
     }
 

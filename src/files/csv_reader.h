@@ -15,7 +15,8 @@ struct ReadOptions {
 /// A test read from a shot file, with what a user should know about the reading.
 struct ImportedTest {
     record::Test test;
-    std::vector<std::string> notes; ///< "3 summary rows were left out."
+    std::vector<std::string> notes = {}; ///< "3 summary rows were left out."
+    std::vector<std::size_t> lines = {}; ///< of a shot file: where each shot stands, from 1
 };
 
 /// Reads a shot file (docs/formats.md). All or nothing: the first thing that can't be understood

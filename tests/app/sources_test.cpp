@@ -108,6 +108,53 @@ TEST_CASE("a file that grows in a watched folder gives its new shots, once each,
     }
 }
 
+namespace {
+
+// As devices do that keep the last shot alone.
+void writeOver(const QString& path, double carry) {
+    QFile file(path);
+    REQUIRE(file.open(QIODevice::WriteOnly));
+    file.write("Carry (m),Ball Speed (m/s)\n" + QByteArray::number(carry, 'f', 1) + ",58\n");
+}
+
+} // namespace
+
+TEST_CASE("a file that is written over with each shot, at the same length, gives each shot once") {
+    Bench bench;
+    sitDown(bench);
+    const QString file = watchFolder(bench, "Carry (m),Ball Speed (m/s)\n140.0,58\n");
+    looked(bench);
+    for (std::size_t i = 0; i < 40; ++i) {
+        writeOver(file, 150 + static_cast<double>(i % 7)); // the eighth is like the first
+        REQUIRE(waitForShots(bench, i + 1));
+        CHECK(carryOf(bench, i) == 150 + static_cast<double>(i % 7));
+    }
+    SECTION("a change without a new shot is said") {
+        QFile changed(file);
+        REQUIRE(changed.open(QIODevice::WriteOnly));
+        changed.write("Carry (m),Ball Speed (m/s)\nAverage,58\n");
+        changed.close();
+        CHECK(QTest::qWaitFor([&] { return bench.message().contains("no new shot is in it"); }, 4000));
+        CHECK(shots(bench).size() == 40);
+    }
+    SECTION("and goes on after an end of the program, with what was written meanwhile") {
+        const std::string id = bench.session.test().id;
+        for (int end = 0; end < 5; ++end) {
+            REQUIRE(bench.session.newTest(record::Stage::openSitting)); // closes the bay as an end does
+            if (end % 2 == 0)
+                writeOver(file, 160 + end);
+            REQUIRE(bench.session.openTest(id));
+            bench.window->showPage(app::PageId::logbook);
+            bench.window->showPage(app::PageId::bay);
+            looked(bench);
+        }
+        std::vector<double> last;
+        for (std::size_t i = 40; i < shots(bench).size(); ++i)
+            last.push_back(carryOf(bench, i));
+        CHECK(last == std::vector<double>{160, 162, 164});
+    }
+}
+
 TEST_CASE("shots written to a watched folder while the program was down are there afterwards") {
     Bench bench;
     sitDown(bench);

@@ -12,18 +12,22 @@
 #include <QDateTime>
 #include <QDir>
 #include <QFile>
+#include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
 
 #include <sys/stat.h>
 
 #include <algorithm>
+#include <cstdint>
 
 namespace knot::app {
 namespace {
 
 constexpr const char* placeKey = "watched_folder";
-constexpr qint64 largestFile = 64LL << 20;
+constexpr qint64 largestFile = 32LL << 20;
+constexpr std::size_t hashedRows = 500;
+constexpr qint64 freshFor = 3000; // ms: a clock of files may tick slowly
 
 // Complete lines; what has no end yet is still being written.
 std::vector<std::string> linesOf(const QByteArray& bytes) {
@@ -34,6 +38,21 @@ std::vector<std::string> linesOf(const QByteArray& bytes) {
         at = end + 1;
     }
     return lines;
+}
+
+std::string hashOf(const std::string& line) {
+    std::uint64_t hash = 14695981039346656037U; // FNV-1a
+    for (const char c : line)
+        hash = (hash ^ static_cast<unsigned char>(c)) * 1099511628211U;
+    return QString::number(hash, 16).toStdString();
+}
+
+// Of the heading and the lines after it, as far as a place is kept.
+std::vector<std::string> hashesOf(const std::string& heading, const std::vector<std::string>& rows) {
+    std::vector<std::string> hashes{hashOf(heading)};
+    for (std::size_t i = 0; i < std::min(rows.size(), hashedRows); ++i)
+        hashes.push_back(hashOf(rows[i]));
+    return hashes;
 }
 
 QString localTime(const std::string& text) {
@@ -69,11 +88,18 @@ bool WatchedFolder::watch(const QString& folder) {
     return true;
 }
 
-// Where watching began, for a program that is killed: how many lines each file had then.
+// What is known of each file, for a program that is killed.
 void WatchedFolder::keepPlace() {
     QJsonObject files;
-    for (const auto& [number, file] : m_files)
-        files.insert(QString::number(number), static_cast<qint64>(file.rows.size()));
+    for (const auto& [number, file] : m_files) {
+        QJsonArray hashes;
+        for (const auto& hash : file.heading.empty() ? file.keptHashes : hashesOf(file.heading, file.rows))
+            hashes.append(QString::fromStdString(hash));
+        const auto rows = file.heading.empty() ? file.keptRows : file.rows.size();
+        files.insert(QString::number(number), QJsonObject{{QStringLiteral("rows"), static_cast<qint64>(rows)},
+                                                          {QStringLiteral("generation"), file.generation},
+                                                          {QStringLiteral("hashes"), hashes}});
+    }
     const QJsonObject place{{QStringLiteral("folder"), m_folder},
                             {QStringLiteral("test"), QString::fromStdString(m_hand.test().id)},
                             {QStringLiteral("files"), files}};
@@ -89,8 +115,17 @@ bool WatchedFolder::goOn() {
     stop();
     m_folder = folder;
     const QJsonObject files = place.value(QStringLiteral("files")).toObject();
-    for (auto file = files.begin(); file != files.end(); ++file)
-        m_files[file.key().toULongLong()].rows.resize(static_cast<std::size_t>(file.value().toInteger()));
+    for (auto at = files.begin(); at != files.end(); ++at) {
+        File& file = m_files[at.key().toULongLong()];
+        const QJsonObject kept = at.value().toObject();
+        // An earlier version kept the number of lines alone.
+        const QJsonValue rows = at.value().isObject() ? kept.value(QStringLiteral("rows")) : at.value();
+        file.keptRows = static_cast<std::size_t>(std::max<qint64>(0, rows.toInteger()));
+        file.generation = kept.value(QStringLiteral("generation")).toInt();
+        const QJsonArray hashes = kept.value(QStringLiteral("hashes")).toArray();
+        for (const auto& hash : hashes)
+            file.keptHashes.push_back(hash.toString().toStdString());
+    }
     m_watcher.addPath(folder);
     m_timer.start();
     look();
@@ -161,7 +196,8 @@ void WatchedFolder::look() {
         QDir(m_folder).entryInfoList({QStringLiteral("*.csv"), QStringLiteral("*.txt"), QStringLiteral("*.tsv")},
                                      QDir::Files, QDir::Time | QDir::Reversed);
     for (const auto& file : files)
-        if (const auto stamp = stampOf(file.filePath()); stamp && m_files[stamp->number].stamp != *stamp)
+        if (const auto stamp = stampOf(file.filePath());
+            stamp && (m_files[stamp->number].stamp != *stamp || m_files[stamp->number].fresh))
             changed.emplace_back(file.filePath(), *stamp);
     if (changed.empty())
         return learned();
@@ -189,7 +225,8 @@ void WatchedFolder::look() {
 
 void WatchedFolder::learned() {
     ++m_looks;
-    if (std::exchange(m_leaveAlone, false))
+    const bool began = std::exchange(m_leaveAlone, false);
+    if (std::exchange(m_moved, false) || began)
         keepPlace();
 }
 
@@ -204,54 +241,87 @@ bool WatchedFolder::isCopy(const std::string& heading, const std::vector<std::st
                                std::ranges::any_of(m_past, begins));
 }
 
-// Nothing is known of the lines that an earlier run of this program left alone but their number. A
-// device may write its averages anew below each shot, so the beginnings decide.
+// A device may write its averages anew below each shot, so the beginnings decide.
 WatchedFolder::Compared WatchedFolder::compare(const File& before, const Content& now) {
     if (before.heading.empty())
-        return {std::min(before.rows.size(), now.rows.size()), false};
+        return compareKept(before, now);
     const auto same = std::ranges::mismatch(before.rows, now.rows).in1 - before.rows.begin();
     const bool goesOn =
         before.heading == now.heading && now.rows.size() >= before.rows.size() && (same > 0 || before.rows.empty());
     return goesOn ? Compared{static_cast<std::size_t>(same), false} : Compared{0, true};
 }
 
-void WatchedFolder::complain(File& file, const files::Error& error) {
-    const QString complaint = QString::fromStdString(files::sentence(error));
-    if (error.kind != files::ErrorKind::headerOnly && complaint != file.complaint)
+// The same by what an earlier run of this program kept.
+WatchedFolder::Compared WatchedFolder::compareKept(const File& before, const Content& now) {
+    if (before.keptHashes.empty())
+        return {std::min(before.keptRows, now.rows.size()), false};
+    const auto hashes = hashesOf(now.heading, now.rows);
+    const auto same = std::ranges::mismatch(before.keptHashes, hashes).in1 - before.keptHashes.begin();
+    const bool goesOn = now.rows.size() >= before.keptRows && (same > 1 || (same == 1 && before.keptRows == 0));
+    if (!goesOn)
+        return {0, true};
+    const bool all = static_cast<std::size_t>(same) == before.keptHashes.size();
+    return {all ? before.keptRows : static_cast<std::size_t>(same) - 1, false};
+}
+
+void WatchedFolder::complainOnce(File& file, const QString& complaint) {
+    if (complaint != file.complaint)
         emit complained(complaint);
     file.complaint = complaint;
+}
+
+// Known by its line: the same line twice is two shots, and the same line after the file was begun anew
+// is another.
+std::vector<bay::Arrival> WatchedFolder::arrivalsOf(const Content& content, const File& file, std::size_t known) const {
+    std::map<std::string, int> alike;
+    std::vector<std::string> ids;
+    for (const auto& row : file.rows) {
+        const std::string hash = hashOf(row);
+        ids.push_back("folder:" + std::to_string(content.stamp.number) + '.' + std::to_string(file.generation) + ':' +
+                      hash + '.' + std::to_string(++alike[hash]));
+    }
+    std::vector<bay::Arrival> arrivals;
+    const auto& shots = content.shots->test.shots;
+    for (std::size_t i = 0; i < shots.size(); ++i) {
+        const std::size_t row = content.shots->lines[i] - 2; // after the heading, from 0
+        if (row >= known && row < ids.size() && !bay::isKnown(m_hand.test(), ids[row]))
+            arrivals.push_back({.readings = shots[i].readings,
+                                .at = localTime(shots[i].takenAt).toStdString(),
+                                .readId = ids[row],
+                                .reason = shots[i].note});
+    }
+    return arrivals;
 }
 
 void WatchedFolder::take(Content content) {
     File& file = m_files[content.stamp.number];
     const auto [known, begunAnew] = compare(file, content);
+    const bool changed = file.heading.empty() || begunAnew || known < content.rows.size();
+    const bool wasKnown = file.stamp.size >= 0 || file.keptRows > 0;
     if (begunAnew) {
         m_past.push_back(file);
         ++file.generation;
     }
     const bool copied = known == 0 && isCopy(content.heading, content.rows);
-    const std::size_t lines = content.rows.size();
     file.stamp = content.stamp;
-    file.heading = std::move(content.heading);
-    file.rows = std::move(content.rows);
-    if (m_leaveAlone || copied || lines == known)
+    file.fresh = QDateTime::currentMSecsSinceEpoch() - content.stamp.changed / 1000000 < freshFor;
+    file.heading = content.heading;
+    file.rows = content.rows;
+    if (m_leaveAlone || copied || !changed)
         return;
     if (!content.shots) {
-        complain(file, content.shots.error());
+        if (content.shots.error().kind != files::ErrorKind::headerOnly)
+            complainOnce(file, QString::fromStdString(files::sentence(content.shots.error())));
+        else if (begunAnew && wasKnown && !content.rows.empty())
+            complainOnce(file, tr("%1 was changed, and no new shot is in it.").arg(content.name));
         file.rows.resize(known); // tried again when the file has grown
         return;
     }
-    // Lines and shots go together from the end: units and headings stand at the beginning.
-    const auto& shots = content.shots->test.shots;
-    std::vector<bay::Arrival> arrivals;
-    for (std::size_t i = shots.size() - std::min(shots.size(), lines - known); i < shots.size(); ++i) {
-        const std::string id = "folder:" + std::to_string(content.stamp.number) + '.' +
-                               std::to_string(file.generation) + ':' + std::to_string(i + 1);
-        if (!bay::isKnown(m_hand.test(), id))
-            arrivals.push_back({.readings = shots[i].readings,
-                                .at = localTime(shots[i].takenAt).toStdString(),
-                                .readId = id,
-                                .reason = shots[i].note});
+    auto arrivals = arrivalsOf(content, file, known);
+    if (arrivals.empty()) {
+        if (begunAnew && wasKnown)
+            complainOnce(file, tr("%1 was changed, and no new shot is in it.").arg(content.name));
+        return;
     }
     const auto taken = static_cast<int>(arrivals.size());
     if (!m_bay.arrive(std::move(arrivals))) {
@@ -259,7 +329,9 @@ void WatchedFolder::take(Content content) {
         file.stamp = {};
         return;
     }
+    file.complaint.clear();
     m_taken += taken;
+    m_moved = true;
     emit statusChanged();
 }
 

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/bay/strike.h"
 #include "files/csv_reader.h"
 
 #include <QFileSystemWatcher>
@@ -19,7 +20,9 @@ class TestInHand;
 
 /// A folder that a device writes shot files to: one file that grows, or one file a shot. What stood
 /// there when watching began is left alone. A line counts once its end is written; a file that was
-/// renamed, copied away or cut short and begun anew gives no shot twice.
+/// renamed, copied away or cut short and begun anew gives no shot twice, and one that is written over
+/// with each shot gives each. Shots are known by what their line says, so that a program that was killed
+/// goes on where it stood.
 class WatchedFolder : public QObject {
     Q_OBJECT
 
@@ -67,6 +70,11 @@ private:
         Stamp stamp;
         int generation = 0; ///< how often it was begun anew
         QString complaint;  ///< said once
+        bool fresh = false; ///< changed so lately that another change may hide in the same moment
+        /// Of an earlier run of this program: how many lines it had, and what they and the heading began
+        /// with, as hashes.
+        std::size_t keptRows = 0;
+        std::vector<std::string> keptHashes = {};
     };
     void take(Content content);
     void learned();
@@ -76,7 +84,9 @@ private:
         bool begunAnew = false;
     };
     static Compared compare(const File& before, const Content& now);
-    void complain(File& file, const files::Error& error);
+    static Compared compareKept(const File& before, const Content& now);
+    std::vector<bay::Arrival> arrivalsOf(const Content& content, const File& file, std::size_t known) const;
+    void complainOnce(File& file, const QString& complaint);
     bool isCopy(const std::string& heading, const std::vector<std::string>& rows) const;
     void keepPlace();
 
@@ -89,6 +99,7 @@ private:
     QFileSystemWatcher m_watcher;
     QTimer m_timer;
     bool m_leaveAlone = false; ///< the first look only learns what stands there
+    bool m_moved = false;      ///< shots were taken since the place was kept
     bool m_reading = false, m_again = false;
     int m_looks = 0;
     int m_watch = 0; ///< counts watches, so that what was read for an earlier one is dropped
