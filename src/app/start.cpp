@@ -11,10 +11,16 @@
 #include <QDir>
 #include <QFileInfo>
 #include <QSettings>
+#include <QSocketNotifier>
 #include <QStandardPaths>
 #include <QTimer>
 
+#include <sys/socket.h>
+#include <unistd.h>
+
+#include <csignal>
 #include <cstdio>
+#include <tuple>
 
 // Qt's macro must stand outside any namespace; without it a static library's resources are dropped.
 static void registerResources() {
@@ -77,6 +83,24 @@ void shoot(MainWindow& window, Session& session, const QString& page, const QStr
         take();
 }
 
+// A logout or a kill asks first: the window closes in order, and what waits in a field is taken.
+void closeOnSignals(MainWindow& window) {
+    static int ends[2];
+    if (::socketpair(AF_UNIX, SOCK_STREAM, 0, ends) != 0)
+        return;
+    auto* notifier = new QSocketNotifier(ends[1], QSocketNotifier::Read, &window);
+    QObject::connect(notifier, &QSocketNotifier::activated, &window, [&window, notifier] {
+        notifier->setEnabled(false);
+        window.close();
+        QApplication::quit();
+    });
+    for (const int signal : {SIGTERM, SIGHUP})
+        std::signal(signal, [](int) {
+            const char word = 1;
+            std::ignore = ::write(ends[0], &word, 1);
+        });
+}
+
 } // namespace
 
 int start(QApplication& application) {
@@ -129,6 +153,7 @@ int start(QApplication& application) {
         if (wanted == QLatin1String(page.word))
             window.showPage(page.id);
     window.show();
+    closeOnSignals(window);
     if (line.isSet(QStringLiteral("shot")))
         shoot(window, session, line.value(QStringLiteral("page")), line.value(QStringLiteral("shot")));
     return QApplication::exec();

@@ -129,11 +129,12 @@ record::Plan planFrom(const json& in) {
 }
 
 // Text members of a seal, which are left out when empty.
-constexpr std::array<std::pair<const char*, std::string record::Seal::*>, 7> sealMembers = {
+constexpr std::array<std::pair<const char*, std::string record::Seal::*>, 8> sealMembers = {
     {{"commitment", &record::Seal::commitment},
      {"box", &record::Seal::box},
      {"nonce", &record::Seal::nonce},
      {"key_salt", &record::Seal::keySalt},
+     {"key_kind", &record::Seal::keyKind},
      {"sealed_at", &record::Seal::sealedAt},
      {"revealed_at", &record::Seal::revealedAt},
      {"sealed_text", &record::Seal::sealedText}}};

@@ -61,7 +61,7 @@ void hit(Bench& bench, double carry) {
 TEST_CASE("a whole blind test is struck with a faulty monitor, nothing is lost, and the reading is right") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts, 0);
     hands.press(Qt::Key_5, Qt::AltModifier);
     auto* page = bench.find<app::BayPage>("bayPage");
     REQUIRE(page->server().isListening());
@@ -116,7 +116,7 @@ TEST_CASE("a whole blind test is struck with a faulty monitor, nothing is lost, 
             ++found;
         }
     CHECK(found == 2);
-    bench.session.declaring().reveal("4711");
+    bench.session.declaring().reveal(words);
     CHECK(eventually([&] { return !bench.session.isSealed(); }));
 }
 

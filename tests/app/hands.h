@@ -65,9 +65,9 @@ inline void addClubs(Hands& hands, const QStringList& names) {
     }
 }
 
-/// From nothing to a sealed test of clubs, by keyboard: an average of carry, 6 laps of 4, PIN 4711.
-/// `way`: 0 with a helper, 1 alone.
-inline void declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, int way) {
+/// From nothing to a sealed test of clubs, by keyboard: an average of carry, 6 laps of 4. Gives the ten
+/// words. `way`: 0 with a helper, 1 alone.
+inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, int way) {
     hands.press(Qt::Key_N, Qt::ControlModifier);
     REQUIRE(bench.session.hasTest());
     hands.type("Which one holds my line?");
@@ -83,10 +83,18 @@ inline void declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, 
     hands.press(Qt::Key_Up);
     hands.choose("grade", 3);
     hands.choose("way", way);
-    hands.tabTo("pin");
-    hands.type("4711");
-    hands.press(Qt::Key_Return);
-    REQUIRE(eventually([&] { return bench.session.isSealed(); }));
+    QString words;
+    QObject::connect(&bench.session.declaring(), &app::Declaring::sealedWith, bench.window.get(),
+                     [&words](const QString& told) { words = told; });
+    hands.tabTo("sealButton");
+    hands.press(Qt::Key_Space);
+    hands.tabTo("sealYes");
+    hands.press(Qt::Key_Space);
+    REQUIRE(eventually([&] { return bench.session.isSealed() && !words.isEmpty(); }));
+    QObject::disconnect(&bench.session.declaring(), &app::Declaring::sealedWith, bench.window.get(), nullptr);
+    bench.window->activateWindow(); // the slip has a window of its own
+    (void)QTest::qWaitForWindowActive(bench.window.get());
+    return words;
 }
 
 } // namespace knot::test

@@ -43,7 +43,7 @@ bool names(const QString& text, const QStringList& clubs) {
 TEST_CASE("a new user goes from nothing to a sealed test and its order slip by keyboard alone") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts, 0);
     const auto& test = bench.session.test();
     CHECK(test.question == "Which one holds my line?");
     CHECK(test.card.kind == record::TestKind::shaft);
@@ -54,27 +54,43 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
     CHECK(test.plan.turns.size() == 18);
     CHECK(test.builds[0].name == "Fern");
     CHECK(bench.session.isKept());
-    // The PIN still stands in its field: Enter shows the slip to the helper.
-    hands.press(Qt::Key_Return);
+    CHECK(words.split(' ').size() == 10);
+    // The helper's slip stands open, this once with the words, which nothing else holds.
     REQUIRE(eventually([&] { return bench.find<QTextBrowser>("slipText") != nullptr; }));
     auto* slip = bench.find<QTextBrowser>("slipText");
-    const QString text = slip->toPlainText();
+    const QString text = slip->toPlainText().simplified();
     for (const QString& shaft : shafts)
         CHECK(text.contains(shaft));
     CHECK(text.contains(QString::fromStdString(test.seal.commitment)));
+    CHECK(text.contains(words));
     CHECK(text.contains("lap 6"));
+    QFile file(bench.session.book().path());
+    REQUIRE(file.open(QIODevice::ReadOnly));
+    const QByteArray onDisk = file.readAll();
+    for (const QString& word : words.split(' '))
+        CHECK(!onDisk.contains(word.toUtf8()));
+    for (const auto* field : bench.window->findChildren<QLineEdit*>())
+        CHECK(!field->text().contains(words.left(11)));
     CHECK(text.contains(QString::fromStdString(plan::sha256(files::declarationText(test)))));
     // Printing asks where and writes a page.
     const QString pdf = bench.path("slip.pdf");
     bench.prompter->answers << pdf;
     QTest::keyClick(bench.find<QPushButton>("printSlip"), Qt::Key_Space);
     CHECK(QFileInfo(pdf).size() > 1000);
-    // Without the PIN the slip tells the order only.
+    // Without the words the slip tells the order only, with them the clubs again, and not the words.
     hands.tabTo("slipButton");
     hands.press(Qt::Key_Space);
-    const auto slips = bench.window->findChildren<QTextBrowser*>("slipText");
-    REQUIRE(slips.size() == 2);
-    CHECK(!names(slips.last()->toPlainText(), shafts));
+    REQUIRE(bench.window->findChildren<QTextBrowser*>("slipText").size() == 2);
+    CHECK(!names(bench.window->findChildren<QTextBrowser*>("slipText").last()->toPlainText(), shafts));
+    bench.window->activateWindow();
+    hands.tabTo("key");
+    hands.type(words.toUpper());
+    hands.press(Qt::Key_Return);
+    REQUIRE(eventually([&] { return bench.window->findChildren<QTextBrowser*>("slipText").size() == 3; }));
+    const QString again = bench.window->findChildren<QTextBrowser*>("slipText").last()->toPlainText().simplified();
+    CHECK(names(again, shafts));
+    CHECK(!again.contains(words));
+    CHECK(bench.find<QLineEdit>("key")->text().isEmpty());
 }
 
 TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
@@ -83,7 +99,6 @@ TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
     declareSealed(bench, hands, shafts, 1);
     CHECK(bench.session.test().card.alone);
     CHECK(bench.find<QLabel>("sealState")->text().contains("mix the clubs in a bag"));
-    hands.press(Qt::Key_Return);
     REQUIRE(eventually([&] { return bench.find<QTextBrowser>("slipText") != nullptr; }));
     CHECK(bench.find<QTextBrowser>("slipText")->toPlainText().contains("in which you draw them"));
 }
@@ -91,7 +106,7 @@ TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
 TEST_CASE("while the seal is closed nothing that leaves, and no page but the rack's list, names a club") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts, 0);
     const QString csv = bench.writeFile("tags.csv", QByteArray::fromStdString(shotsByTag(bench.session.test())));
     REQUIRE(bench.session.addShots(csv));
     REQUIRE(bench.waitForReading());
@@ -116,10 +131,10 @@ TEST_CASE("while the seal is closed nothing that leaves, and no page but the rac
     for (const auto& entry : bench.session.book().tests())
         for (const auto& build : entry.builds)
             CHECK(!names(QString::fromStdString(build.name), shafts));
-    // An export comes back, and its seal opens with the same PIN to the same clubs.
+    // An export comes back, and its seal opens with the same words to the same clubs.
     auto exported = files::readTestFile(bench.path("out.json").toStdString());
     REQUIRE(exported);
-    auto opened = std::get<plan::Opened>(plan::openSeal(exported->test.seal, "4711"));
+    auto opened = std::get<plan::Opened>(plan::openSeal(exported->test.seal, words.toStdString()));
     REQUIRE(files::restoreHiddenParts(exported->test, opened.attachment));
     const auto revealed = plan::revealed(exported->test, opened, "now");
     REQUIRE(revealed);
@@ -127,37 +142,101 @@ TEST_CASE("while the seal is closed nothing that leaves, and no page but the rac
         CHECK(revealed->buildIndex(shaft.toStdString()));
 }
 
-TEST_CASE("the reveal needs the PIN, and shows that nothing was switched") {
+TEST_CASE("the reveal needs the words, asks once, can't be hit twice, and shows that nothing was switched") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts, 0);
     const std::string hash = bench.session.test().seal.commitment;
-    bench.session.declaring().reveal("0000");
-    CHECK(eventually([&] { return bench.message().contains("does not open the seal"); }));
+    bench.session.declaring().reveal("bakin bakin bakin bakin bakin bakin bakin bakin bakin bakin");
+    CHECK(eventually([&] { return bench.message().contains("do not open the seal"); }));
     CHECK(bench.session.isSealed());
-    hands.tabTo("sealButton");
-    hands.press(Qt::Key_Space); // the PIN stands in its field
-    REQUIRE(eventually([&] { return !bench.session.isSealed(); }));
-    CHECK(plan::sha256(bench.session.test().seal.sealedText) == hash);
-    CHECK(bench.find<QLabel>("sealState")->text().contains("nothing was switched"));
-    CHECK(bench.session.test().buildIndex("Reed 53"));
-    CHECK(!bench.session.declaring().canUndo());
+    auto* reveal = bench.find<QPushButton>("revealButton");
+    auto* yes = bench.find<QPushButton>("sealYes");
+    auto* key = bench.find<QLineEdit>("key");
+    reveal->click();
+    CHECK(bench.message().contains("Type the ten words"));
+    hands.tabTo("key");
+    hands.type(words);
+    for (int click = 0; click < 2; ++click)
+        QTest::mouseClick(reveal, Qt::LeftButton);
+    CHECK(key->text().isEmpty());
+    CHECK(bench.find<QLabel>("sealQuestion")->text().contains("no way back"));
+    CHECK(!yes->isEnabled());
+    yes->click();
+    CHECK(bench.session.isSealed());
+    SECTION("said no, nothing happens, and nothing is left to say yes to") {
+        bench.find<QPushButton>("sealNo")->click();
+        CHECK(!yes->isVisible());
+        CHECK(!QTest::qWaitFor([&] { return !bench.session.isSealed(); }, 300));
+    }
+    SECTION("said yes, the clubs are known and their text is saved to the letter") {
+        REQUIRE(eventually([&] { return yes->isEnabled(); }));
+        yes->click();
+        REQUIRE(eventually([&] { return !bench.session.isSealed(); }));
+        CHECK(plan::sha256(bench.session.test().seal.sealedText) == hash);
+        CHECK(bench.find<QLabel>("sealState")->text().contains("nothing was switched"));
+        CHECK(bench.session.test().buildIndex("Reed 53"));
+        CHECK(!bench.session.declaring().canUndo());
+        bench.prompter->answers << bench.path("sealed.txt");
+        bench.find<QPushButton>("saveSealedText")->click();
+        QFile saved(bench.path("sealed.txt"));
+        REQUIRE(saved.open(QIODevice::ReadOnly));
+        CHECK(plan::sha256(saved.readAll().toStdString()) == hash);
+        CHECK(!bench.find<QPushButton>("sealButton")->isEnabled());
+    }
 }
 
-TEST_CASE("where the PIN is lost the clubs are named from their tags, and the reading says so") {
+TEST_CASE("where the slip is lost the clubs are named by hand, and the words, found later, are compared") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 0);
-    hands.fill("byHand", "Reed 53, Reed 53, Larch 71");
-    hands.press(Qt::Key_Return);
+    const QString words = declareSealed(bench, hands, shafts, 0);
+    auto* yes = bench.find<QPushButton>("sealYes");
+    auto byHand = [&](const QString& clubs) {
+        hands.fill("byHand", clubs);
+        hands.press(Qt::Key_Return);
+        REQUIRE(eventually([&] { return yes->isEnabled(); }));
+        yes->click();
+    };
+    byHand("Reed 53, Reed 53, Larch 71");
     CHECK(bench.message().contains("Name every club of the rack once"));
     CHECK(bench.find<QLineEdit>("byHand")->text() == "Reed 53, Reed 53, Larch 71");
     REQUIRE(bench.session.isSealed());
-    hands.fill("byHand", "Larch 71, Reed 53,Alder 62");
-    hands.press(Qt::Key_Return);
+    byHand("Larch 71, Reed 53,Alder 62");
     REQUIRE(!bench.session.isSealed());
     CHECK(bench.session.test().builds[0].name == "Larch 71");
     CHECK(bench.session.test().builds[0].tag == "Fern");
-    CHECK(bench.session.test().amendments.back().text.find("without the PIN") != std::string::npos);
+    CHECK(bench.session.test().amendments.back().text.find("without the key") != std::string::npos);
     CHECK(bench.find<QLabel>("sealState")->text().contains("by hand"));
+    hands.tabTo("key");
+    hands.type(words);
+    bench.find<QPushButton>("revealButton")->click();
+    REQUIRE(eventually([&] { return !bench.session.test().seal.sealedText.empty(); }));
+    const auto& test = bench.session.test();
+    const auto truth = std::get<plan::Opened>(plan::openSeal(test.seal, words.toStdString()));
+    bool right = true;
+    for (std::size_t i = 0; i < 3; ++i) {
+        CHECK(test.builds[i].tag == truth.tags[i].first);
+        CHECK(test.builds[i].name == truth.tags[i].second);
+    }
+    right = truth.tags[0].second == "Larch 71" && truth.tags[1].second == "Reed 53";
+    CHECK((test.amendments.back().text.find("put right") == std::string::npos) == right);
+    CHECK(plan::sha256(test.seal.sealedText) == test.seal.commitment);
+}
+
+TEST_CASE("a seal of an earlier version opens with its PIN") {
+    Bench bench;
+    record::Test test;
+    test.title = "Old seal";
+    test.builds = {{.name = "Reed 53"}, {.name = "Alder 62"}};
+    test.card.blinding = record::Blinding::bothBlind;
+    const auto sealed = *plan::sealed(test, "4711", "2026-05-01T09:00", files::hiddenPartsJson(test));
+    CHECK(sealed.seal.keyKind.empty());
+    const auto id = *logbook::Logbook::create(bench.path("a.knotbook").toStdString())->save(sealed);
+    bench.window->openPath(bench.path("a.knotbook"));
+    REQUIRE(bench.session.openTest(id));
+    bench.window->showPage(app::PageId::plan);
+    CHECK(bench.find<QLabel>("sealState")->text().contains("its PIN opens it"));
+    bench.session.declaring().reveal("4711");
+    REQUIRE(eventually([&] { return !bench.session.isSealed(); }));
+    CHECK(bench.session.test().buildIndex("Reed 53"));
 }

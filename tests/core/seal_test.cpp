@@ -1,4 +1,5 @@
 #include "core/judge/judge.h"
+#include "core/plan/key_words.h"
 #include "core/plan/seal.h"
 #include "core/plan/spreads.h"
 #include "core/random.h"
@@ -6,6 +7,10 @@
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>
+
+#include <cctype>
+#include <set>
+#include <sstream>
 
 #include <cmath>
 #include <map>
@@ -50,7 +55,7 @@ TEST_CASE("a seal hides which tag is which, and the PIN opens it") {
 
 TEST_CASE("a wrong PIN, a switched assignment and a broken box are refused") {
     const auto sealed = *plan::sealed(threeShafts(), "4711", "", "");
-    CHECK(std::get<plan::SealFault>(plan::openSeal(sealed.seal, "4712")) == plan::SealFault::wrongPin);
+    CHECK(std::get<plan::SealFault>(plan::openSeal(sealed.seal, "4712")) == plan::SealFault::wrongKey);
     auto forged = sealed.seal;
     forged.commitment = plan::sha256("another");
     CHECK(std::get<plan::SealFault>(plan::openSeal(forged, "4711")) == plan::SealFault::damaged);
@@ -165,4 +170,73 @@ TEST_CASE("the player's own spreads come from their shots, free of builds and si
     tests[0].shots.resize(8);
     CHECK(!plan::ownSpreads(tests, Metric::carry));
     CHECK(!plan::ownSpreads({}, Metric::carry));
+}
+
+TEST_CASE("a key is ten words of 128 bits, read back however it was written down") {
+    std::set<std::string> keys;
+    std::set<std::string> words;
+    for (int i = 0; i < 500; ++i) {
+        const std::string key = plan::newKeyWords();
+        CHECK(keys.insert(key).second);
+        CHECK(plan::keyWordsIn(key) == key);
+        std::istringstream in(key);
+        std::size_t count = 0;
+        for (std::string word; in >> word; ++count)
+            words.insert(word);
+        CHECK(count == 10);
+    }
+    CHECK(words.size() > 3500); // of 8,192, 5,000 drawn
+    const std::string key = plan::newKeyWords();
+    std::string spread = "  ";
+    for (const char c : key)
+        spread += c == ' ' ? std::string(",\n ") : std::string(1, static_cast<char>(std::toupper(c)));
+    CHECK(plan::keyWordsIn(spread + " .") == key);
+    CHECK(!plan::keyWordsIn(""));
+    CHECK(!plan::keyWordsIn(key.substr(0, 53)));
+    CHECK(!plan::keyWordsIn(key + " bakin"));
+    CHECK(!plan::keyWordsIn("4711"));
+    // Three of four slips of a letter are seen before the seal is tried.
+    int seen = 0;
+    for (std::size_t i = 1; i < key.size(); i += 6) // the first vowel of each word
+        for (const char other : std::string("aeio")) {
+            std::string slip = key;
+            slip[i] = other;
+            seen += slip != key && !plan::keyWordsIn(slip) ? 1 : 0;
+        }
+    CHECK(seen >= 12);
+    CHECK(seen <= 30);
+}
+
+TEST_CASE("names that could not be told apart later are not sealed") {
+    auto test = threeShafts();
+    for (const char* name : {" Oak", "Oak ", "", "  ", "\u00a0Oak"}) {
+        test.builds[0].name = name;
+        CHECK(plan::whyNotSealed(test).find("begins or ends with a blank") != std::string::npos);
+    }
+    test.builds[0].name = test.builds[1].name;
+    CHECK(plan::whyNotSealed(test).find("never be told apart") != std::string::npos);
+}
+
+TEST_CASE("what was named by hand is compared with the seal once its key is found") {
+    const auto words = plan::newKeyWords();
+    const auto sealed = *plan::sealed(threeShafts(), words, "t", "");
+    CHECK(sealed.seal.keyKind == "words");
+    const auto opened = std::get<plan::Opened>(plan::openSeal(sealed.seal, words));
+    std::vector<std::string> truth;
+    for (const auto& [tag, club] : opened.tags)
+        truth.push_back(club);
+    auto right = *plan::revealedByHand(sealed, truth, "t");
+    CHECK(right.seal.isByHand());
+    right = *plan::comparedWithSeal(right, opened, "u");
+    CHECK(!right.seal.isByHand());
+    CHECK(right.amendments.back().text.find("are those that were sealed") != std::string::npos);
+    std::swap(truth[0], truth[2]);
+    const auto wrong = *plan::comparedWithSeal(*plan::revealedByHand(sealed, truth, "t"), opened, "u");
+    CHECK(wrong.amendments.back().text.find("put right") != std::string::npos);
+    CHECK(wrong.builds == right.builds);
+    // An export holds no clubs: any names are taken.
+    auto exported = sealed;
+    exported.sealedBuilds.clear();
+    CHECK(plan::revealedByHand(exported, {"one", "two", "three"}, "t")->builds[1].name == "two");
+    CHECK(!plan::revealedByHand(exported, {"one", "", "three"}, "t"));
 }

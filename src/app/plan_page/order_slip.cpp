@@ -55,7 +55,7 @@ QString maskingAdvice(bool alone) {
                          "without looking at the butt, and read the tag only then. Draw each club once a lap.");
 }
 
-QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& tags) {
+QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& tags, const QString& words) {
     QString html = OrderSlip::tr("<h2>Order slip</h2><p>%1</p>").arg(named(test.title));
     if (!tags.empty()) {
         html += OrderSlip::tr("<h3>For the helper alone: which club gets which tag</h3><table cellpadding='4'>");
@@ -63,6 +63,13 @@ QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& ta
             html += QStringLiteral("<tr><td><b>%1</b></td><td>%2</td></tr>").arg(named(tag), named(club));
         html += QStringLiteral("</table>");
     }
+    if (!words.isEmpty())
+        html +=
+            OrderSlip::tr("<h3>The key of the seal</h3><p><big><tt>%1</tt></big></p><p>These ten words open it, and "
+                          "nothing else does. They stand nowhere but here: print this slip or write them down, and "
+                          "keep it from the player.</p>")
+                .arg(words.section(QLatin1Char(' '), 0, 4).toHtmlEscaped() + QStringLiteral("<br>") +
+                     words.section(QLatin1Char(' '), 5).toHtmlEscaped());
     html += QStringLiteral("<p>%1</p>").arg(maskingAdvice(test.card.alone));
     html += OrderSlip::tr("<h3>Order</h3><p>%1 to warm up, then %2 swings in about %3 minutes.%4</p>")
                 .arg(test.plan.warmUp)
@@ -78,8 +85,8 @@ QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& ta
     if (!test.seal.commitment.empty())
         html +=
             OrderSlip::tr("<h3>Seal</h3><p>SHA-256 of the sealed assignment:<br><tt>%1</tt></p>"
-                          "<p>After the reveal the program shows the sealed text. Saved as a file, <tt>sha256sum</tt> "
-                          "gives this number: nothing was switched.</p>")
+                          "<p>After the reveal the program saves the sealed text. <tt>sha256sum</tt> gives this number "
+                          "for it: nothing was switched.</p>")
                 .arg(named(test.seal.commitment));
     html += OrderSlip::tr("<p>SHA-256 of the test sheet as it stands:<br><tt>%1</tt></p>")
                 .arg(QString::fromStdString(plan::sha256(files::declarationText(test))));

@@ -8,8 +8,9 @@
 namespace knot::app {
 
 /// The order slip as a page of HTML: which tag is handed over when, the published hash and, where
-/// `tags` are given, which club gets which tag, for the helper alone.
-QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& tags);
+/// `tags` are given, which club gets which tag, for the helper alone, and at the sealing the ten words of
+/// the key.
+QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& tags, const QString& words = {});
 
 /// How clubs are masked, and how a player alone blinds themself.
 QString maskingAdvice(bool alone);

@@ -4,6 +4,7 @@
 #include "app/plan_page/order_slip.h"
 #include "app/session/declaring.h"
 #include "app/session/test_in_hand.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/plan/seal.h"
 #include "core/record/control.h"
@@ -14,7 +15,11 @@
 #include <QPushButton>
 #include <QScrollArea>
 #include <QStandardItemModel>
+#include <QTimer>
 #include <QVBoxLayout>
+
+#include <algorithm>
+#include <utility>
 
 namespace knot::app {
 namespace {
@@ -56,7 +61,7 @@ QString gradeText(Blinding grade) {
     case Blinding::readingBlind:
         return SealPanel::tr("The player sees the club; the reading speaks in tags, so nobody roots for one.");
     case Blinding::playerBlind:
-        return SealPanel::tr("The fitter holds the PIN and knows; the player does not.");
+        return SealPanel::tr("The fitter holds the slip and knows; the player does not.");
     case Blinding::bothBlind:
         return SealPanel::tr("Neither player nor fitter knows until the decision is written.");
     }
@@ -95,23 +100,61 @@ void SealPanel::buildUi() {
         second->addWidget(labelled(whats[i], m_sees[i], names[i]), 1);
     }
     column->addLayout(second);
-    m_pin = new QLineEdit;
-    m_pin->setEchoMode(QLineEdit::Password);
-    m_pin->setMaxLength(64);
-    m_act = new QPushButton;
+    m_act = new QPushButton(tr("Seal…"));
     m_slip = new QPushButton(tr("Order slip"));
+    m_save = new QPushButton(tr("Save the sealed text…"));
     auto* third = new QHBoxLayout;
-    third->addWidget(labelled(tr("&PIN of the helper"), m_pin, "pin"), 3);
-    third->addWidget(labelled(QStringLiteral(" "), m_act, "sealButton"), 2);
-    third->addWidget(labelled(QStringLiteral(" "), m_slip, "slipButton"), 2);
+    third->addWidget(labelled(QStringLiteral(" "), m_act, "sealButton"), 1);
+    third->addWidget(labelled(QStringLiteral(" "), m_slip, "slipButton"), 1);
+    third->addWidget(labelled(QStringLiteral(" "), m_save, "saveSealedText"), 2);
     column->addLayout(third);
+    column->addWidget(buildQuestion());
     m_state = captionLabel("sealState");
     m_state->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     m_state->setFocusPolicy(Qt::NoFocus);
     m_state->setAlignment(Qt::AlignTop);
     column->addWidget(scrolling(m_state), 1);
+    column->addWidget(buildOpening());
+}
+
+QWidget* SealPanel::buildQuestion() {
+    m_asking = new QWidget;
+    auto* column = new QVBoxLayout(m_asking);
+    column->setContentsMargins(0, size::grid, 0, size::grid);
+    m_question = plainLabel();
+    m_question->setObjectName(QStringLiteral("sealQuestion"));
+    m_question->setWordWrap(true);
+    m_yes = new QPushButton;
+    m_yes->setObjectName(QStringLiteral("sealYes"));
+    m_no = new QPushButton(tr("Not now"));
+    m_no->setObjectName(QStringLiteral("sealNo"));
+    auto* row = new QHBoxLayout;
+    row->addWidget(m_no);
+    row->addStretch();
+    row->addWidget(m_yes);
+    column->addWidget(m_question);
+    column->addLayout(row);
+    m_asking->hide();
+    return m_asking;
+}
+
+QWidget* SealPanel::buildOpening() {
+    m_opening = new QWidget;
+    auto* column = new QVBoxLayout(m_opening);
+    column->setContentsMargins(0, 0, 0, 0);
+    m_key = new QLineEdit;
+    m_key->setEchoMode(QLineEdit::Password);
+    m_key->setMaxLength(200);
+    m_helperSlip = new QPushButton(tr("Show the helper's slip"));
+    m_reveal = new QPushButton;
+    auto* row = new QHBoxLayout;
+    row->addWidget(labelled(tr("The ten words of the &key"), m_key, "key"), 3);
+    row->addWidget(labelled(QStringLiteral(" "), m_helperSlip, "helperSlip"), 2);
+    row->addWidget(labelled(QStringLiteral(" "), m_reveal, "revealButton"), 1);
+    column->addLayout(row);
     m_byHand = new QLineEdit;
-    column->addWidget(labelled(tr("PIN lost? The clubs by their tags, then Enter"), m_byHand, "byHand"));
+    column->addWidget(labelled(tr("Slip lost? The clubs by their tags, then Enter"), m_byHand, "byHand"));
+    return m_opening;
 }
 
 void SealPanel::wire() {
@@ -129,47 +172,98 @@ void SealPanel::wire() {
                 (i == 0 ? v.shots : i == 1 ? v.averages : v.comparisons) = static_cast<record::Sees>(who);
             });
         });
-    connect(m_act, &QPushButton::clicked, this, &SealPanel::sealOrReveal);
-    connect(m_pin, &QLineEdit::returnPressed, this, [this] {
-        if (!m_hand.isSealed())
-            sealOrReveal();
-        else
-            showSlip();
+    connect(m_act, &QPushButton::clicked, this, &SealPanel::askSeal);
+    connect(m_slip, &QPushButton::clicked, this, [this] { showSlip({}); });
+    connect(m_save, &QPushButton::clicked, this,
+            [this] { emit saveRequested(QString::fromStdString(m_hand.test().seal.sealedText)); });
+    connect(m_helperSlip, &QPushButton::clicked, this, [this] { showSlip(takeKey()); });
+    connect(m_key, &QLineEdit::returnPressed, m_helperSlip, &QPushButton::click);
+    connect(m_reveal, &QPushButton::clicked, this, &SealPanel::askReveal);
+    connect(m_byHand, &QLineEdit::returnPressed, this, &SealPanel::askByHand);
+    connect(m_no, &QPushButton::clicked, this, [this] {
+        m_pending = nullptr;
+        m_asking->hide();
     });
-    connect(m_byHand, &QLineEdit::returnPressed, this, [this] {
-        if (m_hand.isSealed() && m_declaring.revealByHand(clubsIn(m_byHand->text(), m_hand.test().sealedBuilds)))
-            m_byHand->clear();
+    connect(m_yes, &QPushButton::clicked, this, [this] {
+        m_asking->hide();
+        if (const auto act = std::exchange(m_pending, nullptr))
+            act();
     });
-    connect(m_slip, &QPushButton::clicked, this, &SealPanel::showSlip);
     connect(&m_hand, &TestInHand::replaced, this, [this] {
-        m_pin->clear();
+        takeKey();
+        m_pending = nullptr;
+        m_asking->hide();
         refresh();
     });
+    connect(&m_declaring, &Declaring::sealedWith, this,
+            [this](const QString& words, const std::vector<TagOfClub>& tags) { openSlip(tags, words); });
     connect(&m_declaring, &Declaring::changed, this, &SealPanel::refresh);
 }
 
-void SealPanel::sealOrReveal() {
+QString SealPanel::takeKey() {
+    const QString key = m_key->text();
+    m_key->clear();
+    return key;
+}
+
+void SealPanel::ask(const QString& question, const QString& yes, int waitMs, std::function<void()> act) {
+    m_pending = std::move(act);
+    m_question->setText(question);
+    m_yes->setText(yes);
+    m_yes->setEnabled(waitMs == 0); // no second click of the one that asked
+    if (waitMs > 0)
+        QTimer::singleShot(waitMs, m_yes, [this] { m_yes->setEnabled(true); });
+    m_asking->show();
+    m_no->setFocus();
+}
+
+void SealPanel::askSeal() {
     Typed::commitAll();
-    if (!m_hand.has())
-        return;
-    if (m_hand.isSealed())
-        m_declaring.reveal(m_pin->text());
-    else
-        m_declaring.seal(m_pin->text());
+    if (m_hand.has() && !m_hand.isSealed())
+        ask(tr("Only the helper at the screen? A slip then shows, this once, which club gets which tag and the ten "
+               "words "
+               "that open the seal."),
+            tr("Seal"), 0, [this] { m_declaring.seal(); });
 }
 
-void SealPanel::showSlip() {
+void SealPanel::askReveal() {
     if (!m_hand.has())
         return;
-    // With the PIN the slip also says which club gets which tag; without it only the order.
-    if (!m_hand.isSealed() || m_pin->text().isEmpty())
+    if (m_hand.test().seal.isByHand())
+        return m_declaring.compareSeal(takeKey());
+    if (m_key->text().trimmed().isEmpty())
+        return m_declaring.refuse(tr("Type the ten words of the helper's slip first."));
+    ask(tr("Reveal now which club has which tag? There is no way back."), tr("Reveal"), 1000,
+        [this, key = takeKey()] { m_declaring.reveal(key); });
+}
+
+void SealPanel::askByHand() {
+    if (!m_hand.isSealed())
+        return;
+    const auto clubs = clubsIn(m_byHand->text(), m_hand.test().sealedBuilds);
+    QStringList pairs;
+    for (std::size_t i = 0; i < std::min(clubs.size(), m_hand.test().builds.size()); ++i)
+        pairs << tr("%1 is %2")
+                     .arg(QString::fromStdString(m_hand.test().builds[i].name), QString::fromStdString(clubs[i]));
+    ask(tr("By hand: %1? That nothing was switched can't be checked then, unless the words are found.")
+            .arg(pairs.join(QStringLiteral(", "))),
+        tr("Reveal by hand"), 1000, [this, clubs] {
+            if (m_declaring.revealByHand(clubs))
+                m_byHand->clear();
+        });
+}
+
+// With the key the slip also says which club gets which tag; without it only the order.
+void SealPanel::showSlip(const QString& key) {
+    if (!m_hand.has())
+        return;
+    if (!m_hand.isSealed() || key.isEmpty())
         return openSlip({});
-    m_declaring.peek(m_pin->text(), [this](const std::vector<TagOfClub>& tags) { openSlip(tags); });
+    m_declaring.peek(key, [this](const std::vector<TagOfClub>& tags) { openSlip(tags); });
 }
 
-void SealPanel::openSlip(const std::vector<TagOfClub>& tags) {
-    m_pin->clear();
-    auto* slip = new OrderSlip(orderSlipHtml(m_hand.test(), tags), this);
+void SealPanel::openSlip(const std::vector<TagOfClub>& tags, const QString& words) {
+    auto* slip = new OrderSlip(orderSlipHtml(m_hand.test(), tags, words), this);
     connect(slip, &OrderSlip::printRequested, this, &SealPanel::printRequested);
     slip->show();
 }
@@ -198,9 +292,11 @@ void SealPanel::refresh() {
     m_gradeText->setText(text);
     m_grade->setEnabled(!wasSealed);
     const bool blind = card.blinding != Blinding::open;
-    m_pin->setEnabled(blind && (sealed || !wasSealed));
-    m_act->setEnabled(m_pin->isEnabled());
-    m_act->setText(sealed ? tr("Reveal") : tr("Seal"));
+    m_act->setEnabled(blind && !wasSealed);
+    m_save->setEnabled(wasSealed && !test.seal.sealedText.empty());
+    m_opening->setVisible(sealed || test.seal.isByHand());
+    m_helperSlip->setVisible(sealed);
+    m_reveal->setText(sealed ? tr("Reveal…") : tr("Compare"));
     m_byHand->parentWidget()->setVisible(sealed);
     if (sealed) {
         QStringList tags;
@@ -209,31 +305,37 @@ void SealPanel::refresh() {
         m_byHand->setPlaceholderText(tr("clubs of %1").arg(tags.join(QStringLiteral(", "))));
     }
     m_slip->setEnabled(!test.plan.turns.empty());
-    QString state;
-    if (sealed)
-        state =
-            tr("Sealed %1. Hash of the assignment:\n%2\n\nThe PIN with “Order slip” shows the helper which club gets "
-               "which tag. It hides this from everybody who looks, here, in the file and in every export. Somebody who "
-               "lets a machine try all PINs of four digits has it within the hour; a longer PIN takes longer. If the "
-               "PIN "
-               "is lost, the tags on the clubs still tell, but not that nothing was switched.\n\n%3")
-                .arg(QString::fromStdString(record::momentShown(test.seal.sealedAt)), hashText(test.seal.commitment),
-                     maskingAdvice(card.alone));
-    else if (wasSealed && test.seal.sealedText.empty())
-        state = tr("Revealed %1 by hand, without the PIN: that nothing was switched can't be checked.")
-                    .arg(QString::fromStdString(record::momentShown(test.seal.revealedAt)));
-    else if (wasSealed)
-        state = tr("Revealed %1. The sealed text, to the letter:\n\n%2\nIts hash, as sha256sum gives it:\n%3\n%4")
-                    .arg(QString::fromStdString(record::momentShown(test.seal.revealedAt)),
-                         QString::fromStdString(test.seal.sealedText), hashText(test.seal.commitment),
-                         plan::sha256(test.seal.sealedText) == test.seal.commitment
-                             ? tr("They agree: nothing was switched.")
-                             : tr("They do not agree: the assignment was changed."));
-    else if (blind)
-        state = tr("Sealing draws which tag hides which club and publishes a hash of it. The order, the clubs and the "
-                   "number of laps then stand.\n\n%1")
-                    .arg(maskingAdvice(card.alone));
-    m_state->setText(state);
+    m_state->setText(stateText());
+}
+
+QString SealPanel::stateText() const {
+    const Test& test = m_hand.test();
+    const auto& seal = test.seal;
+    const QString revealed = QString::fromStdString(record::momentShown(seal.revealedAt));
+    if (seal.isClosed())
+        return tr("Sealed %1. Hash of the assignment:\n%2\n\n%3\n\n%4")
+            .arg(QString::fromStdString(record::momentShown(seal.sealedAt)), hashText(seal.commitment),
+                 seal.keyKind.empty()
+                     ? tr("This seal is of an earlier version: its PIN opens it, in place of the ten words. Somebody "
+                          "who lets a machine try all PINs of four digits has it within the hour.")
+                     : tr("The ten words on the helper's slip open it. Nobody has it without them: not from this file, "
+                          "not from an export, not with any machine."),
+                 maskingAdvice(test.card.alone));
+    if (seal.isByHand())
+        return tr("Revealed %1 by hand, without the key: that nothing was switched can't be checked, unless the ten "
+                  "words are found.")
+            .arg(revealed);
+    if (!seal.commitment.empty())
+        return tr("Revealed %1. The sealed text:\n\n%2\nIts hash, as sha256sum gives it:\n%3\n%4")
+            .arg(revealed, QString::fromStdString(seal.sealedText), hashText(seal.commitment),
+                 plan::sha256(seal.sealedText) == seal.commitment
+                     ? tr("They agree: nothing was switched.")
+                     : tr("They do not agree: the assignment was changed."));
+    if (test.card.blinding != Blinding::open)
+        return tr("Sealing draws which tag hides which club and publishes a hash of it. The order, the clubs and the "
+                  "number of laps then stand.\n\n%1")
+            .arg(maskingAdvice(test.card.alone));
+    return {};
 }
 
 } // namespace knot::app

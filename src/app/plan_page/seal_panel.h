@@ -3,6 +3,8 @@
 #include "app/form/panel.h"
 #include "app/session/declaring.h"
 
+#include <functional>
+
 class QComboBox;
 class QLabel;
 class QLineEdit;
@@ -23,14 +25,25 @@ public:
 signals:
     /// The slip is to be printed; the window asks where.
     void printRequested(const QString& html);
+    /// The sealed text is to be saved to the letter; the window asks where.
+    void saveRequested(const QString& text);
 
 private:
     void buildUi();
     void wire();
     void refresh();
-    void showSlip();
-    void openSlip(const std::vector<TagOfClub>& tags);
-    void sealOrReveal();
+    QWidget* buildOpening();
+    QWidget* buildQuestion();
+    QString stateText() const;
+    void showSlip(const QString& key);
+    void openSlip(const std::vector<TagOfClub>& tags, const QString& words = {});
+    /// The words that stand in the field, which keeps them no longer.
+    QString takeKey();
+    /// Asks once, in words; `act` happens on yes.
+    void ask(const QString& question, const QString& yes, int waitMs, std::function<void()> act);
+    void askSeal();
+    void askReveal();
+    void askByHand();
 
     const TestInHand& m_hand;
     Declaring& m_declaring;
@@ -38,11 +51,20 @@ private:
     QComboBox* m_way = nullptr;
     QComboBox* m_sees[3] = {};
     QLabel* m_gradeText = nullptr;
-    QLineEdit* m_pin = nullptr;
     QPushButton* m_act = nullptr;
     QPushButton* m_slip = nullptr;
+    QPushButton* m_save = nullptr;
     QLabel* m_state = nullptr;
-    QLineEdit* m_byHand = nullptr; ///< where the PIN is lost
+    QWidget* m_opening = nullptr;
+    QLineEdit* m_key = nullptr;
+    QPushButton* m_helperSlip = nullptr;
+    QPushButton* m_reveal = nullptr;
+    QLineEdit* m_byHand = nullptr; ///< where the slip is lost
+    QWidget* m_asking = nullptr;
+    QLabel* m_question = nullptr;
+    QPushButton* m_yes = nullptr;
+    QPushButton* m_no = nullptr;
+    std::function<void()> m_pending;
 };
 
 } // namespace knot::app

@@ -3,6 +3,7 @@
 #include "app/session/moment.h"
 
 #include "app/session/background.h"
+#include "core/plan/key_words.h"
 #include "core/plan/schedule.h"
 #include "core/plan/seal.h"
 #include "core/record/check.h"
@@ -179,49 +180,68 @@ void Declaring::setWant(const record::Outcome& outcome, record::Want::Kind kind)
            [&](record::Test& test) { test.card.wants[outcome] = {.kind = kind, .value = 0}; });
 }
 
-void Declaring::seal(const QString& pin) {
+namespace {
+
+std::vector<TagOfClub> tagsOf(const plan::Opened& opened) {
+    std::vector<TagOfClub> tags;
+    for (const auto& [tag, club] : opened.tags)
+        tags.push_back({tag, club});
+    return tags;
+}
+
+} // namespace
+
+void Declaring::seal() {
     if (!m_hand.has() || m_hand.isSealed() || m_sealing)
         return;
     if (const std::string why = plan::whyNotSealed(m_hand.test()); !why.empty())
         return emit refused(QString::fromStdString(why));
-    if (static_cast<std::size_t>(pin.size()) < plan::shortestPin)
-        return emit refused(
-            tr("A PIN needs at least %1 characters; a longer one is harder to try out.").arg(plan::shortestPin));
+    struct Made {
+        std::optional<record::Test> test;
+        std::string words;
+        std::vector<TagOfClub> tags;
+    };
     m_sealing = true;
     inBackground(
         this,
-        [test = m_hand.test(), secret = pin.toStdString()] {
-            return plan::sealed(test, secret, momentNow(), files::hiddenPartsJson(test));
+        [test = m_hand.test()] {
+            Made made{.words = plan::newKeyWords()};
+            made.test = plan::sealed(test, made.words, momentNow(), files::hiddenPartsJson(test));
+            if (made.test)
+                made.tags = tagsOf(std::get<plan::Opened>(plan::openSeal(made.test->seal, made.words)));
+            return made;
         },
-        [this, before = m_hand.test()](std::optional<record::Test> sealed) {
+        [this, before = m_hand.test()](Made made) {
             m_sealing = false;
             if (!m_hand.has() || m_hand.test() != before)
                 return emit refused(tr("The test changed while its clubs were sealed; seal it again."));
-            if (!sealed)
+            if (!made.test)
                 return emit refused(
                     tr("The seal needs 64 MB of free memory for a moment; close something and try again."));
             // What came before would tell the clubs' places, so there is no way back but the reveal.
-            if (keep(std::move(*sealed)))
-                forget();
+            if (!keep(std::move(*made.test)))
+                return;
+            forget();
+            emit sealedWith(QString::fromStdString(made.words), made.tags);
         });
 }
 
-template<typename Then> void Declaring::openSeal(const QString& pin, Then then) {
-    if (!m_hand.isSealed() || m_sealing)
+template<typename Then> void Declaring::openSeal(const QString& key, Then then) {
+    if (!m_hand.has() || m_sealing || !(m_hand.isSealed() || m_hand.test().seal.isByHand()))
         return;
     m_sealing = true;
     inBackground(
-        this, [seal = m_hand.test().seal, secret = pin.toStdString()] { return plan::openSeal(seal, secret); },
+        this, [seal = m_hand.test().seal, secret = key.toStdString()] { return plan::openSeal(seal, secret); },
         [this, id = m_hand.test().id, then](std::variant<plan::Opened, plan::SealFault> result) {
             m_sealing = false;
-            if (!m_hand.isSealed() || m_hand.test().id != id)
+            if (!m_hand.has() || m_hand.test().id != id)
                 return;
             if (const auto* opened = std::get_if<plan::Opened>(&result))
                 return then(*opened);
             const auto fault = std::get<plan::SealFault>(result);
-            emit refused(fault == plan::SealFault::wrongPin
-                             ? tr("This PIN does not open the seal; the clubs stay hidden. Nothing is lost: "
-                                  "try again, or look at the clubs themselves.")
+            emit refused(fault == plan::SealFault::wrongKey
+                             ? tr("These words do not open the seal. Nothing is lost: look at the slip again, word "
+                                  "for word.")
                          : fault == plan::SealFault::noMemory
                              ? tr("The seal needs 64 MB of free memory for a moment; close something and try again.")
                              : tr("The seal is damaged or was changed: what it hides does not have the hash "
@@ -229,17 +249,28 @@ template<typename Then> void Declaring::openSeal(const QString& pin, Then then) 
         });
 }
 
-void Declaring::peek(const QString& pin, const std::function<void(const std::vector<TagOfClub>&)>& then) {
-    openSeal(pin, [then](const plan::Opened& opened) {
-        std::vector<TagOfClub> tags;
-        for (const auto& [tag, club] : opened.tags)
-            tags.push_back({tag, club});
-        then(tags);
+void Declaring::peek(const QString& key, const std::function<void(const std::vector<TagOfClub>&)>& then) {
+    openSeal(key, [then](const plan::Opened& opened) { then(tagsOf(opened)); });
+}
+
+void Declaring::compareSeal(const QString& key) {
+    openSeal(key, [this](const plan::Opened& opened) {
+        if (!m_hand.test().seal.isByHand())
+            return;
+        record::Test test = m_hand.test();
+        if (test.sealedBuilds.empty() && !files::restoreHiddenParts(test, opened.attachment))
+            return emit refused(tr("The seal opened, but the clubs it hides can't be read."));
+        auto compared = plan::comparedWithSeal(std::move(test), opened, momentNow());
+        if (!compared)
+            return emit refused(tr("The seal opened, but names clubs that are not in this test."));
+        show(std::move(*compared));
     });
 }
 
-void Declaring::reveal(const QString& pin) {
-    openSeal(pin, [this](const plan::Opened& opened) {
+void Declaring::reveal(const QString& key) {
+    openSeal(key, [this](const plan::Opened& opened) {
+        if (!m_hand.isSealed())
+            return;
         record::Test test = m_hand.test();
         if (test.sealedBuilds.empty() && !files::restoreHiddenParts(test, opened.attachment))
             return emit refused(tr("The seal opened, but the clubs it hides can't be read."));

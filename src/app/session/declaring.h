@@ -44,14 +44,17 @@ public:
     void setMargin(record::Metric metric, double gap);
     void setWant(const record::Outcome& outcome, record::Want::Kind kind);
 
-    /// Locks which tag is which, in the background; says why not when it can't be.
-    void seal(const QString& pin);
+    /// Locks which tag is which, in the background, with a new key that is told once (`sealedWith`) and
+    /// kept nowhere; says why not when it can't be.
+    void seal();
     /// Opens the seal for the slip alone, and hands over what it hides; nothing of the test changes.
-    void peek(const QString& pin, const std::function<void(const std::vector<TagOfClub>&)>& then);
-    void reveal(const QString& pin);
-    /// Where the PIN is lost: the clubs in the order of the tags, as the tags on them say.
+    void peek(const QString& key, const std::function<void(const std::vector<TagOfClub>&)>& then);
+    void reveal(const QString& key);
+    /// After a reveal by hand: compares what was named with what was sealed.
+    void compareSeal(const QString& key);
+    /// Where the slip is lost: the clubs in the order of the tags, as the tags on them say.
     bool revealByHand(const std::vector<std::string>& clubs);
-    /// A key is being made from a PIN.
+    /// A key is being made from its words.
     bool isSealing() const { return m_sealing; }
 
     /// A sentence about a refusal, from a page.
@@ -59,6 +62,8 @@ public:
 
 signals:
     void changed();
+    /// The clubs are sealed: the ten words of the key, which are told here alone, and what they hide.
+    void sealedWith(const QString& words, const std::vector<knot::app::TagOfClub>& tags);
     /// The clubs are known now.
     void revealed();
     void refused(const QString& sentence);
@@ -67,7 +72,7 @@ private:
     bool keep(record::Test head);
     void step(std::vector<record::Test>& from, std::vector<record::Test>& to, const QString& noted);
     bool show(record::Test test);
-    template<typename Then> void openSeal(const QString& pin, Then then);
+    template<typename Then> void openSeal(const QString& key, Then then);
 
     TestInHand& m_hand;
     Book& m_book;

@@ -19,6 +19,7 @@
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
 #include "files/csv_reader.h"
+#include "files/file.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -203,6 +204,7 @@ void MainWindow::wire() {
             showPage(PageId::sheet);
     });
     connect(m_planPage->sealPanel(), &SealPanel::printRequested, this, &MainWindow::askPrint);
+    connect(m_planPage->sealPanel(), &SealPanel::saveRequested, this, &MainWindow::askSaveText);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
     connect(m_bayPage, &BayPage::complained, this,
@@ -268,6 +270,17 @@ void MainWindow::askPrint(const QString& html) {
         return;
     if (const QString whyNot = OrderSlip::print(html, path); !whyNot.isEmpty())
         m_messages->show(whyNot, MessageBar::Tone::fault);
+}
+
+void MainWindow::askSaveText(const QString& text) {
+    const QString path =
+        m_prompter->fileToSave(this, tr("Save the sealed text"), tr("Sealed text.txt"), tr("Text (*.txt)"));
+    if (path.isEmpty())
+        return;
+    const auto written = files::writeFile(path.toStdString(), text.toStdString());
+    m_messages->show(written ? tr("Saved to the letter: sha256sum of %1 gives the published hash.").arg(path)
+                             : QString::fromStdString(files::sentence(written.error())),
+                     written ? MessageBar::Tone::note : MessageBar::Tone::fault);
 }
 
 void MainWindow::refreshHeading() {

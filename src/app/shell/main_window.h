@@ -61,6 +61,7 @@ private:
     void askExport();
     void askShots();
     void askPrint(const QString& html);
+    void askSaveText(const QString& text);
     void goTo(PageId page);
     void startTest(record::Stage stage);
     void refreshHeading();

@@ -1,5 +1,8 @@
 #include "core/plan/seal.h"
 
+#include "core/plan/key_words.h"
+#include "core/record/text.h"
+
 #include <sodium.h>
 
 #include <algorithm>
@@ -37,11 +40,12 @@ Bytes randomBytes(std::size_t count) {
     return bytes;
 }
 
-std::optional<Bytes> keyFrom(const std::string& pin, const Bytes& salt) {
+std::optional<Bytes> keyFrom(const std::string& secret, const Bytes& salt) {
     Bytes key(crypto_secretbox_KEYBYTES);
     if (salt.size() != crypto_pwhash_SALTBYTES ||
-        crypto_pwhash(key.data(), key.size(), pin.data(), pin.size(), salt.data(), crypto_pwhash_OPSLIMIT_INTERACTIVE,
-                      crypto_pwhash_MEMLIMIT_INTERACTIVE, crypto_pwhash_ALG_ARGON2ID13) != 0)
+        crypto_pwhash(key.data(), key.size(), secret.data(), secret.size(), salt.data(),
+                      crypto_pwhash_OPSLIMIT_INTERACTIVE, crypto_pwhash_MEMLIMIT_INTERACTIVE,
+                      crypto_pwhash_ALG_ARGON2ID13) != 0)
         return std::nullopt;
     return key;
 }
@@ -103,29 +107,43 @@ std::string whyNotSealed(const record::Test& test) {
         return "A sandwich shows by its order which tag is the baseline; choose rotated laps to seal the clubs.";
     if (!test.plan.changeTimes.empty())
         return "Change times of their own show by the order which clubs share parts; take them back to seal the clubs.";
-    for (const auto& build : test.builds)
+    std::vector<std::string> names;
+    for (const auto& build : test.builds) {
         if (build.name.find('\n') != std::string::npos)
             return "The name of a club holds a line break; write it on one line.";
+        if (record::trimmed(build.name).empty() || record::trimmed(build.name).size() != build.name.size())
+            return "The name “" + build.name + "” begins or ends with a blank, which nobody sees; take it away.";
+        if (std::ranges::find(names, build.name) != names.end())
+            return "Two clubs are called “" + build.name + "”; the tags could never be told apart.";
+        names.push_back(build.name);
+    }
     return {};
 }
 
-std::optional<record::Test> sealed(record::Test test, const std::string& pin, const std::string& at,
+std::optional<record::Test> sealed(record::Test test, const std::string& words, const std::string& at,
                                    const std::string& attachment) {
     if (sodium_init() < 0)
         return std::nullopt;
     const auto tags = tagWords(test.builds.size());
-    const std::string text = sealedText(tags, test.builds, drawnAssignment(tags.size()));
+    std::string text = sealedText(tags, test.builds, drawnAssignment(tags.size()));
     const Bytes salt = randomBytes(crypto_pwhash_SALTBYTES);
     const Bytes nonce = randomBytes(crypto_secretbox_NONCEBYTES);
-    const auto key = keyFrom(pin, salt);
+    auto key = keyFrom(words, salt);
     if (!key)
         return std::nullopt;
-    const std::string content = text + '\0' + attachment;
+    std::string content = text + '\0' + attachment;
     Bytes box(content.size() + crypto_secretbox_MACBYTES);
     crypto_secretbox_easy(box.data(), reinterpret_cast<const unsigned char*>(content.data()), content.size(),
                           nonce.data(), key->data());
-    test.seal = {
-        .commitment = sha256(text), .box = hex(box), .nonce = hex(nonce), .keySalt = hex(salt), .sealedAt = at};
+    sodium_memzero(key->data(), key->size());
+    sodium_memzero(content.data(), content.size());
+    test.seal = {.commitment = sha256(text),
+                 .box = hex(box),
+                 .nonce = hex(nonce),
+                 .keySalt = hex(salt),
+                 .keyKind = keyWordsIn(words) ? "words" : "",
+                 .sealedAt = at};
+    sodium_memzero(text.data(), text.size());
     test.sealedBuilds = std::move(test.builds);
     test.builds.clear();
     for (const auto& tag : tags) {
@@ -137,20 +155,22 @@ std::optional<record::Test> sealed(record::Test test, const std::string& pin, co
     return test;
 }
 
-std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::string& pin) {
+std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::string& typed) {
     const auto box = bytesOf(seal.box);
     const auto nonce = bytesOf(seal.nonce);
     const auto salt = bytesOf(seal.keySalt);
     if (sodium_init() < 0 || !box || !nonce || !salt || box->size() < crypto_secretbox_MACBYTES ||
         nonce->size() != crypto_secretbox_NONCEBYTES || salt->size() != crypto_pwhash_SALTBYTES)
         return SealFault::damaged;
-    const auto key = keyFrom(pin, *salt);
+    auto key = keyFrom(keyWordsIn(typed).value_or(typed), *salt);
     if (!key)
         return SealFault::noMemory;
     std::string content(box->size() - crypto_secretbox_MACBYTES, '\0');
-    if (crypto_secretbox_open_easy(reinterpret_cast<unsigned char*>(content.data()), box->data(), box->size(),
-                                   nonce->data(), key->data()) != 0)
-        return SealFault::wrongPin;
+    const int failed = crypto_secretbox_open_easy(reinterpret_cast<unsigned char*>(content.data()), box->data(),
+                                                  box->size(), nonce->data(), key->data());
+    sodium_memzero(key->data(), key->size());
+    if (failed != 0)
+        return SealFault::wrongKey;
     const auto end = content.find('\0');
     if (end == std::string::npos)
         return SealFault::damaged;
@@ -183,16 +203,43 @@ std::optional<record::Test> revealedByHand(record::Test test, const std::vector<
                                            const std::string& at) {
     auto sorted = clubs;
     std::ranges::sort(sorted);
-    if (clubs.size() != test.builds.size() || std::ranges::adjacent_find(sorted) != sorted.end())
+    if (clubs.size() != test.builds.size() || std::ranges::adjacent_find(sorted) != sorted.end() ||
+        sorted.front().empty())
         return std::nullopt;
+    if (test.sealedBuilds.empty()) // an export, whose clubs the box alone knows
+        for (const auto& name : clubs)
+            test.sealedBuilds.push_back({.name = name});
     Opened said;
     for (std::size_t i = 0; i < clubs.size(); ++i)
         said.tags.emplace_back(test.builds[i].name, clubs[i]);
     auto known = revealed(std::move(test), said, at);
     if (known)
         known->amendments.push_back(
-            {at, "the clubs were named by hand, without the PIN: that nothing was switched can't be checked"});
+            {at, "the clubs were named by hand, without the key: that nothing was switched can't be checked"});
     return known;
+}
+
+std::optional<record::Test> comparedWithSeal(record::Test test, const Opened& opened, const std::string& at) {
+    bool same = true;
+    std::vector<record::Build> builds;
+    for (const record::Build& named : test.builds) {
+        const auto pair = std::ranges::find(opened.tags, named.tag, &std::pair<std::string, std::string>::first);
+        if (pair == opened.tags.end())
+            return std::nullopt;
+        const auto& known = test.sealedBuilds.empty() ? test.builds : test.sealedBuilds;
+        const auto club = std::ranges::find(known, pair->second, &record::Build::name);
+        if (club == known.end())
+            return std::nullopt;
+        same = same && pair->second == named.name;
+        builds.push_back(*club);
+        builds.back().tag = named.tag;
+    }
+    test.builds = std::move(builds);
+    test.seal.sealedText = opened.text;
+    test.amendments.push_back({at, same ? "the key was found: the clubs named by hand are those that were sealed"
+                                        : "the key was found: the clubs named by hand were others than those sealed, "
+                                          "and are put right"});
+    return test;
 }
 
 std::string sha256(const std::string& text) {

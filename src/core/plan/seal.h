@@ -18,19 +18,16 @@ std::vector<std::string> tagWords(std::size_t count);
 /// change times would show by the order which tag is which.
 std::string whyNotSealed(const record::Test& test);
 
-/// The fewest characters of a PIN.
-inline constexpr std::size_t shortestPin = 4;
-
 /// Locks away which tag hides which build. The assignment comes from the operating system's random
 /// source; what is published is the SHA-256 of the sealed text, which begins with 16 random bytes, so
 /// that the assignment can't be found by trying. The text and `attachment` (whatever else must stay
-/// hidden) are encrypted with a key that Argon2id makes from the PIN. The builds of the test become
-/// tags and move to `sealedBuilds`; shots must not have been struck. PIN of `shortestPin` or more.
-/// Nothing when the machine has not the 64 MiB that the key takes.
-std::optional<record::Test> sealed(record::Test test, const std::string& pin, const std::string& at,
+/// hidden) are encrypted with a key that Argon2id makes from the ten words (`newKeyWords`), which are kept
+/// nowhere. The builds of the test become tags and move to `sealedBuilds`; shots must not have been
+/// struck. Nothing when the machine has not the 64 MiB that the key takes.
+std::optional<record::Test> sealed(record::Test test, const std::string& words, const std::string& at,
                                    const std::string& attachment);
 
-enum class SealFault { wrongPin, damaged, noMemory };
+enum class SealFault { wrongKey, damaged, noMemory };
 
 struct Opened {
     std::string text; ///< the sealed text, whose SHA-256 was published
@@ -38,18 +35,25 @@ struct Opened {
     std::vector<std::pair<std::string, std::string>> tags; ///< tag and name of its build
 };
 
-/// Opens a seal. A wrong PIN can't be told from a forged box; a text that does not have the published
-/// hash, or is not a sealed text, is `damaged`. `noMemory` where the 64 MiB for the key can't be had.
-std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::string& pin);
+/// Opens a seal with its ten words, or the PIN of earlier versions. A wrong key can't be told from a forged box; a text
+/// that does not have the published hash, or is not a sealed text, is `damaged`. `noMemory` where the 64 MiB for the
+/// key can't be had.
+std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::string& typed);
 
 /// The test with its builds in place of the tags, each with its tag beside its name. The names of
 /// `opened` must be those of `sealedBuilds`.
 std::optional<record::Test> revealed(record::Test test, const Opened& opened, const std::string& at);
 
-/// The same without the PIN, from what the tags on the clubs themselves say: for each tag in its order
-/// the name of its club, each club once. That nothing was switched can't be checked then.
+/// The same without the key, from what the tags on the clubs themselves say: for each tag in its order
+/// the name of its club, each club once; of a test that came as an export, whose clubs the box alone
+/// knows, any names. That nothing was switched can't be checked then.
 std::optional<record::Test> revealedByHand(record::Test test, const std::vector<std::string>& clubs,
                                            const std::string& at);
+
+/// A test that was revealed by hand, with the key found later: what was named is compared with what was
+/// sealed and put right where it differs, and an amendment says which. Nothing where the sealed clubs are
+/// not those of the test.
+std::optional<record::Test> comparedWithSeal(record::Test test, const Opened& opened, const std::string& at);
 
 /// SHA-256 in hexadecimal, as `sha256sum` writes it.
 std::string sha256(const std::string& text);

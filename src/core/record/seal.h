@@ -10,9 +10,12 @@ struct Seal {
     std::string commitment; ///< SHA-256 of the sealed text, which begins with its salt
     std::string box;        ///< the sealed text, encrypted
     std::string nonce;
-    std::string keySalt;              ///< of the key that is made from the PIN
+    std::string keySalt;              ///< of the key that is made from the words, or the PIN
+    std::string keyKind;              ///< "words"; a PIN in seals of earlier versions
     std::string sealedAt, revealedAt; ///< ISO 8601
     std::string sealedText;           ///< after the reveal, for anyone to check
+    /// Opened without its key, by what the clubs themselves say: the key may still be compared.
+    bool isByHand() const { return !commitment.empty() && !revealedAt.empty() && sealedText.empty(); }
     bool isClosed() const { return !commitment.empty() && revealedAt.empty(); }
     bool operator==(const Seal&) const = default;
 };
