@@ -14,7 +14,7 @@ namespace knot::link {
 
 inline constexpr int protocolVersion = 1;
 inline constexpr unsigned short usualPort = 47853;
-inline constexpr std::size_t longestLine = 64U * 1024U;
+inline constexpr std::size_t longestLine = std::size_t{64} * 1024;
 inline constexpr std::size_t longestId = 200;
 /// No reading of a golf shot is larger, in any unit of ours.
 inline constexpr double largestReading = record::mostReading;

@@ -115,6 +115,7 @@ std::vector<record::Part> listParts(Database& database, const std::string& name)
                         known[{part->kind, part->name}] = *part;
     }
     std::vector<record::Part> parts;
+    parts.reserve(known.size());
     for (auto& [key, part] : known)
         parts.push_back(std::move(part));
     return parts;

@@ -53,6 +53,16 @@ constexpr std::uintmax_t largestHalfMade = 16384; // bytes
 constexpr int triesBusy = 3;                      // then with a new connection
 constexpr std::array<const char*, 3> besides = {"-journal", "-wal", "-shm"};
 
+// Of a file and what lies beside it, in the system's place for such.
+std::string temporaryCopy(const std::string& path) {
+    const std::string copy = (std::filesystem::temp_directory_path() / newId()).string();
+    std::filesystem::copy_file(path, copy);
+    for (const char* suffix : {"-journal", "-wal"})
+        if (std::filesystem::exists(path + suffix))
+            std::filesystem::copy_file(path + suffix, copy + suffix);
+    return copy;
+}
+
 // Never a URI, whatever the name begins with.
 std::string plainPath(const std::string& path) {
     return std::filesystem::absolute(path).string();
@@ -190,14 +200,9 @@ Result<Logbook> Logbook::read(const std::string& path) {
         return refuse(ErrorKind::newer, path, std::to_string(head.format));
     auto opened = guarded(path, [&]() -> Result<Logbook> {
         // Bringing up to date and taking back what a killed program left happen in a copy.
-        std::string copy;
-        if (head.usesWal || head.format < schemaVersion || (hasJournal(path) && !HeldFile::isHeld(path))) {
-            copy = (std::filesystem::temp_directory_path() / newId()).string();
-            std::filesystem::copy_file(path, copy);
-            for (const char* suffix : besides)
-                if (std::filesystem::exists(path + suffix) && suffix != std::string("-shm"))
-                    std::filesystem::copy_file(path + suffix, copy + suffix);
-        }
+        const bool leftOver = hasJournal(path) && !HeldFile::isHeld(path);
+        const std::string copy =
+            head.usesWal || head.format < schemaVersion || leftOver ? temporaryCopy(path) : std::string();
         auto connection = std::make_unique<Connection>(
             copy.empty() ? path : copy, copy.empty() ? SQLite::OPEN_READONLY : SQLite::OPEN_READWRITE, copy);
         auto format = formatOf(connection->database, path);

@@ -106,7 +106,7 @@ std::set<std::string> partsOf(SQLite::Database& database) {
         while (columns.executeStep()) {
             std::string column = "column " + name + ".";
             for (int i = 0; i < 5; ++i)
-                column += columns.getColumn(i).getString() + " ";
+                column.append(columns.getColumn(i).getString()).append(" ");
             parts.insert(column);
         }
     }

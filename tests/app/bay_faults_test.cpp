@@ -14,6 +14,7 @@
 #include <QLineEdit>
 #include <QListView>
 #include <QListWidget>
+#include <QPushButton>
 #include <QTcpSocket>
 #include <catch2/catch.hpp>
 
@@ -305,6 +306,9 @@ TEST_CASE("clubs whose names hold commas are named by hand") {
     knot::test::declareSealed(bench, hands, {"7 iron, new", "7 iron", "7 iron, bent, old"}, 0);
     hands.fill("byHand", "7 iron, bent, old, 7 iron, 7 iron, new");
     hands.press(Qt::Key_Return);
+    auto* yes = bench.find<QPushButton>("sealYes");
+    REQUIRE(knot::test::eventually([&] { return yes->isEnabled(); }));
+    yes->click();
     CHECK(!bench.session.isSealed());
     CHECK(bench.session.test().builds[0].name == "7 iron, bent, old");
     CHECK(bench.session.test().builds[2].name == "7 iron, new");

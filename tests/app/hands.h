@@ -66,8 +66,8 @@ inline void addClubs(Hands& hands, const QStringList& names) {
 }
 
 /// From nothing to a sealed test of clubs, by keyboard: an average of carry, 6 laps of 4. Gives the ten
-/// words. `way`: 0 with a helper, 1 alone.
-inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, int way) {
+/// words; the slip is closed unless it is kept. `way`: 0 with a helper, 1 alone.
+inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, int way, bool keepsSlip = false) {
     hands.press(Qt::Key_N, Qt::ControlModifier);
     REQUIRE(bench.session.hasTest());
     hands.type("Which one holds my line?");
@@ -92,6 +92,9 @@ inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& club
     hands.press(Qt::Key_Space);
     REQUIRE(eventually([&] { return bench.session.isSealed() && !words.isEmpty(); }));
     QObject::disconnect(&bench.session.declaring(), &app::Declaring::sealedWith, bench.window.get(), nullptr);
+    if (!keepsSlip)
+        if (auto* slip = bench.find<QWidget>("orderSlip"))
+            slip->close();
     bench.window->activateWindow(); // the slip has a window of its own
     (void)QTest::qWaitForWindowActive(bench.window.get());
     return words;

@@ -43,7 +43,7 @@ bool names(const QString& text, const QStringList& clubs) {
 TEST_CASE("a new user goes from nothing to a sealed test and its order slip by keyboard alone") {
     Bench bench;
     Hands hands(bench);
-    const QString words = declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts, 0, true);
     const auto& test = bench.session.test();
     CHECK(test.question == "Which one holds my line?");
     CHECK(test.card.kind == record::TestKind::shaft);
@@ -96,7 +96,7 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
 TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 1);
+    declareSealed(bench, hands, shafts, 1, true);
     CHECK(bench.session.test().card.alone);
     CHECK(bench.find<QLabel>("sealState")->text().contains("mix the clubs in a bag"));
     REQUIRE(eventually([&] { return bench.find<QTextBrowser>("slipText") != nullptr; }));

@@ -13,6 +13,7 @@
 #include <QPageSize>
 #include <QPdfWriter>
 #include <QPushButton>
+#include <QShortcut>
 #include <QTextBrowser>
 #include <QTextDocument>
 #include <QVBoxLayout>
@@ -110,6 +111,7 @@ OrderSlip::OrderSlip(const QString& html, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->addWidget(text, 1);
     column->addWidget(print, 0, Qt::AlignRight);
+    connect(new QShortcut(Qt::Key_Escape, this), &QShortcut::activated, this, &QWidget::close);
     connect(print, &QPushButton::clicked, this, [this, html] { emit printRequested(html); });
 }
 

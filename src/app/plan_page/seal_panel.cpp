@@ -102,11 +102,11 @@ void SealPanel::buildUi() {
     column->addLayout(second);
     m_act = new QPushButton(tr("Seal…"));
     m_slip = new QPushButton(tr("Order slip"));
-    m_save = new QPushButton(tr("Save the sealed text…"));
+    m_save = new QPushButton(tr("Sealed text…"));
     auto* third = new QHBoxLayout;
     third->addWidget(labelled(QStringLiteral(" "), m_act, "sealButton"), 1);
     third->addWidget(labelled(QStringLiteral(" "), m_slip, "slipButton"), 1);
-    third->addWidget(labelled(QStringLiteral(" "), m_save, "saveSealedText"), 2);
+    third->addWidget(labelled(QStringLiteral(" "), m_save, "saveSealedText"), 1);
     column->addLayout(third);
     column->addWidget(buildQuestion());
     m_state = captionLabel("sealState");

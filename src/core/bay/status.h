@@ -29,7 +29,7 @@ enum class WhyNot {
 /// The one way in which the status of a shot changes: by a table of what it is, what it becomes and
 /// when. Setting aside keeps the moment and the reason with the shot; counting again clears both.
 /// Under a rule by numbers one after the number is by that rule.
-tl::expected<From, WhyNot> changeStatus(record::Test& test, record::ShotId shot, record::ShotStatus to, Moment moment,
+tl::expected<From, WhyNot> changeStatus(record::Test& test, record::ShotId id, record::ShotStatus to, Moment moment,
                                         const std::string& reason = {});
 
 } // namespace knot::bay

@@ -345,10 +345,9 @@ bool addRound(Test& test, std::uint64_t seed) {
 }
 
 std::optional<Stint> lastStint(const Test& test) {
-    for (auto shot = test.shots.rbegin(); shot != test.shots.rend(); ++shot)
-        if (shot->status != ShotStatus::warmUp)
-            return Stint{shot->turn, shot->build};
-    return std::nullopt;
+    const auto last = std::find_if(test.shots.rbegin(), test.shots.rend(),
+                                   [](const Shot& shot) { return shot.status != ShotStatus::warmUp; });
+    return last == test.shots.rend() ? std::nullopt : std::optional(Stint{last->turn, last->build});
 }
 
 record::Feel feelOf(const Test& test, const Stint& stint) {

@@ -21,7 +21,8 @@ PairPlan pairOf(const Question& question, int rounds, int turnLength) {
 }
 
 double restsFor(const Pace& pace, int swings) {
-    return pace.restEvery > 0 ? pace.restSeconds * ((swings - 1) / pace.restEvery) : 0;
+    const int rests = pace.restEvery > 0 ? (swings - 1) / pace.restEvery : 0;
+    return pace.restSeconds * rests;
 }
 
 // The fewest rounds for which `enough` holds; power grows with the rounds.

@@ -27,6 +27,7 @@ template<typename T> void shuffle(std::vector<T>& list, Random& random) {
 // Orders for the rounds of two builds: AB BA AB …, begun by either.
 std::vector<Order> alternating(int rounds, Random& random) {
     std::vector<Order> orders;
+    orders.reserve(static_cast<std::size_t>(rounds));
     const bool begin = random.below(2) == 1;
     for (int r = 0; r < rounds; ++r)
         orders.push_back((r % 2 == 0) == begin ? Order{1, 0} : Order{0, 1});

@@ -134,6 +134,7 @@ const std::map<std::string, Say, std::less<>>& sayings() {
 
 std::vector<Remark> checks(const Reading& reading) {
     std::vector<Remark> said;
+    said.reserve(reading.checks.size());
     for (const Check& check : reading.checks)
         said.push_back({check.code, check.severity, sayings().at(check.code)(check, reading)});
     return said;

@@ -51,7 +51,7 @@ std::string lowerFirst(std::string text) {
 }
 
 std::string judgedWords(const Claim& claim) {
-    const std::string text = of(claim.verdict);
+    std::string text = of(claim.verdict);
     if (!claim.favours || *claim.favours == Favours::different)
         return text;
     return text + ": " + key(*claim.favours);

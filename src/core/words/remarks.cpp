@@ -79,6 +79,7 @@ private:
         // The first shot of each row is named; the number of such shots says how frail it is.
         for (const AverageGap& row : m_reading.average) {
             std::vector<std::size_t> shots;
+            shots.reserve(row.influence.size());
             for (const Influence& i : row.influence)
                 shots.push_back(i.number);
             if (shots.empty() || row.claim.verdict == Verdict::open)
