@@ -271,10 +271,10 @@ void Logbook::reconnect() {
 // Shots are put over others only where the file holds as many as was thought.
 void Logbook::replaceShots(const record::Test& test, std::size_t from) {
     auto& known = m_connection->shotsOnDisk;
-    Statement count(m_connection->database, "SELECT count(*) FROM shot WHERE test_id = ?");
-    count.bind(1, test.id);
-    count.executeStep();
-    const auto there = static_cast<std::size_t>(count.getColumn(0).getInt64());
+    Statement last(m_connection->database, "SELECT max(position) + 1 FROM shot WHERE test_id = ?");
+    last.bind(1, test.id);
+    last.executeStep();
+    const auto there = static_cast<std::size_t>(last.getColumn(0).getInt64());
     const auto thought = known.find(test.id);
     if (there < from || (thought != known.end() && thought->second != there))
         throw ChangedElsewhere();
