@@ -216,6 +216,8 @@ TEST_CASE("what a file, a monitor or a user wrote is never markup, on any page")
             met += label->text().contains("<img") || label->text().contains("&lt;img") ? 1 : 0;
             if (label->textFormat() == Qt::RichText)
                 CHECK(!label->text().contains("<img"));
+            else
+                CHECK(!label->text().contains("</")); // our own markup is in labels that read it
         }
     }
     CHECK(met > 5); // the names did come onto the pages

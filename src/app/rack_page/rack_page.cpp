@@ -86,7 +86,7 @@ RackPage::RackPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Bo
     Panel* editor = headedPanel({}, column);
     m_editor = new ClubEditor(m_hand, m_declaring, m_book);
     column->addWidget(m_editor);
-    m_starting = captionLabel("starting");
+    m_starting = richLabel(captionLabel("starting"));
     m_starting->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
     column->addWidget(m_starting);
     connect(m_starting, &QLabel::linkActivated, this, [this] {
@@ -234,7 +234,7 @@ void RackPage::refreshStarting() {
         return tr("%1 to %2 g, %3")
             .arg(bracket.fromGrams)
             .arg(bracket.toGrams)
-            .arg(QString::fromStdString(bracket.flex));
+            .arg(QString::fromStdString(bracket.flex).toHtmlEscaped());
     };
     const auto own = tables();
     const auto speed = profile.clubSpeed ? rack::bySpeed(own, *profile.clubSpeed) : std::nullopt;
