@@ -2,6 +2,7 @@
 // page has the room that its text takes, at usual sizes, small ones, with large type and long names.
 #include "app/bay_page/key_row.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "app/support.h"
 #include "core/simulate/drafts.h"
@@ -21,6 +22,7 @@
 
 using namespace knot;
 using knot::test::Bench;
+using knot::test::eventually;
 
 namespace {
 
@@ -70,7 +72,7 @@ bool scrolls(const QWidget* widget) {
 
 // Why a text does not fit, or nothing.
 QString cutIn(const QLabel& label) {
-    if (label.text().isEmpty())
+    if (label.text().isEmpty() || dynamic_cast<const app::OneLineLabel*>(&label) != nullptr) // says so with dots
         return {};
     const QSize room = label.contentsRect().size();
     if (!label.wordWrap()) {
@@ -173,6 +175,22 @@ TEST_CASE("no text is cut off on any page, at any size, with large type and long
     }
     app::setTypeScale(1);
     app::applyTheme(app::Theme::light);
+}
+
+TEST_CASE("a title of any length leaves the window as narrow as it may be, and ends in dots") {
+    Bench bench;
+    bench.session.newTest(record::Stage::test);
+    bench.session.declaring().change("the question", [](record::Test& test) {
+        for (int i = 0; i < 60; ++i)
+            test.title += " and another word";
+    });
+    bench.window->showPage(app::PageId::plan);
+    bench.window->resize(800, 600);
+    CHECK(eventually([&] { return bench.window->width() == 800; }));
+    auto* title = bench.find<QLabel>("title");
+    CHECK(title->width() < 800);
+    CHECK(title->sizeHint().width() > 2000);
+    CHECK(bench.find<QWidget>("sealButton")->visibleRegion().boundingRect().height() > 0);
 }
 
 TEST_CASE("what a file, a monitor or a user wrote is never markup, on any page") {

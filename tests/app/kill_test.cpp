@@ -11,8 +11,12 @@
 #include <QThread>
 #include <catch2/catch.hpp>
 
+#include <sqlite3.h>
+
 #include <algorithm>
+#include <atomic>
 #include <map>
+#include <thread>
 
 using namespace knot;
 
@@ -70,6 +74,24 @@ TEST_CASE("killed at two hundred random moments, the program keeps every acknowl
     monitor.start(KNOT_MONITOR, {"--port", QString::number(port), "--pace", "0", "--log", log, "--seed", "3"});
     REQUIRE(monitor.waitForStarted());
 
+    // Another program that writes into the same file now and then, as an import does.
+    std::atomic<bool> done = false;
+    std::thread other([&done, name = book.toStdString()] {
+        sqlite3* database = nullptr;
+        sqlite3_open(name.c_str(), &database);
+        sqlite3_busy_timeout(database, 100);
+        while (!done) {
+            if (sqlite3_exec(database, "BEGIN IMMEDIATE", nullptr, nullptr, nullptr) == SQLITE_OK) {
+                sqlite3_exec(database, "INSERT OR REPLACE INTO setting VALUES('other', 'written')", nullptr, nullptr,
+                             nullptr);
+                QThread::msleep(15);
+                sqlite3_exec(database, "COMMIT", nullptr, nullptr, nullptr);
+            }
+            QThread::msleep(1500);
+        }
+        sqlite3_close(database);
+    });
+
     Random random(20261123);
     qint64 longestLife = shortestLongest;
     for (int kill = 0; kill < kills; ++kill) {
@@ -93,6 +115,8 @@ TEST_CASE("killed at two hundred random moments, the program keeps every acknowl
     }
     monitor.kill();
     monitor.waitForFinished();
+    done = true;
+    other.join();
 
     auto opened = logbook::Logbook::open(book.toStdString());
     REQUIRE(opened);

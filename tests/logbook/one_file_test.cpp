@@ -237,6 +237,30 @@ TEST_CASE("whichever write fails while a logbook is made, nothing is left that c
     CHECK(!failed); // the last one went through
 }
 
+TEST_CASE("killed at any moment of its making, a logbook can be made or opened again") {
+    const Folder folder;
+    const auto path = folder.file("a.knotbook");
+    int whole = 0;
+    for (int kill = 0; kill < 80; ++kill) {
+        const pid_t child = ::fork();
+        if (child == 0) {
+            for (;;) {
+                std::ignore = Logbook::create(path);
+                ::unlink(path.c_str());
+            }
+        }
+        ::usleep(static_cast<useconds_t>(500 + 317 * kill)); // up to some makings, each cut at another place
+        ::kill(child, SIGKILL);
+        ::waitpid(child, nullptr, 0);
+        auto book = std::filesystem::exists(path) ? Logbook::open(path) : Logbook::create(path);
+        REQUIRE(book);
+        whole += book->save(wedges()) ? 1 : 0;
+        book = tl::unexpected(logbook::Error{});
+        REQUIRE(std::filesystem::remove(path));
+    }
+    CHECK(whole == 80);
+}
+
 TEST_CASE("a logbook that a killed program left in the middle of a write reads as before it, whoever looks") {
     const Folder folder;
     const auto path = folder.file("a.knotbook");

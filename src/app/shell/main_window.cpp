@@ -66,10 +66,10 @@ void MainWindow::buildUi() {
     for (const PageEntry& entry : pageEntries)
         names << nameOf(entry);
     m_spine = new Spine(names);
-    m_title = plainLabel();
+    m_title = new OneLineLabel;
     m_title->setObjectName(QStringLiteral("title"));
     m_title->setFont(typeface(size::title, QFont::DemiBold));
-    m_subtitle = plainLabel();
+    m_subtitle = new OneLineLabel;
     m_subtitle->setObjectName(QStringLiteral("subtitle"));
     m_subtitle->setForegroundRole(QPalette::PlaceholderText);
     m_messages = new MessageBar;

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QLabel>
+#include <QPainter>
 
 namespace knot::app {
 
@@ -20,5 +21,20 @@ inline QLabel* richLabel(QLabel* label = nullptr) {
     label->setTextFormat(Qt::RichText);
     return label;
 }
+
+/// One line that ends in dots where it has no room, and takes what room there is. Plain text.
+class OneLineLabel : public QLabel {
+public:
+    OneLineLabel() { setTextFormat(Qt::PlainText); }
+    QSize minimumSizeHint() const override { return {40, QLabel::minimumSizeHint().height()}; }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        painter.setPen(palette().color(foregroundRole()));
+        painter.drawText(contentsRect(), Qt::AlignLeft | Qt::AlignVCenter,
+                         fontMetrics().elidedText(text(), Qt::ElideRight, contentsRect().width()));
+    }
+};
 
 } // namespace knot::app

@@ -226,7 +226,7 @@ public:
             average(column, pair);
             if (auto spread = spreadRatio(column, pair.build, pair.against, m_reading.card.sdRatioMargin)) {
                 spread->claim.role = roleOf(m_reading.card, outcomeOf(*spread));
-                m_reading.consistency.push_back(std::move(*spread));
+                m_reading.consistency.push_back(*spread);
             }
         }
     }
@@ -242,7 +242,7 @@ public:
             if (auto area = areaRatio(landings, pair.build, pair.against, m_reading.card.areaRatioMargin,
                                       seedFor(m_request, "area", Metric::carry, pair.build, pair.against))) {
                 area->claim.role = roleOf(m_reading.card, outcomeOf(*area));
-                m_reading.areas.push_back(std::move(*area));
+                m_reading.areas.push_back(*area);
             }
     }
 

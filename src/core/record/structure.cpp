@@ -66,7 +66,7 @@ void cutIntoTurns(const Test& test, Structure& structure) {
                                        .phase = phase,
                                        .shots = {}});
         Turn& turn = structure.turns.back();
-        turn.shots.push_back(ShotAt(i));
+        turn.shots.emplace_back(i);
         structure.turnOfShot[i] = TurnAt(structure.turns.size() - 1);
         structure.orderInSitting[i] = ++struck[turn.sitting];
     }
