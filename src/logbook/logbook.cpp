@@ -80,7 +80,7 @@ struct Logbook::Connection {
 
     ShotWriter& shotWriter() { return writer ? *writer : writer.emplace(database); }
     /// To write.
-    Connection(const std::string& path, HeldFile file)
+    Connection(const std::string& path, std::optional<HeldFile> file)
         : held(std::move(file))
         , database(plainPath(path), SQLite::OPEN_READWRITE, busyWait) {
         configureConnection(database);
@@ -262,10 +262,10 @@ template<typename Work> auto Logbook::writing(Work work) -> Result<decltype(work
 }
 
 void Logbook::reconnect() {
-    auto shots = std::move(m_connection->shotsOnDisk);
-    auto anew = std::make_unique<Connection>(m_path, std::move(*m_connection->held));
+    auto anew = std::make_unique<Connection>(m_path, std::nullopt); // may throw: the file stays held meanwhile
+    anew->held = std::move(m_connection->held);
+    anew->shotsOnDisk = std::move(m_connection->shotsOnDisk);
     m_connection = std::move(anew);
-    m_connection->shotsOnDisk = std::move(shots);
 }
 
 // Shots are put over others only where the file holds as many as was thought.
