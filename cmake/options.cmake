@@ -19,7 +19,10 @@ if(KNOT_FUZZ)
   target_link_options(knot_options INTERFACE -fsanitize=address,undefined)
 endif()
 if(KNOT_SANITIZE)
-  target_compile_options(knot_options INTERFACE -fsanitize=address,undefined -fno-omit-frame-pointer)
+  # Without the checks at every use of a member (a null pointer ends the program anyway): with them GCC 12 takes
+  # ten times as long, two minutes for a file of 200 lines.
+  target_compile_options(knot_options INTERFACE -fsanitize=address,undefined
+    -fno-sanitize=null,alignment,vptr,object-size -fno-omit-frame-pointer)
   target_link_options(knot_options INTERFACE -fsanitize=address,undefined)
 endif()
 set(CMAKE_CXX_EXTENSIONS OFF)
