@@ -131,10 +131,10 @@ void describeVariances(AverageGap& gap, const Column& column) {
 
 } // namespace
 
-BuildValues comparable(const Column& column, BuildAt build, BuildAt against) {
-    const auto& others = column.builds[against].turns;
+BuildValues comparable(const Column& column, BuildAt own, BuildAt other) {
+    const auto& others = column.builds[other].turns;
     BuildValues kept;
-    for (const auto& turn : column.builds[build].turns)
+    for (const auto& turn : column.builds[own].turns)
         if (std::ranges::any_of(others, [&](const auto& t) { return t.phase == turn.phase; }))
             kept.turns.push_back(turn);
     return kept;

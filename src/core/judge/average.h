@@ -15,9 +15,9 @@ std::optional<AverageGap> averageGap(const Column& column, BuildAt build, BuildA
 /// REML, all on the shots that the gap itself stands on.
 void addOpinions(AverageGap& gap, const Column& column, std::uint64_t seed);
 
-/// The turns of a build that can be compared with another's: where the player changed, only the
+/// The turns of one build that can be compared with another's: where the player changed, only the
 /// stretches that hold both.
-BuildValues comparable(const Column& column, BuildAt build, BuildAt against);
+BuildValues comparable(const Column& column, BuildAt own, BuildAt other);
 
 /// Differences of turn means by round, over the rounds that hold both builds, in round order.
 std::vector<double> roundDifferences(const Column& column, BuildAt build, BuildAt against);

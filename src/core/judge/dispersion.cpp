@@ -100,6 +100,7 @@ std::optional<Jackknife> jackknife(const Pieces& pieces) {
     if (pieces.left.size() < pieces.fewest() || std::ranges::any_of(pieces.left, &Scatter::isFlat))
         return std::nullopt;
     std::vector<double> pseudo;
+    pseudo.reserve(pieces.left.size());
     for (const Scatter& rest : pieces.left)
         pseudo.push_back(g * pieces.total.logArea() - (g - 1) * rest.logArea());
     return Jackknife{squaresAboutMean(pseudo) / (g * (g - 1)), g - 1};

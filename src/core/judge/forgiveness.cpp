@@ -116,20 +116,26 @@ private:
     std::vector<std::size_t> m_sizes;
 };
 
+// The values of a metric by the number of their shot.
+std::vector<std::optional<double>> byShot(const Column& column) {
+    std::vector<std::optional<double>> values;
+    for (const auto& build : column.builds)
+        for (const auto& turn : build.turns)
+            for (std::size_t i = 0; i < turn.values.size(); ++i) {
+                if (turn.shots[i] >= values.size())
+                    values.resize(turn.shots[i] + 1);
+                values[turn.shots[i]] = turn.values[i];
+            }
+    return values;
+}
+
 // Correlation of two metrics inside turns, over shots that have both.
 double correlationInsideTurns(const Column& a, const Column& b) {
     double xy = 0;
     double xx = 0;
     double yy = 0;
     std::size_t n = 0;
-    std::vector<std::optional<double>> other;
-    for (const auto& build : b.builds)
-        for (const auto& turn : build.turns)
-            for (std::size_t i = 0; i < turn.values.size(); ++i) {
-                if (turn.shots[i] >= other.size())
-                    other.resize(turn.shots[i] + 1);
-                other[turn.shots[i]] = turn.values[i];
-            }
+    const auto other = byShot(b);
     for (const auto& build : a.builds)
         for (const auto& turn : build.turns) {
             std::vector<double> x;

@@ -61,6 +61,7 @@ public:
         }
         auto others = m_others; // of the same family, and as they are
         std::vector<Claim*> family;
+        family.reserve(claims.size() + others.size());
         for (Claim& claim : claims)
             family.push_back(&claim);
         for (Claim& claim : others)

@@ -370,6 +370,15 @@ double orderVariance(const std::vector<double>& sizes, const std::vector<double>
     return variance + sum(sizes, twice) * sum(ties, twice) / (8 * twice(n));
 }
 
+// How many of the values of a higher group lie above those of a lower one; a tie is half.
+double concordant(const std::vector<double>& low, const std::vector<double>& high) {
+    double pairs = 0;
+    for (const double a : low)
+        for (const double b : high)
+            pairs += a < b ? 1 : a == b ? 0.5 : 0;
+    return pairs;
+}
+
 void testOrder(Trend& trend, const std::vector<TurnPoint>& turns) {
     std::map<double, std::vector<double>> groups;
     std::map<double, double> counts;
@@ -380,11 +389,11 @@ void testOrder(Trend& trend, const std::vector<TurnPoint>& turns) {
     double j = 0;
     for (auto low = groups.begin(); low != groups.end(); ++low)
         for (auto high = std::next(low); high != groups.end(); ++high)
-            for (const double a : low->second)
-                for (const double b : high->second)
-                    j += a < b ? 1 : a == b ? 0.5 : 0;
+            j += concordant(low->second, high->second);
     std::vector<double> sizes;
     std::vector<double> ties;
+    sizes.reserve(groups.size());
+    ties.reserve(counts.size());
     double squares = 0;
     for (const auto& [x, values] : groups) {
         sizes.push_back(static_cast<double>(values.size()));
@@ -473,6 +482,7 @@ std::optional<Trend> trendAlong(const record::Test& test, const Column& column, 
         return std::nullopt;
     Trend trend{.slope = *slope};
     std::vector<TurnPoint> points;
+    points.reserve(turns.size());
     for (const auto& [turn, point] : turns)
         points.push_back(point);
     testOrder(trend, points);

@@ -22,6 +22,7 @@ namespace {
 double medianDeviation(const std::vector<double>& values) {
     const double centre = medianOf(values);
     std::vector<double> deviations;
+    deviations.reserve(values.size());
     for (const double v : values)
         deviations.push_back(std::fabs(v - centre));
     return medianOf(std::move(deviations));

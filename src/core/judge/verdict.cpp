@@ -37,6 +37,7 @@ using RawP = std::optional<double> Claim::*;
 
 void adjust(const std::vector<Claim*>& family, Adjust method, std::size_t size, RawP raw, RawP adjusted) {
     std::vector<double> p;
+    p.reserve(std::max(size, family.size()));
     for (const Claim* claim : family)
         p.push_back((claim->*raw).value_or(1));
     p.resize(std::max(size, p.size()), 1.0);

@@ -2,6 +2,7 @@
 
 #include "core/record/table.h"
 
+#include <algorithm>
 #include <cmath>
 #include <stdexcept>
 
@@ -81,11 +82,10 @@ std::optional<Metric> metricFromKey(std::string_view key) {
 bool Readings::operator==(const Readings& other) const {
     if (m_present != other.m_present)
         return false;
-    for (const Metric metric : allMetrics())
-        if (has(metric) && (at(metric) != other.at(metric) || derived(metric) != other.derived(metric) ||
-                            modelled(metric) != other.modelled(metric)))
-            return false;
-    return true;
+    return std::ranges::none_of(allMetrics(), [&](Metric metric) {
+        return has(metric) && (at(metric) != other.at(metric) || derived(metric) != other.derived(metric) ||
+                               modelled(metric) != other.modelled(metric));
+    });
 }
 
 void deriveMissing(Readings& readings) {

@@ -20,7 +20,7 @@ std::set<RoundKey> properRounds(const Test& test) {
     for (const Shot& shot : test.shots) {
         RoundKey key{shot.sitting, shot.round};
         builds[key].insert(shot.build);
-        if (!last || key != current) {
+        if (last == nullptr || key != current) {
             ++pieces[key];
             current = std::move(key);
             last = &current;
@@ -114,7 +114,8 @@ void nameRounds(const Test& test, Structure& structure) {
             const std::string after = turn.phase > 0 ? ", after change " + std::to_string(turn.phase) : "";
             const std::string& player = structure.players[turn.player];
             const std::string whose = structure.players.size() > 1 && !player.empty() ? player + " · " : "";
-            structure.rounds.push_back((sitting.empty() ? "" : sitting + " · ") + whose + label + after);
+            std::string name = sitting.empty() ? "" : sitting + " · ";
+            structure.rounds.push_back(name.append(whose).append(label).append(after));
         }
         turn.round = at->second;
     }
