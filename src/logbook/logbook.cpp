@@ -76,6 +76,7 @@ struct Logbook::Connection {
     Database database;
     std::optional<ShotWriter> writer;
     int timesBusy = 0;
+    bool isStale = false;                           ///< speaks of a file that was put back since
     std::map<std::string, std::size_t> shotsOnDisk; ///< of the tests that were loaded or saved
 
     ShotWriter& shotWriter() { return writer ? *writer : writer.emplace(database); }
@@ -237,7 +238,7 @@ template<typename Work> auto Logbook::writing(Work work) -> Result<decltype(work
     if (auto there = stillThere(); !there)
         return tl::unexpected(there.error());
     auto done = guarded(m_path, [&] {
-        if (m_connection->timesBusy >= triesBusy)
+        if (m_connection->isStale || m_connection->timesBusy >= triesBusy)
             reconnect();
         SQLite::Transaction transaction(m_connection->database, SQLite::TransactionBehavior::IMMEDIATE);
         if constexpr (std::is_void_v<decltype(work())>) {
@@ -367,11 +368,10 @@ Result<void> Logbook::writeAnew() {
         return tl::unexpected(held.error());
     }
     syncFolderOf(m_path);
-    return guarded(m_path, [&] {
-        auto shots = std::move(m_connection->shotsOnDisk);
-        m_connection = std::make_unique<Connection>(m_path, std::move(*held));
-        m_connection->shotsOnDisk = std::move(shots);
-    });
+    // Where the new connection can't be opened now, the next write tries again.
+    m_connection->held = std::move(*held);
+    m_connection->isStale = true;
+    return guarded(m_path, [&] { reconnect(); });
 }
 
 Result<void> Logbook::remove(const std::string& testId) {

@@ -36,6 +36,43 @@ record::Test keptEmpty(Logbook& book, const record::Test& full) {
 
 } // namespace
 
+TEST_CASE("a new connection that can't be opened costs a try; the file stays held and nothing is lost") {
+    const Folder folder;
+    const auto path = folder.file("a.knotbook");
+    FailingDisk disk;
+    auto book = *Logbook::create(path);
+    const auto full = struckTest(12);
+    auto test = keptEmpty(book, full);
+    test.shots.assign(full.shots.begin(), full.shots.begin() + 5);
+    REQUIRE(book.saveShots(test, 0));
+    test.shots.push_back(full.shots[5]);
+
+    SECTION("after three busy tries") {
+        sqlite3* other = nullptr;
+        sqlite3_open(path.c_str(), &other);
+        sqlite3_exec(other, "BEGIN IMMEDIATE", nullptr, nullptr, nullptr);
+        for (int i = 0; i < 3; ++i)
+            REQUIRE(book.saveShots(test, 5).error().kind == ErrorKind::busy);
+        sqlite3_exec(other, "COMMIT", nullptr, nullptr, nullptr);
+        sqlite3_close(other);
+        disk.failOpening(1);
+        CHECK(!book.saveShots(test, 5));
+        CHECK(disk.hasFailed());
+    }
+    SECTION("after the file was put back") {
+        std::filesystem::remove(path);
+        REQUIRE(book.saveShots(test, 5).error().kind == ErrorKind::gone);
+        disk.failOpening(2); // the copy is opened first
+        CHECK(!book.writeAnew());
+        CHECK(disk.hasFailed());
+        CHECK(book.stillThere());
+        CHECK(Logbook::read(path)->load(test.id)->shots.size() == 5);
+    }
+    CHECK(Logbook::open(path).error().kind == ErrorKind::inUse);
+    REQUIRE(book.saveShots(test, 5));
+    CHECK(Logbook::read(path)->load(test.id)->shots.size() == 6);
+}
+
 TEST_CASE("shots kept one at a time read back as if kept whole") {
     const Folder folder;
     auto book = *Logbook::create(folder.file("a.knotbook"));

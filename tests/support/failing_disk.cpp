@@ -8,7 +8,7 @@ namespace knot::test {
 namespace {
 
 struct State {
-    int writes = 0, failAt = 0, code = SQLITE_IOERR_WRITE;
+    int writes = 0, failAt = 0, openings = 0, failOpening = 0, code = SQLITE_IOERR_WRITE;
     FailingDisk::Lasts lasts = FailingDisk::Lasts::once;
     bool failed = false;
     sqlite3_vfs* real = nullptr;
@@ -73,6 +73,10 @@ const sqlite3_io_methods methods = {
 int openFile(sqlite3_vfs*, const char* name, sqlite3_file* file, int flags, int* outFlags) {
     File* own = ours(file);
     std::memset(own, 0, sizeof(File));
+    if ((flags & SQLITE_OPEN_MAIN_DB) != 0 && ++state.openings == state.failOpening) {
+        state.failed = true;
+        return SQLITE_CANTOPEN;
+    }
     const int result = state.real->xOpen(state.real, name, own->real(), flags, outFlags);
     if (result == SQLITE_OK)
         own->base.pMethods = &methods;
@@ -104,7 +108,14 @@ void FailingDisk::failAt(int write, int code, Lasts lasts) {
     state.lasts = lasts;
 }
 
+void FailingDisk::failOpening(int opening) {
+    mend();
+    state.failOpening = opening;
+}
+
 void FailingDisk::mend() {
+    state.openings = 0;
+    state.failOpening = 0;
     state.writes = 0;
     state.failAt = 0;
     state.failed = false;

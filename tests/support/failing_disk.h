@@ -13,6 +13,8 @@ public:
     FailingDisk& operator=(const FailingDisk&) = delete;
 
     void failAt(int write, int code, Lasts lasts);
+    /// The n-th opening of a database from now on fails, that one alone.
+    void failOpening(int opening);
     void mend();
     /// Writes, syncs and truncations since `failAt` or `mend`.
     int writes() const;
