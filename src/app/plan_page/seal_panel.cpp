@@ -126,6 +126,8 @@ QWidget* SealPanel::buildQuestion() {
     m_question->setWordWrap(true);
     m_yes = new QPushButton;
     m_yes->setObjectName(QStringLiteral("sealYes"));
+    m_yesSoon = new QTimer(this);
+    m_yesSoon->setSingleShot(true);
     m_no = new QPushButton(tr("Not now"));
     m_no->setObjectName(QStringLiteral("sealNo"));
     auto* row = new QHBoxLayout;
@@ -180,6 +182,7 @@ void SealPanel::wire() {
     connect(m_key, &QLineEdit::returnPressed, m_helperSlip, &QPushButton::click);
     connect(m_reveal, &QPushButton::clicked, this, &SealPanel::askReveal);
     connect(m_byHand, &QLineEdit::returnPressed, this, &SealPanel::askByHand);
+    connect(m_yesSoon, &QTimer::timeout, this, [this] { m_yes->setEnabled(true); });
     connect(m_no, &QPushButton::clicked, this, [this] {
         m_pending = nullptr;
         m_asking->hide();
@@ -210,9 +213,11 @@ void SealPanel::ask(const QString& question, const QString& yes, int waitMs, std
     m_pending = std::move(act);
     m_question->setText(question);
     m_yes->setText(yes);
-    m_yes->setEnabled(waitMs == 0); // no second click of the one that asked
+    m_yes->setEnabled(waitMs == 0);
     if (waitMs > 0)
-        QTimer::singleShot(waitMs, m_yes, [this] { m_yes->setEnabled(true); });
+        m_yesSoon->start(waitMs);
+    else
+        m_yesSoon->stop();
     m_asking->show();
     m_no->setFocus();
 }
@@ -221,8 +226,7 @@ void SealPanel::askSeal() {
     Typed::commitAll();
     if (m_hand.has() && !m_hand.isSealed())
         ask(tr("Only the helper at the screen? A slip then shows, this once, which club gets which tag and the ten "
-               "words "
-               "that open the seal."),
+               "words that open the seal."),
             tr("Seal"), 0, [this] { m_declaring.seal(); });
 }
 

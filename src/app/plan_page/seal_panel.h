@@ -9,6 +9,7 @@ class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
+class QTimer;
 
 namespace knot::app {
 
@@ -64,6 +65,7 @@ private:
     QLabel* m_question = nullptr;
     QPushButton* m_yes = nullptr;
     QPushButton* m_no = nullptr;
+    QTimer* m_yesSoon = nullptr; ///< until then no second click of the one that asked
     std::function<void()> m_pending;
 };
 
