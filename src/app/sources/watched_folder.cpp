@@ -24,6 +24,8 @@
 namespace knot::app {
 namespace {
 
+constexpr int writtenIn = 30; // ms that a device needs to write a line or a short file
+constexpr qsizetype mostWatched = 16;
 constexpr const char* placeKey = "watched_folder";
 constexpr qint64 largestFile = 32LL << 20;
 constexpr std::size_t hashedRows = 500;
@@ -68,6 +70,10 @@ WatchedFolder::WatchedFolder(const TestInHand& hand, BayRun& bay, Book& book, QO
     , m_bay(bay)
     , m_book(book) {
     connect(&m_watcher, &QFileSystemWatcher::directoryChanged, this, &WatchedFolder::look);
+    connect(&m_watcher, &QFileSystemWatcher::fileChanged, &m_soon, qOverload<>(&QTimer::start));
+    connect(&m_soon, &QTimer::timeout, this, &WatchedFolder::look);
+    m_soon.setSingleShot(true);
+    m_soon.setInterval(writtenIn);
     connect(&m_timer, &QTimer::timeout, this, &WatchedFolder::look);
     m_timer.setInterval(1000);
 }
@@ -134,9 +140,10 @@ bool WatchedFolder::goOn() {
 }
 
 void WatchedFolder::stop() {
-    if (!m_folder.isEmpty() && m_watcher.directories().contains(m_folder))
-        m_watcher.removePath(m_folder);
+    if (const auto watched = m_watcher.directories() + m_watcher.files(); !watched.isEmpty())
+        m_watcher.removePaths(watched);
     m_timer.stop();
+    m_soon.stop();
     ++m_watch;
     m_reading = m_again = m_leaveAlone = false;
     m_files.clear();
@@ -199,6 +206,7 @@ void WatchedFolder::look() {
         if (const auto stamp = stampOf(file.filePath());
             stamp && (m_files[stamp->number].stamp != *stamp || m_files[stamp->number].fresh))
             changed.emplace_back(file.filePath(), *stamp);
+    watchNewest(files);
     if (changed.empty())
         return learned();
     m_reading = true;
@@ -221,6 +229,16 @@ void WatchedFolder::look() {
             if (std::exchange(m_again, false))
                 look();
         });
+}
+
+// A file written over within the second would hide a shot: the ones written last are watched themselves.
+void WatchedFolder::watchNewest(const QFileInfoList& files) {
+    QStringList earlier = m_watcher.files();
+    for (const auto& file : files.last(std::min<qsizetype>(files.size(), mostWatched)))
+        if (earlier.removeAll(file.filePath()) == 0)
+            m_watcher.addPath(file.filePath());
+    if (!earlier.isEmpty())
+        m_watcher.removePaths(earlier);
 }
 
 void WatchedFolder::learned() {

@@ -3,6 +3,7 @@
 #include "core/bay/strike.h"
 #include "files/csv_reader.h"
 
+#include <QFileInfoList>
 #include <QFileSystemWatcher>
 #include <QObject>
 #include <QTimer>
@@ -78,6 +79,7 @@ private:
     };
     void take(Content content);
     void learned();
+    void watchNewest(const QFileInfoList& files);
     /// How many of these lines are known, and whether the file was begun anew.
     struct Compared {
         std::size_t known = 0;
@@ -97,7 +99,7 @@ private:
     std::map<quint64, File> m_files; ///< by the file's own number
     std::vector<File> m_past;        ///< files as they were before they were begun anew
     QFileSystemWatcher m_watcher;
-    QTimer m_timer;
+    QTimer m_timer, m_soon;
     bool m_leaveAlone = false; ///< the first look only learns what stands there
     bool m_moved = false;      ///< shots were taken since the place was kept
     bool m_reading = false, m_again = false;
