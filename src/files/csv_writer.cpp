@@ -53,11 +53,14 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
                            return bay::isUnnamed(test, s) ? std::string("tag not entered")
                                                           : asCell(test.builds[s.build].name);
                        }});
-    for (const Metric metric : test.metricsRead())
+    const auto read = test.metricsRead();
+    for (const Metric metric : read)
         addIfUsed(record::info(metric).key.c_str(), [metric](const Shot& s) {
             const auto value = s.readings.at(metric);
             return value && !s.readings.derived(metric) ? exactNumber(*value) : std::string();
         });
+    if (read.empty()) // a shot file has a measurement, if only without readings
+        columns.push_back({record::info(Metric::carry).key, [](const Shot&) { return std::string(); }});
     addFields(record::ShotField::InShotFiles::after);
     for (std::size_t i = 0; i < test.extraColumns.size(); ++i)
         columns.push_back({asCell(test.extraColumns[i]),

@@ -35,6 +35,15 @@ TEST_CASE("awkward text survives the way through CSV") {
     CHECK(back->test.builds == test.builds);
 }
 
+TEST_CASE("shots of which nothing was read come back too") {
+    auto test = knot::test::loadReference("few_rounds").test;
+    for (auto& shot : test.shots)
+        shot.readings = {};
+    auto back = files::readShots("x.csv", files::shotCsv(test));
+    REQUIRE(back);
+    CHECK(back->test.shots == test.shots);
+}
+
 TEST_CASE("a whole test goes through JSON and back unchanged") {
     auto test = simulate::testFrom(*simulate::scenarioByKey("wedge-loft"));
     test.card.comparison = record::Comparison::whichOfThese;
