@@ -20,7 +20,8 @@ struct JudgeOptions {
     std::optional<double> sdRatioMargin, areaRatioMargin, alpha;
     std::optional<int> plannedRounds;
     std::uint64_t seed = 1;
-    bool best = false, json = false, looks = false;
+    bool best = false, json = false, looks = false, explain = false;
+    std::string split;
 };
 
 std::pair<std::string, std::string> splitAtEquals(const std::string& option, const std::string& text) {
@@ -126,14 +127,22 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
 }
 
 void judgeFile(const JudgeOptions& options) {
-    files::ReadOptions reading;
+    files::ReadOptions reading = anybodysFile();
     for (const auto& text : options.headings)
         reading.headings.insert(splitAtEquals("--map", text));
+    reading.split = secondPartNamed(options.split);
     files::ImportedTest imported = openTest(options.file, options.test, reading);
+    // What was read and what was only likely is said beside the JSON, not in it.
+    std::ostream& said = options.json ? std::cerr : std::cout;
+    if (options.explain)
+        for (const auto& line : files::explained(imported.columns))
+            said << line << "\n";
     record::Test& test = imported.test;
     fillCard(test, options);
     const auto result = judge::judge({.subject = judge::Case::of(test), .seed = options.seed});
     if (options.json) {
+        for (const auto& note : imported.notes)
+            said << note << "\n";
         std::cout << files::readingJson(*result);
         return;
     }
@@ -151,7 +160,8 @@ void addJudge(CLI::App& app) {
     auto options = std::make_shared<JudgeOptions>();
     CLI::App* command =
         app.add_subcommand("judge", "Judge a shot file, an exported test or a test in a logbook, by its own card.");
-    command->add_option("file", options->file, "Shot file (CSV), exported test (JSON) or logbook (.knotbook)")
+    command
+        ->add_option("file", options->file, "Shot file (CSV, XLSX, ODS), exported test (JSON) or logbook (.knotbook)")
         ->required();
     command->add_option("--test", options->test, "The test's id or title, in a logbook with several");
     command->add_option("--baseline", options->baseline, "Build to compare with; else the first in the file");
@@ -171,6 +181,7 @@ void addJudge(CLI::App& app) {
     command->add_flag("--looks", options->looks, "The comparison is looked at after each lap from the second");
     command->add_option("--map", options->headings, "HEADING=COLUMN: what a heading means, e.g. Flight=carry_yd");
     command->add_option("--seed", options->seed, "Seed of the shuffles that are too many to count");
+    addReading(*command, options->explain, options->split);
     command->add_flag("--json", options->json, "Print the reading as JSON");
     command->callback([options] { judgeFile(*options); });
 }

@@ -23,8 +23,19 @@ void exportTest(const ExportOptions& options) {
     std::cout << (options.csv ? files::shotCsv(test) : files::testJson(test));
 }
 
-void importFile(const std::string& file, const std::string& path) {
-    const auto imported = openTest(file, {}, {});
+struct ImportOptions {
+    std::string file, logbook, split;
+    bool explain = false;
+};
+
+void importFile(const ImportOptions& options) {
+    const std::string& path = options.logbook;
+    files::ReadOptions reading = anybodysFile();
+    reading.split = secondPartNamed(options.split);
+    const auto imported = openTest(options.file, {}, reading);
+    if (options.explain)
+        for (const auto& line : files::explained(imported.columns))
+            std::cerr << line << "\n";
     auto book = orRefuse(std::filesystem::exists(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
     std::cout << orRefuse(book.save(imported.test)) << "\n";
     for (const auto& note : imported.notes)
@@ -50,11 +61,12 @@ void addLogbookCommands(CLI::App& app) {
     out->add_flag("--json", exporting->json, "The whole test as JSON (the default)")->excludes(csv);
     out->callback([exporting] { exportTest(*exporting); });
 
-    auto paths = std::make_shared<std::pair<std::string, std::string>>();
+    auto importing = std::make_shared<ImportOptions>();
     CLI::App* in = app.add_subcommand("import", "Add a shot file to a logbook, which is made if need be.");
-    in->add_option("file", paths->first, "Shot file (CSV) or exported test (JSON)")->required();
-    in->add_option("logbook", paths->second, "Logbook (.knotbook)")->required();
-    in->callback([paths] { importFile(paths->first, paths->second); });
+    in->add_option("file", importing->file, "Shot file (CSV, XLSX, ODS) or exported test (JSON)")->required();
+    in->add_option("logbook", importing->logbook, "Logbook (.knotbook)")->required();
+    addReading(*in, importing->explain, importing->split);
+    in->callback([importing] { importFile(*importing); });
 
     auto checked = std::make_shared<std::string>();
     CLI::App* check = app.add_subcommand("check", "Check a logbook's integrity.");

@@ -11,6 +11,25 @@ record::Test findTest(logbook::Logbook& book, const std::string& wanted) {
     throw Refusal{logbook::sentence({logbook::ErrorKind::noSuchTest, book.path(), "'" + wanted + "'"})};
 }
 
+files::ReadOptions anybodysFile() {
+    return {.clubs = files::ReadOptions::Clubs::unknown, .doubt = files::ReadOptions::Doubt::takeLikelier};
+}
+
+files::SecondPart secondPartNamed(const std::string& word) {
+    using files::SecondPart;
+    return word == "delivery" ? SecondPart::delivery
+           : word == "player" ? SecondPart::player
+           : word == "length" ? SecondPart::length
+           : word == "tag"    ? SecondPart::tag
+                              : SecondPart::none;
+}
+
+void addReading(CLI::App& command, bool& explain, std::string& split) {
+    command.add_flag("--explain", explain, "Say what each column of a shot file was taken for");
+    command.add_option("--split", split, "What the second part of labels such as 'Fern - blue' is")
+        ->check(CLI::IsMember({"tag", "delivery", "player", "length"}));
+}
+
 files::ImportedTest openTest(const std::string& file, const std::string& wanted, const files::ReadOptions& reading) {
     if (file.ends_with(".knotbook")) {
         auto book = orRefuse(logbook::Logbook::read(file));
@@ -25,6 +44,9 @@ files::ImportedTest openTest(const std::string& file, const std::string& wanted,
     auto imported = file.ends_with(".json") ? files::readTestFile(file) : files::readShotFile(file, reading);
     if (!imported)
         throw Refusal{files::sentence(imported.error())};
+    for (auto& build : imported->test.builds)
+        if (build.name.empty())
+            build.name = "Club 1"; // the file names none
     return std::move(*imported);
 }
 

@@ -2,7 +2,7 @@
 
 #include "cli/commands.h"
 
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 #include "logbook/logbook.h"
 
 #include <string>
@@ -19,6 +19,12 @@ template<typename T> T orRefuse(logbook::Result<T> result) {
 
 /// A test of a logbook by its id or its exact title.
 record::Test findTest(logbook::Logbook& book, const std::string& wanted);
+
+/// Somebody's file as it comes: without clubs, and with what is only likely.
+files::ReadOptions anybodysFile();
+files::SecondPart secondPartNamed(const std::string& word);
+/// Adds --explain and --split, for commands that read shot files.
+void addReading(CLI::App& command, bool& explain, std::string& split);
 
 /// A test from a logbook (NAME.knotbook, which is not changed), an exported test (NAME.json) or a shot
 /// file. `wanted` names it in a logbook; where that holds a single test it may be empty.

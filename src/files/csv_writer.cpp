@@ -2,7 +2,7 @@
 
 #include "core/bay/stand.h"
 #include "core/record/shot_fields.h"
-#include "files/csv_cells.h"
+#include "files/cell_text.h"
 
 #include <algorithm>
 #include <charconv>

@@ -19,6 +19,8 @@ std::string what(const Error& e) {
         return "the line is longer than 1 MiB; expected one shot a line";
     case ErrorKind::nulByte:
         return "there is a NUL byte; expected a text file with comma-separated values";
+    case ErrorKind::badSpreadsheet:
+        return "can't be read as a spreadsheet: " + e.found + "; save it as XLSX, ODS or CSV";
     case ErrorKind::badQuotes:
         return "a quotation mark is not closed; expected quotes in pairs";
     case ErrorKind::tooManyCells:
@@ -33,6 +35,8 @@ std::string what(const Error& e) {
         return "unknown unit '" + e.found + "'; expected " + e.expected;
     case ErrorKind::missingUnit:
         return "no unit is given; expected " + e.expected;
+    case ErrorKind::unknownHeading:
+        return "may be " + e.expected + "; say which, or keep it as text";
     case ErrorKind::duplicateColumn:
         return "holds the same measurement as column " + e.found + "; expected each once";
     case ErrorKind::notANumber:

@@ -13,6 +13,7 @@ enum class ErrorKind {
     headerOnly,
     lineTooLong,
     nulByte,
+    badSpreadsheet, ///< `found` says why
     badQuotes,
     tooManyCells,
     tooManyColumns,
@@ -20,6 +21,7 @@ enum class ErrorKind {
     noMetricColumn,
     unknownUnit,
     missingUnit,
+    unknownHeading, ///< nearly understood: `expected` is what it may be
     duplicateColumn,
     notANumber,
     ambiguousNumber,

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 
 namespace knot::files {
 

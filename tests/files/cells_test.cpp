@@ -1,7 +1,7 @@
 // A table of cells as exports write them: what each is read as, or how it is refused.
 #include "core/record/shot_fields.h"
-#include "files/csv_reader.h"
 #include "files/csv_writer.h"
+#include "files/import/shot_file.h"
 
 #include <catch2/catch.hpp>
 
@@ -52,7 +52,7 @@ TEST_CASE("cells of one column become values, no reading, or a refusal") {
         {"carry_m", "\u2013", Metric::carry, "none"},
         {"carry_m", "n/a", Metric::carry, "none"},
         {"carry_m", "inf", Metric::carry, "'inf' is not a number"},
-        {"carry_m", "nan", Metric::carry, "'nan' is not a number"},
+        {"carry_m", "nan", Metric::carry, "none"},
         {"carry_m", "1e999", Metric::carry, "'1e999' is not a number"},
         {"carry_m", "0x10", Metric::carry, "'0x10' is not a number"},
         {"carry_m", "15o", Metric::carry, "'15o' is not a number"},
@@ -66,7 +66,8 @@ TEST_CASE("cells of one column become values, no reading, or a refusal") {
         {"spin_rpm", "6250", Metric::spin, "6250.000000"},
         {"spin_rpm", "6 250", Metric::spin, "6250.000000"},
         {"spin_rpm", "6'250", Metric::spin, "6250.000000"},
-        {"spin_rpm", "6,250", Metric::spin, "may part thousands or decimals"},
+        {"spin_rpm", "6,250", Metric::spin, "6250.000000"}, // no ball spins at 6.25
+        {"spin_rpm", "99,999", Metric::spin, "may part thousands or decimals"},
         {"spin_rpm", "6,250.5", Metric::spin, "6250.500000"},
         {"launch_deg", "11.5", Metric::launch, "11.500000"},
         {"Launch [\u00b0]", "11.5", Metric::launch, "11.500000"},
@@ -84,7 +85,7 @@ TEST_CASE("cells of one column become values, no reading, or a refusal") {
     }
 }
 
-TEST_CASE("thousands and decimals are told by the column, then by the file, else asked") {
+TEST_CASE("thousands and decimals are told by the column, then by the file, then by what is usual") {
     // The column's own numbers tell.
     CHECK(first("build;spin_rpm\nA;6,250\nA;6,25\n", Metric::spin) == 6.25);
     CHECK(first("build;spin_rpm\nA;6,250\nA;6,250.5\n", Metric::spin) == 6250);
@@ -94,8 +95,9 @@ TEST_CASE("thousands and decimals are told by the column, then by the file, else
     CHECK(first("build,carry_m,spin_rpm\nA,150.5,\"6,250\"\n", Metric::spin) == 6250);
     CHECK(first("build;carry_m;spin_rpm\nA;150,5;6.250\n", Metric::spin) == 6250);
     // Nothing tells.
-    CHECK(refusal("build,spin_rpm\nA,\"6,250\"\n").find("line 2, column 2 (spin_rpm): '6,250' has a comma that may") !=
-          std::string::npos);
+    CHECK(
+        refusal("build,spin_rpm\nA,\"99,999\"\n").find("line 2, column 2 (spin_rpm): '99,999' has a comma that may") !=
+        std::string::npos);
 }
 
 TEST_CASE("headings keep their characters, and lines before them that are blank do not hide the delimiter") {

@@ -1,4 +1,4 @@
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 
 #include <catch2/catch.hpp>
 

@@ -1,0 +1,34 @@
+#include "core/words/headline.h"
+
+#include "core/words/ledger.h"
+
+#include <algorithm>
+#include <array>
+
+namespace knot::words {
+
+Headline headlineOf(const Reading& reading, const record::DisplayUnits& units) {
+    const auto lines = ledger(reading, units);
+    // The surest first: what is real and matters, what is real, what makes no difference.
+    constexpr std::array order = {Verdict::real, Verdict::realSizeOpen, Verdict::slight, Verdict::same};
+    for (const Verdict wanted : order)
+        for (const auto& line : lines) {
+            if (line.verdict != wanted || line.role == Role::explanation)
+                continue;
+            const std::string club = reading.builds[line.build].name;
+            switch (wanted) {
+            case Verdict::real:
+                return {wanted, club + " " + line.finding + ": real"};
+            case Verdict::realSizeOpen:
+                return {wanted, club + " " + line.finding + ": real, its size open"};
+            case Verdict::slight:
+                return {wanted, club + " " + line.finding + ": real, but too small"};
+            default:
+                return {wanted, upperFirst(line.finding) + ": no gap that matters"};
+            }
+        }
+    return {lines.empty() ? Verdict::uncontrolled : Verdict::open,
+            lines.empty() ? "nothing to compare" : "nothing settled yet"};
+}
+
+} // namespace knot::words

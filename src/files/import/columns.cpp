@@ -1,0 +1,456 @@
+#include "files/import/columns.h"
+
+#include "core/record/text.h"
+#include "files/import/cell_number.h"
+#include "files/import/table.h"
+#include "files/import/units.h"
+
+#include <algorithm>
+#include <cctype>
+#include <cmath>
+#include <set>
+
+namespace knot::files {
+namespace {
+
+using record::DecimalMark;
+using record::Metric;
+using record::Unit;
+
+constexpr std::size_t sampledRows = 2000;
+constexpr double known = 0.8;   ///< a heading that is taken without asking
+constexpr double nearly = 0.66; ///< one that is asked about
+
+// What the values of a column look like, as far as they were looked at.
+struct Values {
+    std::vector<std::string_view> cells; ///< neither empty nor a missing reading
+    std::vector<double> numbers;
+    std::optional<Unit> unit; ///< that most of its cells have with them
+    DecimalMark mark = DecimalMark::open;
+    std::size_t wholeNumbers = 0;
+
+    double numeric() const {
+        return cells.empty() ? 1 : static_cast<double>(numbers.size()) / static_cast<double>(cells.size());
+    }
+    std::size_t distinct() const { return std::set<std::string_view>(cells.begin(), cells.end()).size(); }
+};
+
+struct Column {
+    std::size_t at = 0;
+    HeadingWords words;
+    std::vector<Candidate> candidates; ///< those that its values allow, best first
+    Values values;
+    bool isByHand = false;
+};
+
+class Understanding {
+public:
+    Understanding(const Sheet& sheet, const TableAt& table, const HeadingMap& map, const std::string& file)
+        : m_sheet(sheet)
+        , m_table(table)
+        , m_map(map)
+        , m_file(file) {}
+
+    std::vector<ColumnTaken> all() {
+        readMarks();
+        for (std::size_t i = 0; i < m_table.headings.size(); ++i)
+            m_columns.push_back(look(i));
+        m_taken.resize(m_columns.size());
+        for (const Column& column : m_columns) {
+            ColumnTaken& taken = m_taken[column.at];
+            taken.meaning.heading = m_table.headings[column.at];
+            taken.sample = column.values.cells.empty() ? std::string() : std::string(column.values.cells.front());
+            taken.mark = column.values.mark;
+        }
+        assign();
+        findClub();
+        for (const Column& column : m_columns)
+            if (m_taken[column.at].meaning.role == ColumnRole::metric)
+                m_units.push_back(unitsOf(column));
+        settleUnits(m_units);
+        for (const auto& unit : m_units)
+            take(unit);
+        for (const Column& column : m_columns)
+            if (m_taken[column.at].meaning.role == ColumnRole::date || isMoment(m_taken[column.at].meaning))
+                m_taken[column.at].order = orderOf(column);
+        return std::move(m_taken);
+    }
+
+private:
+    static bool isMoment(const ColumnMeaning& meaning) {
+        return meaning.field != nullptr && meaning.field->key == "taken_at";
+    }
+
+    // The decimal marks of the columns: each tells its own first, then all together.
+    void readMarks() {
+        std::vector<std::pair<bool, bool>> seen(m_table.headings.size()); // point, comma
+        std::pair<bool, bool> all;
+        for (std::size_t row = m_table.first; row < m_sheet.rows(); ++row)
+            for (std::size_t i = 0; i < std::min(seen.size(), m_sheet.columns(row)); ++i) {
+                const auto cell = m_sheet.cell(row, i);
+                if (cell.find(',') == std::string_view::npos &&
+                    (seen[i].first || cell.find('.') == std::string_view::npos))
+                    continue;
+                if (const auto told = decimalMarkOfCell(cell)) {
+                    (*told == DecimalMark::point ? seen[i].first : seen[i].second) = true;
+                    (*told == DecimalMark::point ? all.first : all.second) = true;
+                }
+            }
+        auto told = [](const std::pair<bool, bool>& marks) {
+            return marks.first == marks.second ? DecimalMark::open
+                   : marks.first               ? DecimalMark::point
+                                               : DecimalMark::comma;
+        };
+        for (const auto& marks : seen)
+            m_marks.push_back(told(marks) != DecimalMark::open ? told(marks) : told(all));
+    }
+
+    Column look(std::size_t at) const {
+        Column column{.at = at};
+        const std::string& heading = m_table.headings[at];
+        const auto byHand = m_map.find(heading);
+        column.isByHand = byHand != m_map.end();
+        column.words = Vocabulary::own().wordsOf(column.isByHand ? byHand->second : heading);
+        column.values.mark = m_marks[at];
+        readValues(column);
+        if (column.isByHand && record::trimmed(byHand->second).empty())
+            return column;
+        column.candidates = Vocabulary::own().candidatesFor(column.words);
+        takeUnknownUnit(column);
+        const bool hasUnit = column.words.unit || !column.words.unknownUnit.empty();
+        if (!column.isByHand)
+            std::erase_if(column.candidates, [&](const Candidate& c) {
+                // What is named as our own files name it is meant, whatever stands under it.
+                const bool own = c.meaning.field != nullptr && c.meaning.field->key == heading;
+                const bool sure = own || (c.meaning.role == ColumnRole::metric && c.score >= 0.95 && hasUnit);
+                return !sure && !allows(column.values, c.meaning);
+            });
+        return column;
+    }
+
+    // "carry_furlong": a measurement's whole name, and a word behind it that no heading has.
+    static void takeUnknownUnit(Column& column) {
+        auto& words = column.words;
+        if (words.words.size() < 2 || words.unit || Vocabulary::own().isKnownWord(words.words.back()) ||
+            (!column.candidates.empty() && column.candidates.front().score >= known))
+            return;
+        HeadingWords shorter = words;
+        shorter.unknownUnit = shorter.words.back();
+        shorter.words.pop_back();
+        auto candidates = Vocabulary::own().candidatesFor(shorter);
+        if (candidates.empty() || candidates.front().score < 0.95 ||
+            candidates.front().meaning.role != ColumnRole::metric)
+            return;
+        words = std::move(shorter);
+        column.candidates = std::move(candidates);
+    }
+
+    void readValues(Column& column) const {
+        const auto& vocabulary = Vocabulary::own();
+        Values& values = column.values;
+        std::map<Unit, std::size_t> units;
+        std::vector<std::string_view> open; // "6,250": neither mark is told
+        for (std::size_t row = m_table.first; row < m_sheet.rows() && values.cells.size() < sampledRows; ++row) {
+            const auto cell = m_sheet.cell(row, column.at);
+            if (cell.empty() || vocabulary.isMissing(cell) || cell == m_table.headings[column.at])
+                continue;
+            values.cells.push_back(cell);
+            const auto number = numberOfCell(cell, values.mark);
+            if (!number) {
+                if (number.error() == record::NumberFault::ambiguous)
+                    open.push_back(cell);
+                continue;
+            }
+            values.numbers.push_back(number->value);
+            values.wholeNumbers += number->value == std::floor(number->value) ? 1 : 0;
+            if (number->unit)
+                ++units[*number->unit];
+        }
+        if (!open.empty())
+            readOpen(column, open);
+        for (const auto& [unit, often] : units)
+            if (2 * often > values.numbers.size())
+                values.unit = unit;
+    }
+
+    // "6,250" in a column that tells nothing: as a thousand, or as decimals, whichever the measurement has.
+    void readOpen(Column& column, const std::vector<std::string_view>& open) const {
+        const auto candidates = Vocabulary::own().candidatesFor(column.words);
+        if (candidates.empty() || candidates.front().meaning.role != ColumnRole::metric)
+            return;
+        auto fits = [&](DecimalMark mark) {
+            std::vector<double> numbers;
+            for (const auto& cell : open)
+                if (const auto number = numberOfCell(cell, mark))
+                    numbers.push_back(number->value);
+            const auto& allowed = record::unitsOf(record::info(candidates.front().meaning.metric).quantity);
+            return !numbers.empty() && std::ranges::any_of(allowed, [&](Unit unit) {
+                return (!column.words.unit || *column.words.unit == unit) &&
+                       fitting(candidates.front().meaning.metric, unit, numbers) > 0.9;
+            });
+        };
+        const bool point = fits(DecimalMark::point);
+        const bool comma = fits(DecimalMark::comma);
+        if (point == comma)
+            return;
+        column.values.mark = point ? DecimalMark::point : DecimalMark::comma;
+        for (const auto& cell : open)
+            if (const auto number = numberOfCell(cell, column.values.mark))
+                column.values.numbers.push_back(number->value);
+    }
+
+    // Whether the values of a column can be what a heading says.
+    static bool allows(const Values& values, const ColumnMeaning& meaning) {
+        if (values.cells.empty())
+            return true;
+        const auto most = static_cast<double>(values.cells.size());
+        switch (meaning.role) {
+        case ColumnRole::metric:
+            return values.numeric() >= 0.5;
+        case ColumnRole::build:
+            return values.numeric() < 0.5 ||
+                   (values.wholeNumbers == values.numbers.size() && 2 * values.distinct() <= values.cells.size());
+        case ColumnRole::date:
+        case ColumnRole::time:
+            return static_cast<double>(std::ranges::count_if(values.cells, [](std::string_view cell) {
+                       return momentOfCell(cell, DateOrder::dayFirst) || momentOfCell(cell, DateOrder::monthFirst);
+                   })) >= 0.8 * most;
+        case ColumnRole::field:
+            return meaning.field->kind == record::ShotField::Kind::text ||
+                   std::ranges::all_of(values.cells, [&](std::string_view cell) {
+                       record::Shot shot;
+                       return meaning.field->take(shot, cell);
+                   });
+        case ColumnRole::extra:
+            return true;
+        }
+        return true;
+    }
+
+    // The surest column first; what is taken is left to it, and what is left for the others is surer.
+    void assign() {
+        std::vector<std::size_t> left;
+        for (const Column& column : m_columns)
+            if (!column.candidates.empty())
+                left.push_back(column.at);
+        auto best = [&](std::size_t at) { return sureness(m_columns[at]); };
+        while (!left.empty()) {
+            const auto next = std::ranges::max_element(
+                left, [&](std::size_t a, std::size_t b) { return best(a) < best(b) || (best(a) == best(b) && a > b); });
+            settle(m_columns[*next]);
+            left.erase(next);
+        }
+    }
+
+    // By hand comes first; a canonical key before a word that is like it.
+    double sureness(const Column& column) const {
+        double best = 0;
+        for (const auto& candidate : column.candidates)
+            if (!isTaken(candidate.meaning))
+                best = std::max(best, candidate.score);
+        return best + (column.isByHand ? 1 : 0);
+    }
+
+    bool isTaken(const ColumnMeaning& meaning) const {
+        return std::ranges::any_of(m_taken, [&](const auto& taken) { return taken.meaning.holdsSameAs(meaning); });
+    }
+
+    void settle(const Column& column) {
+        ColumnTaken& taken = m_taken[column.at];
+        const auto free =
+            std::ranges::find_if(column.candidates, [&](const Candidate& c) { return !isTaken(c.meaning); });
+        const Candidate& first = column.candidates.front();
+        if (first.score >= 0.95 && first.meaning.role != ColumnRole::extra && isTaken(first.meaning))
+            return sayTwice(column, first);
+        if (free == column.candidates.end()) {
+            taken.why = "kept as text: another column holds it";
+            return;
+        }
+        // Whatever else it might have been has its column: "Distance" beside "Carry" is the total.
+        const bool onlyOneLeft = std::ranges::count_if(column.candidates,
+                                                       [&](const Candidate& c) {
+                                                           return c.score >= free->score - 0.02 && !isTaken(c.meaning);
+                                                       }) == 1 &&
+                                 free != column.candidates.begin();
+        const double score = onlyOneLeft ? std::max(free->score, known) : free->score;
+        if (free->meaning.role == ColumnRole::extra)
+            return;
+        if (score >= known) {
+            setMeaning(taken, free->meaning);
+            if (free->score < 0.95 && !onlyOneLeft && !column.isByHand && sameWords(column, *free))
+                taken.why.clear();
+            else if (free->score < 0.95 && !column.isByHand)
+                taken.why = "read as “" + free->phrase + "”";
+            return;
+        }
+        if (score >= nearly && free->meaning.role != ColumnRole::field)
+            askMeaning(column, *free);
+    }
+
+    static bool sameWords(const Column& column, const Candidate& candidate) {
+        std::string text;
+        for (const auto& word : column.words.words)
+            text += (text.empty() ? "" : " ") + word;
+        return text == candidate.phrase;
+    }
+
+    static void setMeaning(ColumnTaken& taken, const ColumnMeaning& meaning) {
+        const std::string heading = taken.meaning.heading;
+        taken.meaning = meaning;
+        taken.meaning.heading = heading;
+    }
+
+    void sayTwice(const Column& column, const Candidate& candidate) {
+        ColumnTaken& taken = m_taken[column.at];
+        const auto other = static_cast<std::size_t>(
+            std::ranges::find_if(m_taken, [&](const auto& t) { return t.meaning.holdsSameAs(candidate.meaning); }) -
+            m_taken.begin());
+        const std::string& first = m_table.headings[other];
+        // Two names of one thing, the plainer one taken: nothing to ask.
+        if (sureness(m_columns[other]) > 1 || (column.isByHand && m_columns[other].isByHand) ||
+            candidate.score >= 0.999) {
+            taken.question = "“" + first + "” holds the same measurement. Which counts?";
+            taken.choices = {"", canonicalName(candidate.meaning)};
+            taken.unanswered = errorAt(ErrorKind::duplicateColumn, column.at);
+            taken.unanswered.found = std::to_string(other + 1) + " (" + first + ")";
+        }
+        taken.why = "kept as text: “" + first + "” holds it";
+    }
+
+    void askMeaning(const Column& column, const Candidate& candidate) {
+        ColumnTaken& taken = m_taken[column.at];
+        const bool several = column.candidates.size() > 1 && column.candidates[1].score >= candidate.score - 0.05 &&
+                             !isTaken(column.candidates[1].meaning);
+        if (several) {
+            setMeaning(taken, candidate.meaning);
+            taken.choices = {named(column, candidate), named(column, column.candidates[1]), ""};
+            taken.question = "Is it " + candidate.phrase + " or " + column.candidates[1].phrase + "?";
+            const auto own = [](const Candidate& c) { return record::info(c.meaning.metric).label; };
+            if (candidate.meaning.role == ColumnRole::metric && column.candidates[1].meaning.role == ColumnRole::metric)
+                taken.question = "Is it " + own(candidate) + " or " + own(column.candidates[1]) + "?";
+        } else {
+            taken.choices = {"", named(column, candidate)};
+            taken.question = "Is it " + candidate.phrase + "? Kept as text until you say.";
+        }
+        taken.unanswered = errorAt(ErrorKind::unknownHeading, column.at);
+        taken.unanswered.expected =
+            taken.choices.front().empty() ? taken.choices[1] : taken.choices[0] + " or " + taken.choices[1];
+    }
+
+    static std::string named(const Column& column, const Candidate& candidate) {
+        ColumnMeaning meaning = candidate.meaning;
+        if (meaning.role == ColumnRole::metric)
+            meaning.unit = likeliestUnit(meaning.metric, column.words.unit, column.values.numbers);
+        return canonicalName(meaning);
+    }
+
+    // Where no heading names the club: the one column of text whose values come again and again.
+    void findClub() {
+        if (std::ranges::any_of(m_taken, [](const auto& t) { return t.meaning.role == ColumnRole::build; }))
+            return;
+        std::vector<std::size_t> may;
+        for (const Column& column : m_columns)
+            if (const auto distinct = column.values.distinct();
+                m_taken[column.at].meaning.role == ColumnRole::extra && !column.isByHand &&
+                column.values.numeric() < 0.2 && column.candidates.empty() && distinct >= 2 && distinct <= 24 &&
+                2 * distinct <= column.values.cells.size())
+                may.push_back(column.at);
+        if (may.size() != 1)
+            return;
+        ColumnTaken& taken = m_taken[may.front()];
+        taken.meaning.role = ColumnRole::build;
+        taken.question = "Does it name the club? Its words come again and again.";
+        taken.choices = {"build", ""};
+        taken.unanswered = errorAt(ErrorKind::noBuildColumn, may.front());
+    }
+
+    UnitAsked unitsOf(const Column& column) const {
+        UnitAsked asked{
+            .column = column.at, .metric = m_taken[column.at].meaning.metric, .numbers = column.values.numbers};
+        const auto& allowed = record::unitsOf(record::info(asked.metric).quantity);
+        auto isAllowed = [&](std::optional<Unit> unit) {
+            return unit && std::ranges::find(allowed, *unit) != allowed.end();
+        };
+        std::optional<Unit> below;
+        if (m_table.units)
+            below = Vocabulary::own().unitNamed(m_sheet.cell(*m_table.units, column.at));
+        const std::optional<Unit> written = column.words.unit ? column.words.unit : below;
+        if (isAllowed(written)) {
+            asked.unit = written;
+        } else if (written) {
+            asked.refused = column.words.unit ? column.words.unitText : std::string(record::suffix(*written));
+        } else if (isAllowed(column.values.unit)) {
+            asked.unit = column.values.unit;
+            asked.why = "as its cells say";
+        } else if (!column.words.unknownUnit.empty()) {
+            asked.refused = column.words.unknownUnit;
+        }
+        return asked;
+    }
+
+    void take(const UnitAsked& asked) {
+        ColumnTaken& taken = m_taken[asked.column];
+        taken.meaning.unit = *asked.unit;
+        if (!asked.why.empty())
+            taken.why += (taken.why.empty() ? "" : "; ") + std::string(record::symbol(*asked.unit)) + " " + asked.why;
+        if (asked.question.empty() || taken.isAsked())
+            return;
+        taken.question = asked.question;
+        for (const Unit unit : asked.choices) {
+            ColumnMeaning meaning = taken.meaning;
+            meaning.unit = unit;
+            taken.choices.push_back(canonicalName(meaning));
+        }
+        taken.unanswered =
+            errorAt(asked.refused.empty() ? ErrorKind::missingUnit : ErrorKind::unknownUnit, asked.column);
+        taken.unanswered.found = asked.refused;
+        taken.unanswered.expected = allNames(taken.meaning.metric);
+    }
+
+    static std::string allNames(Metric metric) {
+        std::string text;
+        const auto& units = record::unitsOf(record::info(metric).quantity);
+        for (std::size_t i = 0; i < units.size(); ++i) {
+            ColumnMeaning meaning{.role = ColumnRole::metric, .metric = metric, .unit = units[i]};
+            text += (i == 0 ? "" : i + 1 == units.size() ? " or " : ", ") + canonicalName(meaning);
+        }
+        return text;
+    }
+
+    static DateOrder orderOf(const Column& column) {
+        bool point = false;
+        for (const auto& cell : column.values.cells) {
+            if (const auto told = dateOrderTold(cell))
+                return *told;
+            point = point || (cell.find('.') != std::string_view::npos && cell.find('/') == std::string_view::npos);
+        }
+        // Nothing tells: with slashes and AM or PM the month stands first, else the day.
+        const bool clock = std::ranges::any_of(column.values.cells, [](std::string_view cell) {
+            const std::string text = record::lowerCase(cell);
+            return text.ends_with("am") || text.ends_with("pm");
+        });
+        return !point && clock ? DateOrder::monthFirst : DateOrder::dayFirst;
+    }
+
+    Error errorAt(ErrorKind kind, std::size_t column) const {
+        return {kind, m_file, m_sheet.line(m_table.heading), column + 1, m_table.headings[column], {}};
+    }
+
+    const Sheet& m_sheet;
+    const TableAt& m_table;
+    const HeadingMap& m_map;
+    const std::string& m_file;
+    std::vector<DecimalMark> m_marks;
+    std::vector<Column> m_columns;
+    std::vector<ColumnTaken> m_taken;
+    std::vector<UnitAsked> m_units;
+};
+
+} // namespace
+
+std::vector<ColumnTaken> understandColumns(const Sheet& sheet, const TableAt& table, const HeadingMap& map,
+                                           const std::string& file) {
+    return Understanding(sheet, table, map, file).all();
+}
+
+} // namespace knot::files

@@ -1,0 +1,51 @@
+#pragma once
+
+#include "files/error.h"
+
+#include <cstdint>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace knot::files {
+
+/// The most columns of a table.
+inline constexpr std::size_t mostColumns = 1000;
+
+/// The cells of one table as text, row by row, in one piece of memory. Lines count from 1. At most
+/// 4 GiB of text.
+class Sheet {
+public:
+    std::string name; ///< of a spreadsheet's sheet; empty for a text
+
+    void addCell(std::string_view text) {
+        m_text.append(text);
+        m_ends.push_back(static_cast<std::uint32_t>(m_text.size()));
+    }
+    void endRow(std::size_t line);
+    void reserve(std::size_t bytes);
+
+    std::size_t rows() const { return m_rows.size(); }
+    std::size_t columns(std::size_t row) const { return m_rows[row].end - begin(row); }
+    std::size_t line(std::size_t row) const { return m_rows[row].line; }
+    /// Without white space around it; empty beyond the last cell of the row.
+    std::string_view cell(std::size_t row, std::size_t column) const;
+    bool isBlank(std::size_t row) const;
+
+private:
+    struct Row {
+        std::uint32_t end = 0; ///< of its cells
+        std::uint32_t line = 0;
+    };
+    std::uint32_t begin(std::size_t row) const { return row == 0 ? 0 : m_rows[row - 1].end; }
+    std::string m_text;
+    std::vector<std::uint32_t> m_ends;
+    std::vector<Row> m_rows;
+};
+
+/// A delimited text (RFC 4180; commas, semicolons, tabs or bars, whichever gives rows of one width;
+/// UTF-8, UTF-16 or Windows-1252; any line ends). Refuses NUL bytes, open quotes, lines over 1 MiB
+/// and too many columns.
+Result<Sheet> sheetOfText(const std::string& file, const std::string& bytes);
+
+} // namespace knot::files

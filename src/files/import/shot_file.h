@@ -1,0 +1,49 @@
+#pragma once
+
+#include "core/record/test.h"
+#include "files/import/columns.h"
+
+#include <map>
+#include <string>
+#include <vector>
+
+namespace knot::files {
+
+/// What the second part of a label such as "Fern – blue" is, where its parts come again and again.
+enum class SecondPart { none, tag, delivery, player, length };
+
+struct ReadOptions {
+    HeadingMap headings = {};
+    /// A device's file knows no clubs: the column may be missing, and all shots are of one build "".
+    enum class Clubs { named, unknown } clubs = Clubs::named;
+    /// Where two answers are possible and nobody can be asked: refuse, or take the likelier and say so.
+    enum class Doubt { refuse, takeLikelier } doubt = Doubt::refuse;
+    SecondPart split = SecondPart::none;
+};
+
+/// A test read from a shot file, with what a user should know about the reading.
+struct ImportedTest {
+    record::Test test;
+    std::vector<std::string> notes = {};   ///< "3 summary rows were left out."
+    std::vector<std::size_t> lines = {};   ///< of a shot file: where each shot stands, from 1
+    std::vector<ColumnTaken> columns = {}; ///< of a shot file: what each column was taken for
+    std::string sheet = {};                ///< of a spreadsheet with several: which were read
+    std::string separator = {};            ///< where every label has two parts: what parts them
+};
+
+/// Reads a shot file (docs/formats.md): a text with delimiters, or a spreadsheet (XLSX, ODS). All or
+/// nothing: the first thing that can't be understood is returned as an error with its line and column.
+/// The title is the file's name.
+Result<ImportedTest> readShotFile(const std::string& path, const ReadOptions& options = {});
+
+/// The same from bytes; `file` is for messages.
+Result<ImportedTest> readShots(const std::string& file, const std::string& bytes, const ReadOptions& options = {});
+
+/// What each column would be taken for, also where the rows can't be read yet.
+Result<std::vector<ColumnTaken>> columnsIn(const std::string& file, const std::string& bytes,
+                                           const ReadOptions& options = {});
+
+/// "Ball Spd: ball speed, mph" and so on, a line a column, with how it is known and what is asked.
+std::vector<std::string> explained(const std::vector<ColumnTaken>& columns);
+
+} // namespace knot::files

@@ -1,0 +1,239 @@
+// Workbooks of Office Open XML: shared, inline and formula texts alike.
+#include "files/import/spreadsheet_parts.h"
+
+#include <array>
+#include <charconv>
+#include <cmath>
+#include <cstdio>
+#include <cstdlib>
+#include <cstring>
+
+namespace knot::files::spreadsheet {
+namespace {
+
+// "BC12" → 54
+std::size_t columnOf(std::string_view reference) {
+    std::size_t column = 0;
+    for (const char c : reference) {
+        if (c < 'A' || c > 'Z')
+            break;
+        column = std::min<std::size_t>(column * 26 + static_cast<std::size_t>(c - 'A') + 1, 1'000'000);
+    }
+    return column == 0 ? 0 : column - 1;
+}
+
+// Whether a number format writes a date or a time.
+bool isDateFormat(int id, const std::string& code) {
+    if (code.empty())
+        return (id >= 14 && id <= 22) || (id >= 27 && id <= 36) || (id >= 45 && id <= 47) || (id >= 50 && id <= 58);
+    bool quoted = false;
+    bool bracket = false;
+    for (std::size_t i = 0; i < code.size(); ++i) {
+        const char c = code[i];
+        if (c == '\\') {
+            ++i;
+        } else if (c == '"') {
+            quoted = !quoted;
+        } else if (!quoted && (c == '[' || c == ']')) {
+            bracket = c == '[' && i + 1 < code.size() && std::strchr("hmsHMS", code[i + 1]) == nullptr;
+        } else if (!quoted && !bracket && std::strchr("dmyhsDMYHS", c) != nullptr) {
+            return true;
+        }
+    }
+    return false;
+}
+
+// A spreadsheet's day number as ISO 8601; days alone, a time of day alone, or both.
+std::string momentOfSerial(double serial, bool from1904) {
+    if (!(serial >= 0) || serial > 2'958'466)
+        return {};
+    auto seconds = static_cast<long long>(std::llround(serial * 86400));
+    const long long ofDay = seconds % 86400;
+    long long days = seconds / 86400;
+    std::array<char, 40> text{};
+    if (days > 0) {
+        // Days since 1970-01-01, then the calendar from them.
+        long long z = days - (from1904 ? 24107 : 25569) + 719468;
+        const long long era = z / 146097;
+        z -= era * 146097;
+        const long long yearOfEra = (z - z / 1460 + z / 36524 - z / 146096) / 365;
+        const long long dayOfYear = z - (365 * yearOfEra + yearOfEra / 4 - yearOfEra / 100);
+        const long long m = (5 * dayOfYear + 2) / 153;
+        const int day = static_cast<int>(dayOfYear - (153 * m + 2) / 5 + 1);
+        const int month = static_cast<int>(m < 10 ? m + 3 : m - 9);
+        const int year = static_cast<int>(yearOfEra + era * 400 + (month <= 2 ? 1 : 0));
+        if (ofDay == 0)
+            (void)std::snprintf(text.data(), text.size(), "%04d-%02d-%02d", year, month, day);
+        else
+            (void)std::snprintf(text.data(), text.size(), "%04d-%02d-%02d %02d:%02d:%02d", year, month, day,
+                                static_cast<int>(ofDay / 3600), static_cast<int>(ofDay / 60 % 60),
+                                static_cast<int>(ofDay % 60));
+    } else {
+        (void)std::snprintf(text.data(), text.size(), "%02d:%02d:%02d", static_cast<int>(ofDay / 3600),
+                            static_cast<int>(ofDay / 60 % 60), static_cast<int>(ofDay % 60));
+    }
+    return text.data();
+}
+
+struct Workbook {
+    struct Entry {
+        std::string name, relation;
+    };
+    std::vector<Entry> sheets;
+    std::map<std::string, std::string> targets; ///< of relations
+    std::vector<std::string> strings;
+    std::vector<bool> isDate; ///< by cell style
+    bool from1904 = false;
+};
+
+void readRelations(Archive& archive, Workbook& book) {
+    Xml xml;
+    xml.begin = [&](std::string_view name, const Attributes& a) {
+        if (name == "Relationship")
+            book.targets[attribute(a, "Id")] = attribute(a, "Target");
+    };
+    (void)xml.read(archive, "xl/_rels/workbook.xml.rels");
+}
+
+void readWorkbook(Archive& archive, Workbook& book) {
+    Xml xml;
+    xml.begin = [&](std::string_view name, const Attributes& a) {
+        if (name == "sheet" && book.sheets.size() < mostSheets)
+            book.sheets.push_back({attribute(a, "name"), attribute(a, "id")});
+        else if (name == "workbookPr")
+            book.from1904 = attribute(a, "date1904") == "1" || attribute(a, "date1904") == "true";
+    };
+    (void)xml.read(archive, "xl/workbook.xml");
+}
+
+void readStrings(Archive& archive, Workbook& book) {
+    Xml xml;
+    bool inText = false;
+    int phonetic = 0;
+    xml.begin = [&](std::string_view name, const Attributes&) {
+        if (name == "si")
+            book.strings.emplace_back();
+        else if (name == "rPh")
+            ++phonetic;
+        inText = name == "t" && phonetic == 0;
+    };
+    xml.end = [&](std::string_view name) {
+        phonetic -= name == "rPh" ? 1 : 0;
+        inText = false;
+    };
+    xml.text = [&](std::string_view text) {
+        if (inText && !book.strings.empty())
+            book.strings.back() += text;
+    };
+    (void)xml.read(archive, "xl/sharedStrings.xml");
+}
+
+void readStyles(Archive& archive, Workbook& book) {
+    Xml xml;
+    std::map<int, std::string> formats;
+    bool inCells = false;
+    xml.begin = [&](std::string_view name, const Attributes& a) {
+        if (name == "numFmt")
+            formats[std::atoi(attribute(a, "numFmtId").c_str())] = attribute(a, "formatCode");
+        else if (name == "cellXfs")
+            inCells = true;
+        else if (name == "xf" && inCells) {
+            const int id = std::atoi(attribute(a, "numFmtId").c_str());
+            const auto code = formats.find(id);
+            book.isDate.push_back(isDateFormat(id, code == formats.end() ? std::string() : code->second));
+        }
+    };
+    xml.end = [&](std::string_view name) { inCells = inCells && name != "cellXfs"; };
+    (void)xml.read(archive, "xl/styles.xml");
+}
+
+class XlsxSheet {
+public:
+    XlsxSheet(const Workbook& book, std::string name)
+        : m_book(book)
+        , m_filling(std::move(name)) {}
+
+    Sheet read(Archive& archive, const std::string& part) {
+        Xml xml;
+        xml.begin = [&](std::string_view name, const Attributes& a) { begin(name, a); };
+        xml.end = [&](std::string_view name) { end(name); };
+        xml.text = [&](std::string_view text) {
+            if (m_inText)
+                m_text += text;
+        };
+        (void)xml.read(archive, part);
+        return std::move(m_filling.sheet);
+    }
+
+private:
+    void begin(std::string_view name, const Attributes& a) {
+        if (name == "row") {
+            const std::string number = attribute(a, "r");
+            m_row = number.empty() ? m_row + 1 : static_cast<std::size_t>(std::atoll(number.c_str()));
+            m_column = 0;
+        } else if (name == "c") {
+            const std::string reference = attribute(a, "r");
+            m_column = reference.empty() ? m_column : columnOf(reference);
+            m_type = attribute(a, "t");
+            m_style = static_cast<std::size_t>(std::atoi(attribute(a, "s").c_str()));
+            m_text.clear();
+        } else if (name == "rPh") {
+            m_inText = false;
+            m_phonetic = true;
+        } else {
+            m_inText = !m_phonetic && (name == "v" || name == "t");
+        }
+    }
+    void end(std::string_view name) {
+        m_inText = false;
+        if (name == "rPh")
+            m_phonetic = false;
+        else if (name == "c")
+            m_filling.put(m_column++, cellText());
+        else if (name == "row")
+            m_filling.endRow(m_row);
+    }
+    std::string cellText() const {
+        if (m_type == "s") {
+            std::size_t at = m_book.strings.size();
+            std::from_chars(m_text.data(), m_text.data() + m_text.size(), at);
+            return at < m_book.strings.size() ? m_book.strings[at] : std::string();
+        }
+        if (!m_type.empty() && m_type != "n")
+            return m_text;
+        if (m_style < m_book.isDate.size() && m_book.isDate[m_style]) {
+            double serial = -1;
+            std::from_chars(m_text.data(), m_text.data() + m_text.size(), serial);
+            if (const std::string moment = momentOfSerial(serial, m_book.from1904); !moment.empty())
+                return moment;
+        }
+        return plainNumber(m_text);
+    }
+
+    const Workbook& m_book;
+    Filling m_filling;
+    std::size_t m_row = 0, m_column = 0, m_style = 0;
+    std::string m_type, m_text;
+    bool m_inText = false, m_phonetic = false;
+};
+
+} // namespace
+
+std::vector<Sheet> sheetsOfXlsx(Archive& archive) {
+    Workbook book;
+    readRelations(archive, book);
+    readWorkbook(archive, book);
+    readStrings(archive, book);
+    readStyles(archive, book);
+    std::vector<Sheet> sheets;
+    for (std::size_t i = 0; i < book.sheets.size(); ++i) {
+        std::string part = "worksheets/sheet" + std::to_string(i + 1) + ".xml";
+        if (const auto at = book.targets.find(book.sheets[i].relation); at != book.targets.end())
+            part = at->second;
+        part = part.starts_with('/') ? part.substr(1) : "xl/" + part;
+        sheets.push_back(XlsxSheet(book, book.sheets[i].name).read(archive, part));
+    }
+    return sheets;
+}
+
+} // namespace knot::files::spreadsheet

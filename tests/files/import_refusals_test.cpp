@@ -1,0 +1,131 @@
+// Files that mean no good or can't be read: each is refused in words, at once and in little memory, or read.
+#include "files/import/shot_file.h"
+#include "files/import/spreadsheet.h"
+
+#include <catch2/catch.hpp>
+#include <zip.h>
+
+#include <map>
+
+using namespace knot;
+
+namespace {
+
+// A spreadsheet of these parts, packed.
+std::string packed(const std::map<std::string, std::string>& parts) {
+    zip_error_t error;
+    zip_error_init(&error);
+    zip_source_t* target = zip_source_buffer_create(nullptr, 0, 0, &error);
+    zip_t* archive = zip_open_from_source(target, ZIP_TRUNCATE, &error);
+    zip_source_keep(target);
+    for (const auto& [name, text] : parts)
+        zip_file_add(archive, name.c_str(), zip_source_buffer(archive, text.data(), text.size(), 0), ZIP_FL_ENC_UTF_8);
+    zip_close(archive);
+    zip_source_open(target);
+    std::string bytes;
+    char piece[4096];
+    for (zip_int64_t size = 0; (size = zip_source_read(target, piece, sizeof piece)) > 0;)
+        bytes.append(piece, static_cast<std::size_t>(size));
+    zip_source_close(target);
+    zip_source_free(target);
+    return bytes;
+}
+
+std::string workbook(const std::string& sheet, const std::string& strings = "<sst/>") {
+    return packed({{"xl/workbook.xml", "<workbook><sheets><sheet name=\"S\" id=\"r1\"/></sheets></workbook>"},
+                   {"xl/sharedStrings.xml", strings},
+                   {"xl/worksheets/sheet1.xml", sheet}});
+}
+
+std::string row(const std::string& cells) {
+    return "<row>" + cells + "</row>";
+}
+
+std::string inlined(const std::string& text) {
+    return "<c t=\"inlineStr\"><is><t>" + text + "</t></is></c>";
+}
+
+std::string refusal(const std::string& bytes) {
+    const auto read = files::readShots("f.xlsx", bytes, {.doubt = files::ReadOptions::Doubt::takeLikelier});
+    return read ? "read" : files::sentence(read.error());
+}
+
+const std::string headings = row(inlined("Club") + inlined("Carry (m)"));
+
+} // namespace
+
+TEST_CASE("spreadsheets that can't be read say why") {
+    CHECK(refusal("PK\x03\x04") ==
+          "f.xlsx can't be read as a spreadsheet: it is damaged; save it as XLSX, ODS or CSV.");
+    CHECK(refusal("\xD0\xCF\x11\xE0 old").find("of an old kind or locked with a password") != std::string::npos);
+    CHECK(refusal(packed({{"word/document.xml", "<a/>"}})).find("another kind of archive") != std::string::npos);
+    CHECK(refusal(workbook("<worksheet><sheetData><row>")).find("damaged") != std::string::npos);
+    CHECK(refusal(workbook("<worksheet/>")).find("is empty") != std::string::npos);
+    const auto whole = workbook("<worksheet>" + headings + row(inlined("A") + "<c><v>150</v></c>") + "</worksheet>");
+    CHECK(refusal(whole) == "read");
+    for (std::size_t size = 0; size < whole.size(); size += 7)
+        CHECK(!refusal(whole.substr(0, size)).empty());
+}
+
+TEST_CASE("a cell of a spreadsheet that is no number is refused with its sheet, row and column") {
+    CHECK(refusal(workbook("<worksheet>" + headings + row(inlined("A") + inlined("15o")) +
+                           row(inlined("B") + "<c><v>1</v></c>") + "</worksheet>"))
+              .starts_with("f.xlsx, line 2, column 2 (Carry (m)): '15o' is not a number"));
+}
+
+TEST_CASE("a formula's last result counts, and an error in a cell is a missing reading") {
+    const auto read = files::readShots(
+        "f.xlsx", workbook("<worksheet>" + headings + row(inlined("A") + "<c><f>1+1</f><v>150.5</v></c>") +
+                           row(inlined("B") + "<c t=\"e\"><v>#DIV/0!</v></c>") +
+                           row(inlined("B") + "<c t=\"str\"><f>x</f><v>151</v></c>") + "</worksheet>"));
+    REQUIRE(read);
+    CHECK(read->test.shots[0].readings.at(record::Metric::carry) == 150.5);
+    CHECK(!read->test.shots[1].readings.has(record::Metric::carry));
+    CHECK(read->test.shots[2].readings.at(record::Metric::carry) == 151);
+}
+
+TEST_CASE("bombs are refused before they burst") {
+    // 300 MiB of blanks in 300 KiB.
+    CHECK(refusal(workbook("<worksheet>" + std::string(std::size_t{300} << 20, ' ') + "</worksheet>"))
+              .find("unpacks to more than 128 MiB") != std::string::npos);
+    // Entities that grow.
+    CHECK(refusal(workbook("<!DOCTYPE x [<!ENTITY a \"aaaaaaaaaa\">]><worksheet/>")).find("document type") !=
+          std::string::npos);
+    // 10,000 columns, in a spreadsheet and a text.
+    std::string wide;
+    for (int i = 0; i < 10'000; ++i)
+        wide += inlined("x");
+    CHECK(refusal(workbook("<worksheet>" + row(wide) + "</worksheet>")).find("1001 columns; expected at most 1000") !=
+          std::string::npos);
+    CHECK(refusal("build,carry_m" + std::string(10'000, ',') + "\nA,1\n").find("columns; expected at most 1000") !=
+          std::string::npos);
+    // A row or a column named far away.
+    CHECK(refusal(
+              workbook("<worksheet><row r=\"99999999999999999999\"><c r=\"ZZZZZZZZ1\"><v>1</v></c></row></worksheet>"))
+              .find("columns; expected at most 1000") != std::string::npos);
+    // One line without an end.
+    CHECK(refusal("build,carry_m\nA," + std::string(2'000'000, '1') + "\n").find("longer than 1 MiB") !=
+          std::string::npos);
+    // A repeated cell and a repeated row, as the others of its kind write their emptiness.
+    const auto ods =
+        packed({{"content.xml", "<office><table name=\"S\"><table-row><table-cell value-type=\"string\"><p>Club</p>"
+                                "</table-cell><table-cell value-type=\"string\"><p>Carry (m)</p></table-cell>"
+                                "<table-cell number-columns-repeated=\"99999999\"/></table-row>"
+                                "<table-row><table-cell><p>A</p></table-cell><table-cell value-type=\"float\" "
+                                "value=\"150\"/></table-row>"
+                                "<table-row number-rows-repeated=\"4000000000\"><table-cell "
+                                "number-columns-repeated=\"16384\"/></table-row></table></office>"}});
+    const auto read = files::readShots("f.ods", ods);
+    REQUIRE(read);
+    CHECK(read->test.shots.size() == 1);
+}
+
+TEST_CASE("headings that mean nothing certain are asked about, never dropped in silence") {
+    const auto columns =
+        files::columnsIn("f.csv", "Club,Speed,Carry Spin,Carry (m)\nA,65.1,4000,150\nB,66.2,4100,152\n");
+    REQUIRE(columns);
+    CHECK((*columns)[1].isAsked());
+    CHECK((*columns)[1].question.find("speed") != std::string::npos);
+    for (const auto& column : *columns)
+        CHECK((column.meaning.role != files::ColumnRole::extra || column.isAsked() || !column.meaning.heading.empty()));
+}
