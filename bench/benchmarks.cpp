@@ -7,7 +7,7 @@
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
 #include "core/random.h"
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 
 #include <benchmark/benchmark.h>
 

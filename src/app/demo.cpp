@@ -6,6 +6,8 @@
 #include "core/simulate/scenarios.h"
 
 #include <QDateTime>
+#include <QDir>
+#include <QStandardPaths>
 
 #include <filesystem>
 
@@ -17,6 +19,11 @@ std::string minutesAgo(int minutes) {
 }
 
 } // namespace
+
+QString demoPath() {
+    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation))
+        .filePath(QStringLiteral("Demo.knotbook"));
+}
 
 logbook::Result<void> ensureDemo(const std::string& path) {
     std::error_code status;

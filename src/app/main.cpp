@@ -10,11 +10,12 @@
 
 namespace {
 
-// A picture needs no screen, so `--shot` also works on a machine without one.
-bool wantsPicture(int argc, char** argv) {
+// A picture needs no screen, and neither do words: these also work on a machine without one.
+bool needsNoScreen(int argc, char** argv) {
     for (int i = 1; i < argc; ++i)
-        if (std::strncmp(argv[i], "--shot", 6) == 0)
-            return true;
+        for (const char* word : {"--shot", "--help", "--version", "-h", "-v"})
+            if (std::strcmp(argv[i], word) == 0 || (std::strncmp(argv[i], "--shot=", 7) == 0))
+                return true;
     return false;
 }
 
@@ -41,15 +42,15 @@ QString whyNoDisplay() {
 } // namespace
 
 int main(int argc, char** argv) {
-    if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM") && !qEnvironmentVariableIsSet("DISPLAY") &&
-        !qEnvironmentVariableIsSet("WAYLAND_DISPLAY")) {
-        if (!wantsPicture(argc, argv)) {
-            std::fputs("knotcount: there is no display to open a window on; start it in a desktop session, or use "
-                       "--shot FILE.png for a picture.\n",
-                       stderr);
-            return 2;
-        }
+    const bool noDisplay = !qEnvironmentVariableIsSet("QT_QPA_PLATFORM") && !qEnvironmentVariableIsSet("DISPLAY") &&
+                           !qEnvironmentVariableIsSet("WAYLAND_DISPLAY");
+    if (needsNoScreen(argc, argv) && (noDisplay || !whyNoDisplay().isEmpty())) {
         qputenv("QT_QPA_PLATFORM", "offscreen");
+    } else if (noDisplay) {
+        std::fputs("knotcount: there is no display to open a window on; start it in a desktop session, or use "
+                   "--shot FILE.png for a picture.\n",
+                   stderr);
+        return 2;
     }
     if (const QString whyNot = whyNoDisplay(); !whyNot.isEmpty()) {
         std::fprintf(stderr, "knotcount: %s\n", qPrintable(whyNot));

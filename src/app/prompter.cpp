@@ -1,7 +1,5 @@
 #include "app/prompter.h"
 
-#include "app/import/heading_dialog.h"
-
 #include <QFileDialog>
 #include <QFileInfo>
 
@@ -37,15 +35,6 @@ QString DialogPrompter::fileToSave(QWidget* parent, const QString& title, const 
 
 QString DialogPrompter::folderToOpen(QWidget* parent, const QString& title) {
     return QFileDialog::getExistingDirectory(parent, title);
-}
-
-std::optional<files::HeadingMap> DialogPrompter::matchHeadings(QWidget* parent, const QString& file,
-                                                               const std::vector<std::string>& headings,
-                                                               const files::HeadingMap& known) {
-    HeadingDialog dialog(file, headings, known, parent);
-    if (dialog.exec() != QDialog::Accepted)
-        return std::nullopt;
-    return dialog.map();
 }
 
 } // namespace knot::app

@@ -1,7 +1,5 @@
 #pragma once
 
-#include "files/csv_headings.h"
-
 #include <QString>
 
 #include <optional>
@@ -22,10 +20,6 @@ public:
     virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter,
                                Existing existing = Existing::replace) = 0;
     virtual QString folderToOpen(QWidget* parent, const QString& title) = 0;
-    /// What the headings of a file mean; nothing when the user thinks better of it.
-    virtual std::optional<files::HeadingMap> matchHeadings(QWidget* parent, const QString& file,
-                                                           const std::vector<std::string>& headings,
-                                                           const files::HeadingMap& known) = 0;
 };
 
 class DialogPrompter : public Prompter {
@@ -36,9 +30,6 @@ public:
     /// How the dialog for saving asks about a file that exists.
     static void configure(QFileDialog& dialog, Existing existing);
     QString folderToOpen(QWidget* parent, const QString& title) override;
-    std::optional<files::HeadingMap> matchHeadings(QWidget* parent, const QString& file,
-                                                   const std::vector<std::string>& headings,
-                                                   const files::HeadingMap& known) override;
 };
 
 } // namespace knot::app

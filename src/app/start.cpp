@@ -48,11 +48,6 @@ Theme wantedTheme(const QCommandLineParser& line) {
     return QApplication::palette().color(QPalette::Window).lightness() < 128 ? Theme::dark : Theme::light;
 }
 
-QString demoPath() {
-    return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation))
-        .filePath(QStringLiteral("Demo.knotbook"));
-}
-
 // The test that was in the bay when the program ended, however it ended, goes on where it stood.
 void goOnWithBay(MainWindow& window, Session& session) {
     const QStringList last = QSettings().value(QStringLiteral("bay/under_way")).toStringList();
@@ -116,7 +111,8 @@ int start(QApplication& application) {
     line.addOptions(
         {{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
          {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
-         {QStringLiteral("page"), QStringLiteral("Page to show: logbook, sheet, rack, plan, bay, player or reading"),
+         {QStringLiteral("page"),
+          QStringLiteral("Page to show: start, import, logbook, sheet, rack, plan, bay, player or reading"),
           QStringLiteral("NAME")},
          {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
          {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
@@ -149,6 +145,8 @@ int start(QApplication& application) {
     QString wanted = line.value(QStringLiteral("page"));
     if (wanted == QStringLiteral("player"))
         wanted = QStringLiteral("bay");
+    if (wanted == QStringLiteral("start"))
+        window.showPage(PageId::start);
     for (const PageEntry& page : pageEntries)
         if (wanted == QLatin1String(page.word))
             window.showPage(page.id);

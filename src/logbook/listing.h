@@ -8,6 +8,9 @@ class Database;
 
 namespace knot::logbook {
 
+/// Under which setting the finding of a test is kept, as "SHOTS VERDICT TEXT".
+std::string findingKey(const std::string& testId);
+
 /// What the list of tests shows, newest first. Counts come from each test's tally; one that is
 /// missing is counted and kept. Throws SQLite::Exception.
 std::vector<TestEntry> listTests(SQLite::Database& database);

@@ -380,7 +380,15 @@ Result<void> Logbook::remove(const std::string& testId) {
         clear.bind(1, testId);
         if (clear.exec() == 0)
             throw NoSuchTest(testId);
+        Statement said(m_connection->database, "DELETE FROM setting WHERE key = ?");
+        said.bind(1, findingKey(testId));
+        said.exec();
     });
+}
+
+Result<void> Logbook::keepFinding(const std::string& testId, const TestEntry::Finding& finding) {
+    return setSetting(findingKey(testId),
+                      std::to_string(finding.shots) + ' ' + std::to_string(finding.verdict) + ' ' + finding.text);
 }
 
 Result<record::DisplayUnits> Logbook::units() {

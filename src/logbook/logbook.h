@@ -20,6 +20,13 @@ struct TestEntry {
         std::vector<std::size_t> counted;
     };
     std::vector<BuildTurns> builds;
+    /// What was said of it last, while its shots are as many as then.
+    struct Finding {
+        int verdict = -1; ///< judge::Verdict; -1 where it only says where the test stands
+        std::string text;
+        std::size_t shots = 0; ///< counted and set aside
+        bool operator==(const Finding&) const = default;
+    } finding;
 };
 
 /// The user's one file: a SQLite database (docs/formats.md). Every change is one transaction that
@@ -66,6 +73,9 @@ public:
     /// Puts a file that was deleted while it was open back to its path, with all that was kept in it.
     Result<void> writeAnew();
     Result<void> remove(const std::string& testId);
+
+    /// Keeps what was said of a test, for the list.
+    Result<void> keepFinding(const std::string& testId, const TestEntry::Finding& finding);
 
     Result<record::DisplayUnits> units();
     Result<void> setUnits(const record::DisplayUnits& units);

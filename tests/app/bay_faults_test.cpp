@@ -340,7 +340,7 @@ TEST_CASE("saving over a file is asked about, adding to a logbook is not") {
     app::DialogPrompter::configure(dialog, app::Prompter::Existing::add);
     CHECK(dialog.testOption(QFileDialog::DontConfirmOverwrite));
     Bench bench;
-    bench.window->openPath(bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n"));
+    bench.readFile(bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n"));
     bench.prompter->answers = {bench.path("out.csv"), bench.path("mine.knotbook")};
     bench.trigger("actionExport");
     bench.trigger("actionKeep");

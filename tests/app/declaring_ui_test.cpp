@@ -166,7 +166,7 @@ TEST_CASE("the first counted shot freezes the sheet; later edits are amendments 
     CHECK(!bench.session.isFrozen());
     const QString csv = bench.writeFile("shots.csv", "build,round,carry_m\nOak,1,150\nOak,1,151\nElm,1,155\nElm,1,156\n"
                                                      "Elm,2,155\nElm,2,157\nOak,2,149\nOak,2,150\n");
-    REQUIRE(bench.session.addShots(csv));
+    REQUIRE(bench.addFile(csv));
     REQUIRE(bench.waitForReading());
     REQUIRE(bench.session.isFrozen());
     const auto frozen = bench.session.test();
@@ -190,7 +190,7 @@ TEST_CASE("the first counted shot freezes the sheet; later edits are amendments 
     bench.session.declaring().undo();
     bench.session.declaring().redo();
     CHECK(bench.session.test().amendments.size() == 4); // what was noted is never taken back
-    CHECK(!bench.session.addShots(bench.writeFile("other.csv", "build,carry_m\nAsh,150\n")));
+    CHECK(!bench.addFile(bench.writeFile("other.csv", "build,carry_m\nAsh,150\n")));
     CHECK(bench.message().contains("“Ash”"));
     REQUIRE(bench.session.copyDeclaration());
     CHECK(bench.session.test().shots.empty());

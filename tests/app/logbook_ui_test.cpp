@@ -1,6 +1,6 @@
-#include "app/import/heading_dialog.h"
 #include "app/logbook_page/test_list.h"
 #include "app/shell/spine.h"
+#include "app/start_page/door.h"
 #include "app/style/palette.h"
 #include "app/support.h"
 #include "logbook/logbook.h"
@@ -16,14 +16,43 @@
 using namespace knot;
 using knot::test::Bench;
 
-TEST_CASE("without a logbook the page says what to do first") {
+TEST_CASE("whoever comes in finds three doors, and later what was open") {
+    QSettings().clear();
+    {
+        Bench bench;
+        CHECK(bench.find<QLabel>("title")->text() == "Knot Count");
+        CHECK(bench.find<QLabel>("nothingLately")->isVisible());
+        bench.prompter->answers = {bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n")};
+        QTest::mouseClick(bench.find<app::Door>("doorShots"), Qt::LeftButton);
+        CHECK(bench.prompter->asked == QStringList{"Import shots"});
+        CHECK(bench.find<QLabel>("title")->text() == "s.csv");
+        bench.trigger("actionStart");
+        QTest::mouseClick(bench.find<app::Door>("doorHit"), Qt::LeftButton);
+        CHECK(bench.session.test().stage == record::Stage::openSitting);
+        bench.trigger("actionStart");
+        QTest::mouseClick(bench.find<app::Door>("doorTest"), Qt::LeftButton);
+        CHECK(bench.session.test().stage == record::Stage::test);
+    }
+    QSettings().clear();
     Bench bench;
-    CHECK(bench.find<QLabel>("title")->text() == "No logbook open");
-    CHECK(bench.find<QLabel>("emptyText")->text().contains("import a shot file"));
-    bench.prompter->answers = {bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n")};
-    QTest::mouseClick(bench.find<QPushButton>("importButton"), Qt::LeftButton);
-    CHECK(bench.prompter->asked == QStringList{"Import shots"});
-    CHECK(bench.session.hasTest());
+    bench.openDemo();
+    REQUIRE(bench.session.openTest(bench.session.book().tests().back().id));
+    bench.window->showPage(app::PageId::reading);
+    REQUIRE(bench.waitForReading());
+    bench.trigger("actionStart");
+    auto* list = bench.find<QListView>("latelyList");
+    REQUIRE(list->model()->rowCount() == 1);
+    const QString said = list->model()->index(0, 0).data(Qt::AccessibleTextRole).toString();
+    CHECK(said.startsWith("Which five-wood shaft holds Marit’s line?. Demo · "));
+    CHECK(said.endsWith(": real"));
+    REQUIRE(bench.session.openTest(bench.session.book().tests().front().id));
+    bench.trigger("actionStart");
+    CHECK(list->model()->rowCount() == 2);
+    list->setCurrentIndex(list->model()->index(1, 0));
+    QTest::keyClick(list, Qt::Key_Return);
+    CHECK(bench.session.test().title == "Which five-wood shaft holds Marit’s line?");
+    CHECK(bench.find<QLabel>("title")->text() == "Which five-wood shaft holds Marit’s line?");
+    QSettings().clear();
 }
 
 TEST_CASE("an empty logbook asks for shots, and imports go straight into it") {
@@ -33,7 +62,7 @@ TEST_CASE("an empty logbook asks for shots, and imports go straight into it") {
     bench.trigger("actionOpen");
     CHECK(bench.find<QLabel>("title")->text() == "new");
     CHECK(bench.find<QLabel>("emptyText")->text() == "No tests yet. Plan one, import a shot file, or drop one here.");
-    bench.window->openPath(bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n"));
+    bench.readFile(bench.writeFile("s.csv", "build,carry_m\nA,150\nB,160\n"));
     CHECK(bench.session.isKept());
     CHECK(bench.session.book().tests().size() == 1);
 }
@@ -78,34 +107,6 @@ TEST_CASE("a test is exported as CSV or as a whole") {
     CHECK(bench.message().contains("can't be written"));
 }
 
-TEST_CASE("a file with unknown headings asks what they mean, and remembers") {
-    QSettings().clear();
-    Bench bench;
-    const auto path = bench.writeFile("odd.csv", "Club,Flight\nA,150\nB,160\n");
-    bench.window->openPath(path);
-    CHECK(bench.prompter->askedHeadings == std::vector<std::string>{"Club", "Flight"});
-    CHECK(bench.message().contains("no column says which club was struck"));
-    CHECK(!bench.session.hasTest());
-    bench.prompter->headings = files::HeadingMap{{"Club", "build"}, {"Flight", "carry_yd"}};
-    bench.window->openPath(path);
-    CHECK(bench.message().isEmpty());
-    REQUIRE(bench.session.hasTest());
-    CHECK(*bench.session.test().shots[0].readings.at(record::Metric::carry) == Approx(137.16));
-    Bench later;
-    later.window->openPath(path);
-    CHECK(later.session.hasTest());
-    CHECK(later.prompter->askedHeadings.empty());
-    QSettings().clear();
-}
-
-TEST_CASE("the heading dialog starts from what it understands and answers with what is chosen") {
-    app::HeadingDialog dialog("odd.csv", {"Build", "Flight", "Mood"}, {{"Flight", "carry_yd"}});
-    CHECK(dialog.map() == files::HeadingMap{{"Build", "build"}, {"Flight", "carry_yd"}, {"Mood", ""}});
-    auto* mood = dialog.findChild<QComboBox*>("heading2");
-    mood->setCurrentIndex(mood->findText("spin_rpm"));
-    CHECK(dialog.map().at("Mood") == "spin_rpm");
-}
-
 TEST_CASE("rows read as sentences, and the model keeps Qt's rules") {
     app::TestListModel model;
     QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::Fatal);
@@ -113,7 +114,7 @@ TEST_CASE("rows read as sentences, and the model keeps Qt's rules") {
     bench.openDemo();
     model.setTests(bench.session.book().tests());
     CHECK(model.index(7).data(Qt::AccessibleTextRole).toString() ==
-          "Which five-wood shaft holds Marit’s line?. Marit Aasgaard · 14 March 2026 · 45 knots · 15 stints");
+          "Which five-wood shaft holds Marit’s line?. 14 March 2026. Marit Aasgaard · 45 knots · 15 stints");
     model.setTests({});
     CHECK(model.rowCount() == 0);
 }
@@ -126,4 +127,31 @@ TEST_CASE("light and dark change every colour that matters") {
     CHECK(app::colours().ground != light);
     bench.trigger("actionTheme");
     CHECK(app::colours().ground == light);
+}
+
+TEST_CASE("the list is searched as one types, and says what was found of each test") {
+    QSettings().clear();
+    Bench bench;
+    bench.openDemo();
+    auto* list = bench.find<QListView>("testList");
+    REQUIRE(bench.session.openTest(bench.session.book().tests().back().id));
+    bench.window->showPage(app::PageId::reading);
+    REQUIRE(bench.waitForReading());
+    bench.window->showPage(app::PageId::logbook);
+    const auto* model = list->model();
+    CHECK(model->index(model->rowCount() - 1, 0)
+              .data(Qt::AccessibleTextRole)
+              .toString()
+              .contains("carries farther: real"));
+    list->setFocus();
+    QTest::keyClicks(bench.window->focusWidget(), "marit wood");
+    REQUIRE(model->rowCount() == 1);
+    CHECK(model->index(0, 0).data().toString() == "Which five-wood shaft holds Marit’s line?");
+    QTest::keyClick(bench.window->focusWidget(), Qt::Key_Escape);
+    CHECK(model->rowCount() == 8);
+    QTest::keyClicks(bench.window->focusWidget(), "farther: real");
+    CHECK(model->rowCount() == 1);
+    QTest::keyClick(bench.window->focusWidget(), Qt::Key_Return);
+    CHECK(bench.session.test().title == "Which five-wood shaft holds Marit’s line?");
+    QSettings().clear();
 }

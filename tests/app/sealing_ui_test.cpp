@@ -108,7 +108,7 @@ TEST_CASE("while the seal is closed nothing that leaves, and no page but the rac
     Hands hands(bench);
     const QString words = declareSealed(bench, hands, shafts, 0);
     const QString csv = bench.writeFile("tags.csv", QByteArray::fromStdString(shotsByTag(bench.session.test())));
-    REQUIRE(bench.session.addShots(csv));
+    REQUIRE(bench.addFile(csv));
     REQUIRE(bench.waitForReading());
     for (const char* file : {"out.csv", "out.json"}) {
         REQUIRE(bench.session.exportShots(bench.path(file)));

@@ -33,6 +33,16 @@ QString Bench::writeFile(const QString& name, const QByteArray& text) const {
     return path(name);
 }
 
+void Bench::readFile(const QString& path) {
+    window->openPath(path);
+    QTest::keyClick(window->focusWidget(), Qt::Key_Return);
+}
+
+bool Bench::addFile(const QString& path) {
+    const auto read = files::readShotFile(path.toStdString());
+    return read && session.addShots(read->test);
+}
+
 void Bench::openDemo() {
     (void)app::ensureDemo(path("Demo.knotbook").toStdString());
     window->openPath(path("Demo.knotbook"));

@@ -22,13 +22,6 @@ struct ScriptedPrompter : app::Prompter {
     }
     QList<Existing> saved; ///< what was to happen to a file that exists
     QString folderToOpen(QWidget*, const QString& title) override { return answer(title); }
-    std::optional<files::HeadingMap> headings;
-    std::vector<std::string> askedHeadings;
-    std::optional<files::HeadingMap> matchHeadings(QWidget*, const QString&, const std::vector<std::string>& own,
-                                                   const files::HeadingMap&) override {
-        askedHeadings = own;
-        return headings;
-    }
     QString answer(const QString& title) {
         asked << title;
         return answers.isEmpty() ? QString() : answers.takeFirst();
@@ -52,6 +45,10 @@ public:
 
     QString path(const QString& name) const { return folder.filePath(name); }
     QString writeFile(const QString& name, const QByteArray& text) const;
+    /// Opens a shot file and reads it, as with Enter on the import page.
+    void readFile(const QString& path);
+    /// Adds the shots of a file to the test in hand; false where they are refused.
+    bool addFile(const QString& path);
     /// A logbook made from the simulated scenarios, opened in the window.
     void openDemo();
     /// Waits until the judge has answered.

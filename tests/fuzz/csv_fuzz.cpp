@@ -1,6 +1,6 @@
 // Whatever stands in a shot file: no crash; what is read is whole and survives being written.
-#include "files/csv_reader.h"
 #include "files/csv_writer.h"
+#include "files/import/shot_file.h"
 
 #include <cstdint>
 #include <cstdlib>

@@ -208,3 +208,25 @@ TEST_CASE("a logbook of format 1 is kept beside as it was and brought up to date
     CHECK(Logbook::read(path));
     CHECK(!fs::exists(folder.file("old.format3.knotbook")));
 }
+
+TEST_CASE("what was said of a test stands in the list while its shots are the same, and goes with it") {
+    const Folder folder;
+    auto book = *Logbook::create(folder.file("a.knotbook"));
+    auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
+    test.id = *book.save(test);
+    const auto before = book.tests()->front();
+    const logbook::TestEntry::Finding said{
+        .verdict = 0, .text = "Fern carries farther: real", .shots = before.counted + before.setAside};
+    REQUIRE(book.keepFinding(test.id, said));
+    CHECK(book.tests()->front().finding == said);
+    test.shots.push_back(test.shots.back());
+    test.shots.back().id = test.nextShotId();
+    REQUIRE(book.saveShots(test, test.shots.size() - 1));
+    CHECK(book.tests()->front().finding.text.empty());
+    for (const char* odd : {"", "1", "45 99 x", "x 0 y", "45 -7 z"}) {
+        REQUIRE(book.setSetting("finding:" + test.id, odd));
+        CHECK(book.tests()->front().finding.text.empty());
+    }
+    REQUIRE(book.remove(test.id));
+    CHECK(book.setting("finding:" + test.id)->empty());
+}

@@ -1,6 +1,6 @@
 #include "support/reference.h"
 
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 #include "files/reading_json.h"
 
 #include <cmath>

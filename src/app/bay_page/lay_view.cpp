@@ -8,7 +8,7 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 
 #include <QFileInfo>
 #include <QKeyEvent>

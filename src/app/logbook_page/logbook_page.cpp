@@ -7,7 +7,10 @@
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
 
+#include <QCoreApplication>
+#include <QKeyEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListView>
 #include <QPushButton>
 #include <QStackedLayout>
@@ -32,6 +35,18 @@ void LogbookPage::buildUi() {
     m_list->setFrameShape(QFrame::NoFrame);
     m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     m_list->viewport()->setAutoFillBackground(false);
+
+    m_search = new QLineEdit;
+    m_search->setObjectName(QStringLiteral("logbookSearch"));
+    m_search->setPlaceholderText(tr("Type to search titles, players, clubs and findings"));
+    m_search->setAccessibleName(tr("Search"));
+    m_search->setClearButtonEnabled(true);
+    m_tests = new QWidget;
+    auto* list = new QVBoxLayout(m_tests);
+    list->setContentsMargins(0, 0, 0, 0);
+    list->setSpacing(size::grid);
+    list->addWidget(m_search);
+    list->addWidget(m_list, 1);
 
     m_empty = new QWidget;
     m_emptyText = plainLabel();
@@ -61,12 +76,23 @@ void LogbookPage::buildUi() {
     column->addStretch(3);
 
     m_stack = new QStackedLayout(this);
-    m_stack->addWidget(m_list);
+    m_stack->addWidget(m_tests);
     m_stack->addWidget(m_empty);
 }
 
 void LogbookPage::wire() {
     connect(&m_book, &Book::changed, this, &LogbookPage::markStale);
+    connect(m_search, &QLineEdit::textChanged, this, [this](const QString& words) {
+        m_model->setFilter(words);
+        if (m_model->rowCount() > 0)
+            m_list->setCurrentIndex(m_model->index(0));
+    });
+    connect(m_search, &QLineEdit::returnPressed, this, [this] {
+        if (m_model->rowCount() > 0)
+            emit openRequested(m_model->at(m_list->currentIndex().row()).id);
+    });
+    m_list->installEventFilter(this);
+    m_search->installEventFilter(this);
     connect(m_list, &QListView::activated, this,
             [this](const QModelIndex& index) { emit openRequested(m_model->at(index.row()).id); });
     connect(m_list, &QListView::clicked, this,
@@ -81,7 +107,37 @@ void LogbookPage::refresh() {
         m_book.isOpen()
             ? tr("No tests yet. Plan one, import a shot file, or drop one here.")
             : tr("Plan a test, import a shot file to read it at once, or open a logbook. Files can be dropped here."));
-    m_stack->setCurrentWidget(m_model->rowCount() > 0 ? static_cast<QWidget*>(m_list) : m_empty);
+    m_stack->setCurrentWidget(m_book.tests().empty() ? m_empty : m_tests);
+}
+
+// Letters typed at the list go to the search; arrows at the search to the list.
+bool LogbookPage::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() != QEvent::KeyPress && event->type() != QEvent::ShortcutOverride)
+        return Page::eventFilter(watched, event);
+    auto* key = static_cast<QKeyEvent*>(event);
+    const bool clears = watched == m_search && key->key() == Qt::Key_Escape && !m_search->text().isEmpty();
+    if (event->type() == QEvent::ShortcutOverride) {
+        if (clears)
+            event->accept(); // before the window's own Escape
+        return clears;
+    }
+    const bool types = !key->text().isEmpty() && key->text().front().isPrint() &&
+                       (key->modifiers() & ~Qt::ShiftModifier) == Qt::NoModifier;
+    if (watched == m_list && (types || key->key() == Qt::Key_Backspace)) {
+        m_search->setFocus();
+        QCoreApplication::sendEvent(m_search, event);
+        return true;
+    }
+    const bool moves = key->key() == Qt::Key_Down || key->key() == Qt::Key_Up;
+    if (watched == m_search && moves) {
+        QCoreApplication::sendEvent(m_list, event);
+        return true;
+    }
+    if (clears) {
+        m_search->clear();
+        return true;
+    }
+    return Page::eventFilter(watched, event);
 }
 
 QString LogbookPage::subtitle() const {

@@ -5,6 +5,7 @@
 #include <string>
 
 class QLabel;
+class QLineEdit;
 class QListView;
 class QStackedLayout;
 
@@ -30,6 +31,7 @@ signals:
 
 protected:
     void refresh() override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
     void buildUi();
@@ -37,6 +39,8 @@ private:
 
     Book& m_book;
     TestListModel* m_model = nullptr;
+    QLineEdit* m_search = nullptr;
+    QWidget* m_tests = nullptr; ///< the search over the list
     QListView* m_list = nullptr;
     QWidget* m_empty = nullptr;
     QLabel* m_emptyText = nullptr;

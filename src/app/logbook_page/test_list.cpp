@@ -9,11 +9,15 @@
 #include <QDate>
 #include <QLocale>
 #include <QPainter>
+#include <QRegularExpression>
+
+#include <algorithm>
 
 namespace knot::app {
 namespace {
 
 constexpr int headHeight = 66;
+constexpr int dayHeight = 30;
 constexpr int cordHeight = 22;
 constexpr std::size_t mostCords = 6;
 constexpr double cordsLeft = 110;
@@ -27,8 +31,6 @@ QString factsOf(const logbook::TestEntry& test) {
     QStringList facts;
     if (!test.player.empty())
         facts << QString::fromStdString(test.player);
-    if (const QString day = dayText(test.createdAt); !day.isEmpty())
-        facts << day;
     if (test.counted == 0 && test.setAside == 0)
         facts << QCoreApplication::translate("TestList", "not struck yet");
     else
@@ -66,16 +68,63 @@ void drawCord(QPainter& painter, const logbook::TestEntry::BuildTurns& build, st
     }
 }
 
+// What was found, or where it stands, with the verdict's knot before it; then the bare facts.
+void drawFinding(QPainter& painter, const logbook::TestEntry& test, const QRectF& box) {
+    double x = box.left();
+    const QFont font = typeface(size::caption);
+    const double baseline = box.top() + 14;
+    if (test.finding.verdict >= 0) {
+        drawVerdict(painter, QRectF(x, box.top() + 2, 26, 16), static_cast<judge::Verdict>(test.finding.verdict));
+        x += 34;
+    }
+    if (const QString said = QString::fromStdString(test.finding.text); !said.isEmpty()) {
+        painter.setPen(colours().ink);
+        drawTabular(painter, font, QPointF(x, baseline), said, Align::left);
+        x += tabularWidth(font, said) + 14;
+    }
+    painter.setPen(colours().faint);
+    const QString facts =
+        QFontMetrics(font).elidedText(factsOf(test), Qt::ElideRight, static_cast<int>(std::max(0.0, box.right() - x)));
+    drawTabular(painter, font, QPointF(x, baseline), facts, Align::left);
+}
+
 } // namespace
 
 void TestListModel::setTests(std::vector<logbook::TestEntry> tests) {
     beginResetModel();
     m_tests = std::move(tests);
+    show();
     endResetModel();
 }
 
+void TestListModel::setFilter(const QString& words) {
+    beginResetModel();
+    m_filter = words;
+    show();
+    endResetModel();
+}
+
+void TestListModel::show() {
+    const QStringList words = m_filter.split(QLatin1Char(' '), Qt::SkipEmptyParts);
+    m_shown.clear();
+    for (std::size_t i = 0; i < m_tests.size(); ++i) {
+        const auto& test = m_tests[i];
+        std::string text = test.title + '\n' + test.question + '\n' + test.player + '\n' + test.finding.text;
+        for (const auto& build : test.builds)
+            text += '\n' + build.name;
+        const QString all = words.isEmpty() ? QString() : QString::fromStdString(text);
+        if (std::ranges::all_of(words, [&](const QString& word) { return all.contains(word, Qt::CaseInsensitive); }))
+            m_shown.push_back(i);
+    }
+}
+
+QString TestListModel::dayOver(int row) const {
+    const QString day = dayText(at(row).createdAt);
+    return row > 0 && dayText(at(row - 1).createdAt) == day ? QString() : day;
+}
+
 int TestListModel::rowCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(m_tests.size());
+    return parent.isValid() ? 0 : static_cast<int>(m_shown.size());
 }
 
 QVariant TestListModel::data(const QModelIndex& index, int role) const {
@@ -86,7 +135,9 @@ QVariant TestListModel::data(const QModelIndex& index, int role) const {
     if (role == Qt::DisplayRole)
         return title;
     if (role == Qt::AccessibleTextRole)
-        return QString(title + QStringLiteral(". ") + factsOf(test));
+        return QStringList{title, dayText(test.createdAt), QString::fromStdString(test.finding.text), factsOf(test)}
+            .filter(QRegularExpression(QStringLiteral(".")))
+            .join(QStringLiteral(". "));
     if (role == Qt::AccessibleDescriptionRole)
         return QString::fromStdString(test.question);
     return {};
@@ -95,15 +146,23 @@ QVariant TestListModel::data(const QModelIndex& index, int role) const {
 QSize TestDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const {
     const auto* model = static_cast<const TestListModel*>(index.model());
     const std::size_t cords = std::min(model->at(index.row()).builds.size(), mostCords);
-    return {400, headHeight + cordHeight * static_cast<int>(cords) + 22};
+    const int day = model->dayOver(index.row()).isEmpty() ? 0 : dayHeight;
+    return {400, day + headHeight + cordHeight * static_cast<int>(cords) + 22};
 }
 
 void TestDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const {
-    const auto& test = static_cast<const TestListModel*>(index.model())->at(index.row());
+    const auto* model = static_cast<const TestListModel*>(index.model());
+    const auto& test = model->at(index.row());
     const Colours& c = colours();
     painter->save();
     painter->setRenderHint(QPainter::Antialiasing);
-    const QRectF card = QRectF(option.rect).adjusted(0.5, 0.5, -0.5, -10.5);
+    QRectF card = QRectF(option.rect).adjusted(0.5, 0.5, -0.5, -10.5);
+    if (const QString day = model->dayOver(index.row()); !day.isEmpty()) {
+        painter->setPen(c.faint);
+        drawTabular(*painter, typeface(size::caption, QFont::DemiBold), card.topLeft() + QPointF(2, 18), day,
+                    Align::left);
+        card.setTop(card.top() + dayHeight);
+    }
     const bool inHand = option.state & QStyle::State_Selected;
     painter->setPen(QPen(inHand ? c.cord : c.line, inHand ? 1.5 : 1));
     painter->setBrush(c.sheet);
@@ -114,8 +173,7 @@ void TestDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     painter->drawText(QRectF(inner.left(), inner.top(), inner.width(), 22), Qt::AlignVCenter,
                       painter->fontMetrics().elidedText(QString::fromStdString(test.title), Qt::ElideRight,
                                                         static_cast<int>(inner.width())));
-    painter->setPen(c.faint);
-    drawTabular(*painter, typeface(size::caption), QPointF(inner.left(), inner.top() + 38), factsOf(test), Align::left);
+    drawFinding(*painter, test, QRectF(inner.left(), inner.top() + 24, inner.width(), 20));
     double top = inner.top() + headHeight - 16;
     for (std::size_t b = 0; b < std::min(test.builds.size(), mostCords); ++b, top += cordHeight)
         drawCord(*painter, test.builds[b], b, QRectF(inner.left(), top, inner.width(), cordHeight));

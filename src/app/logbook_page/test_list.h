@@ -5,6 +5,7 @@
 #include <QAbstractListModel>
 #include <QStyledItemDelegate>
 
+#include <cstddef>
 #include <vector>
 
 namespace knot::app {
@@ -16,13 +17,20 @@ class TestListModel : public QAbstractListModel {
 public:
     using QAbstractListModel::QAbstractListModel;
     void setTests(std::vector<logbook::TestEntry> tests);
-    const logbook::TestEntry& at(int row) const { return m_tests[static_cast<std::size_t>(row)]; }
+    /// Only those with all of these words in title, question, player, clubs or finding.
+    void setFilter(const QString& words);
+    const logbook::TestEntry& at(int row) const { return m_tests[m_shown[static_cast<std::size_t>(row)]]; }
+    /// The day over a row that begins one; empty where the row before it is of the same.
+    QString dayOver(int row) const;
 
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
 
 private:
+    void show();
     std::vector<logbook::TestEntry> m_tests;
+    std::vector<std::size_t> m_shown; ///< of m_tests
+    QString m_filter;
 };
 
 /// Draws a test as its title and a small cord for each build, one knot a counted shot, parted where

@@ -3,6 +3,7 @@
 #include <QDir>
 #include <QFileInfo>
 #include <QStandardPaths>
+#include <algorithm>
 
 namespace knot::app {
 
@@ -140,6 +141,15 @@ logbook::Result<void> Book::saveStruck(const record::Test& test, std::size_t fro
     // A file that is put back holds what was committed; everything in hand follows in one transaction.
     return written(
         [&] { return headChanged ? m_logbook->saveShotsAndHead(test, from) : m_logbook->saveShots(test, from); });
+}
+
+void Book::keepFinding(const std::string& id, const logbook::TestEntry::Finding& finding) {
+    const auto at = std::ranges::find(m_tests, id, &logbook::TestEntry::id);
+    if (!m_logbook || (at != m_tests.end() && at->finding == finding) || !m_logbook->keepFinding(id, finding))
+        return;
+    if (at != m_tests.end())
+        at->finding = finding;
+    m_stale = true;
 }
 
 bool Book::remove(const std::string& id) {

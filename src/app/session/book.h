@@ -45,6 +45,8 @@ public:
     /// Shots from a place on, with the head where that changed; what fails is the caller's to try again.
     logbook::Result<void> saveStruck(const record::Test& test, std::size_t from, bool headChanged);
     bool remove(const std::string& id);
+    /// Keeps what was said of a test, for the list; no word where the disk will not.
+    void keepFinding(const std::string& id, const logbook::TestEntry::Finding& finding);
 
     const record::DisplayUnits& units() const { return m_units; }
     void setUnits(const record::DisplayUnits& units);

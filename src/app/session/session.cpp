@@ -98,23 +98,25 @@ bool Session::openTest(const std::string& id) {
     return true;
 }
 
-bool Session::importShots(const QString& path, const files::HeadingMap& headings) {
-    if (!readyToLeave())
-        return false;
-    const std::string name = path.toStdString();
-    auto imported = path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive)
-                        ? files::readTestFile(name)
-                        : files::readShotFile(name, {.headings = headings});
-    m_headingsUnknown = !imported && files::isAboutHeadings(imported.error().kind);
+bool Session::importTest(const QString& path) {
+    auto imported = files::readTestFile(path.toStdString());
     if (!imported) {
         emit refused(QString::fromStdString(files::sentence(imported.error())));
         return false;
     }
-    if (imported->test.createdAt.empty())
-        imported->test.createdAt = momentNow();
-    if (!keepAndTake(std::move(imported->test)))
+    const auto stage = imported->test.stage;
+    return takeImported(std::move(*imported), stage);
+}
+
+bool Session::takeImported(files::ImportedTest imported, record::Stage stage) {
+    if (!readyToLeave())
         return false;
-    for (const auto& note : imported->notes)
+    imported.test.stage = stage;
+    if (imported.test.createdAt.empty())
+        imported.test.createdAt = momentNow();
+    if (!keepAndTake(std::move(imported.test)))
+        return false;
+    for (const auto& note : imported.notes)
         emit noted(QString::fromStdString(note));
     return true;
 }
@@ -211,7 +213,9 @@ bool Session::copyDeclaration(const std::vector<std::string>& builds) {
 }
 
 // Shots of a file go to the clubs of the same name; a sitting or a screening takes new clubs in.
-bool Session::takeShots(const record::Test& from) {
+bool Session::addShots(const record::Test& from) {
+    if (!m_hand.has() || !readyToLeave())
+        return false;
     record::Test test = this->test();
     std::vector<record::BuildAt> place;
     for (const record::Build& build : from.builds) {
@@ -247,18 +251,6 @@ bool Session::takeShots(const record::Test& from) {
     return keepAndTake(std::move(test));
 }
 
-bool Session::addShots(const QString& path, const files::HeadingMap& headings) {
-    if (!m_hand.has() || !readyToLeave())
-        return false;
-    auto imported = files::readShotFile(path.toStdString(), {.headings = headings});
-    m_headingsUnknown = !imported && files::isAboutHeadings(imported.error().kind);
-    if (!imported) {
-        emit refused(QString::fromStdString(files::sentence(imported.error())));
-        return false;
-    }
-    return takeShots(imported->test);
-}
-
 bool Session::addShot(record::BuildAt build, record::Metric metric, double value) {
     record::Test one;
     one.builds = {test().builds.at(build)};
@@ -266,7 +258,7 @@ bool Session::addShot(record::BuildAt build, record::Metric metric, double value
     shot.takenAt = momentNow();
     shot.readings.measure(metric, value);
     one.shots = {shot};
-    return takeShots(one);
+    return addShots(one);
 }
 
 } // namespace knot::app

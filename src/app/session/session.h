@@ -5,7 +5,7 @@
 #include "app/session/declaring.h"
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 
 #include <QObject>
 #include <QString>
@@ -35,11 +35,10 @@ public:
 
     bool openLogbook(const QString& path);
     bool openTest(const std::string& id);
-    /// Imports a shot file or an exported test: into the logbook when one is open, else it stays
-    /// in hand unkept.
-    bool importShots(const QString& path, const files::HeadingMap& headings = {});
-    /// The last import was refused for what its headings mean, so that matching them may mend it.
-    bool headingsUnknown() const { return m_headingsUnknown; }
+    /// Imports an exported test: into the logbook when one is open, else it stays in hand unkept.
+    bool importTest(const QString& path);
+    /// The same with what was read of a shot file; as a test, or as free shots of its clubs.
+    bool takeImported(files::ImportedTest imported, record::Stage stage = record::Stage::test);
     /// Keeps the test in hand in the logbook at `path`, which is made if need be, and opens that.
     bool keepIn(const QString& path);
     bool exportShots(const QString& path);
@@ -51,9 +50,9 @@ public:
     /// was struck. Only the clubs named where `builds` is not empty; who comes from a screening just
     /// now is warm.
     bool copyDeclaration(const std::vector<std::string>& builds = {});
-    /// Adds the shots of a file to the test in hand; its clubs must be those of the test (tags while
+    /// Adds shots to the test in hand; its clubs must be those of the test (tags while
     /// sealed), or are added to it while it is an open sitting or a screening.
-    bool addShots(const QString& path, const files::HeadingMap& headings = {});
+    bool addShots(const record::Test& from);
     bool addShot(record::BuildAt build, record::Metric metric, double value);
 
     /// True once everything typed and struck is on disk; else says what to do.
@@ -70,14 +69,12 @@ private:
     bool keepAndTake(record::Test test);
     void dropTest();
     void forgetAll();
-    bool takeShots(const record::Test& from);
 
     TestInHand m_hand;
     Book m_book;
     Declaring m_declaring;
     BayRun m_bay;
     Judging m_judging;
-    bool m_headingsUnknown = false;
 };
 
 } // namespace knot::app

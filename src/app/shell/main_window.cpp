@@ -1,9 +1,7 @@
 #include "app/shell/main_window.h"
-#include "app/sources/headings_memory.h"
-#include "app/style/labels.h"
-
 #include "app/bay_page/bay_page.h"
 #include "app/form/typed.h"
+#include "app/import_page/import_page.h"
 #include "app/logbook_page/logbook_page.h"
 #include "app/plan_page/order_slip.h"
 #include "app/plan_page/plan_page.h"
@@ -15,11 +13,14 @@
 #include "app/shell/message_bar.h"
 #include "app/shell/page.h"
 #include "app/shell/spine.h"
+#include "app/shell/ways_in.h"
+#include "app/start_page/start_page.h"
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
-#include "files/csv_reader.h"
 #include "files/file.h"
+#include "files/import/shot_file.h"
 
 #include <QApplication>
 #include <QCloseEvent>
@@ -36,10 +37,10 @@ namespace knot::app {
 namespace {
 
 QString anyFile() {
-    return MainWindow::tr("Logbooks and shot files (*.knotbook *.csv *.txt *.tsv *.json);;All files (*)");
+    return MainWindow::tr("Logbooks and shot files (*.knotbook *.csv *.txt *.tsv *.xlsx *.ods *.json);;All files (*)");
 }
 QString shotFiles() {
-    return MainWindow::tr("Shot files (*.csv *.txt *.tsv);;Exported tests (*.json);;All files (*)");
+    return MainWindow::tr("Shot files (*.csv *.txt *.tsv *.xlsx *.ods);;Exported tests (*.json);;All files (*)");
 }
 QString logbooks() {
     return MainWindow::tr("Knot Count logbook (*.knotbook)");
@@ -54,7 +55,7 @@ MainWindow::MainWindow(Session& session, std::unique_ptr<Prompter> prompter)
     buildUi();
     buildMenus();
     wire();
-    showPage(PageId::logbook);
+    showPage(PageId::start);
 }
 
 MainWindow::~MainWindow() {
@@ -80,8 +81,13 @@ void MainWindow::buildUi() {
     m_rackPage = new RackPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
     m_planPage = new PlanPage(m_session.hand(), m_session.declaring(), m_session.book());
     m_bayPage = new BayPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
+    m_startPage = new StartPage;
+    m_importPage = new ImportPage(m_session.hand(), m_session.book());
     for (const PageEntry& entry : pageEntries)
         m_pages->addWidget(page(entry.id));
+    m_waysIn = new WaysIn(m_session, *m_importPage, this);
+    m_pages->addWidget(m_startPage);
+    m_pages->addWidget(m_importPage);
 
     auto* column = new QVBoxLayout;
     column->setContentsMargins(24, 10, 24, 20);
@@ -115,6 +121,10 @@ Page* MainWindow::page(PageId id) const {
         return m_planPage;
     case PageId::bay:
         return m_bayPage;
+    case PageId::start:
+        return m_startPage;
+    case PageId::import:
+        return m_importPage;
     case PageId::reading:
         break;
     }
@@ -165,7 +175,12 @@ void MainWindow::buildMenus() {
     m_redo = edit->addAction(tr("&Redo"), QKeySequence::Redo, this,
                              [this, onBay] { onBay() ? m_session.bay().redo() : m_session.declaring().redo(); });
     m_redo->setObjectName(QStringLiteral("actionRedo"));
+    edit->addAction(tr("&Paste shots"), QKeySequence::Paste, m_waysIn, &WaysIn::paste)
+        ->setObjectName(QStringLiteral("actionPaste"));
     QMenu* go = menuBar()->addMenu(tr("&Go"));
+    go->addAction(tr("S&tart"), QKeySequence(Qt::ALT | Qt::Key_0), this, [this] {
+          goTo(PageId::start);
+      })->setObjectName(QStringLiteral("actionStart"));
     for (const PageEntry& entry : pageEntries) {
         const QKeySequence keys(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(entry.id)));
         QAction* item = go->addAction(QCoreApplication::translate("Pages", entry.menu), keys, this,
@@ -185,17 +200,7 @@ void MainWindow::buildMenus() {
 
 void MainWindow::wire() {
     connect(m_spine, &Spine::chosen, this, [this](int stage) { goTo(static_cast<PageId>(stage)); });
-    connect(m_logbookPage, &LogbookPage::openRequested, this, [this](const std::string& id) {
-        if (m_session.openTest(id)) {
-            const auto& test = m_session.test();
-            const bool underWay = !test.sittings.empty() && m_session.bay().takesShots() &&
-                                  m_session.bay().stand().phase() != bay::Phase::done;
-            showPage(underWay                                                   ? PageId::bay
-                     : !test.shots.empty() && test.stage == record::Stage::test ? PageId::reading
-                     : test.stage == record::Stage::test                        ? PageId::sheet
-                                                                                : PageId::rack);
-        }
-    });
+    connect(m_logbookPage, &LogbookPage::openRequested, this, &MainWindow::openListed);
     connect(m_logbookPage, &LogbookPage::testRequested, this, [this] { startTest(record::Stage::test); });
     connect(m_rackPage, &RackPage::shotsRequested, this, &MainWindow::askShots);
     connect(m_rackPage, &RackPage::shotTyped, &m_session, &Session::addShot);
@@ -203,6 +208,13 @@ void MainWindow::wire() {
         if (m_session.copyDeclaration(clubs))
             showPage(PageId::sheet);
     });
+    wireStart();
+    connect(m_waysIn, &WaysIn::pageRequested, this, &MainWindow::showPage);
+    connect(m_waysIn, &WaysIn::cleared, m_messages, &MessageBar::clear);
+    connect(m_waysIn, &WaysIn::layRequested, m_bayPage, &BayPage::layFile);
+    connect(m_waysIn, &WaysIn::complained, this,
+            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
+    connect(m_importPage, &ImportPage::changed, this, &MainWindow::refreshHeading);
     connect(m_planPage->sealPanel(), &SealPanel::printRequested, this, &MainWindow::askPrint);
     connect(m_planPage->sealPanel(), &SealPanel::saveRequested, this, &MainWindow::askSaveText);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
@@ -227,12 +239,19 @@ void MainWindow::wire() {
 
 void MainWindow::showPage(PageId id) {
     Typed::commitAll();
-    if (!m_session.hasTest() || (id == PageId::reading && m_session.test().shots.empty()))
+    m_waysIn->rememberTest(); // as it stands on the page that is left
+    if (id == PageId::import) {
+        if (!m_importPage->hasFile())
+            id = PageId::logbook;
+    } else if (id != PageId::start &&
+               (!m_session.hasTest() || (id == PageId::reading && m_session.test().shots.empty())))
         id = id == PageId::reading && m_session.hasTest() ? PageId::plan : PageId::logbook;
+    if (id == PageId::logbook && !m_session.book().isOpen())
+        id = PageId::start;
     if (id == PageId::logbook)
         m_session.book().listIfStale();
-    m_pages->setCurrentIndex(static_cast<int>(id));
-    m_spine->setCurrent(static_cast<int>(id));
+    m_pages->setCurrentWidget(page(id));
+    m_spine->setCurrent(id < PageId::start ? static_cast<int>(id) : 0); // the others stand before the logbook
     if (id == PageId::bay)
         m_bayPage->enter();
     page(id)->takeFocus();
@@ -260,8 +279,9 @@ void MainWindow::askShots() {
     if (!m_session.hasTest())
         return;
     const QString path = m_prompter->fileToOpen(this, tr("Add shots to this test"), shotFiles());
+    m_messages->clear();
     if (!path.isEmpty())
-        m_session.addShots(path, rememberedHeadings());
+        m_waysIn->add(path);
 }
 
 void MainWindow::askPrint(const QString& html) {
@@ -296,9 +316,12 @@ void MainWindow::refreshHeading() {
     refreshBayMenu();
     m_export->setEnabled(m_session.hasTest());
     const Page* page = currentPage();
-    const bool onTest = page != m_logbookPage;
+    const bool onTest = page != m_logbookPage && page->heading().isEmpty();
     const QString book = QFileInfo(m_session.book().path()).completeBaseName();
-    if (onTest && m_session.hasTest()) {
+    if (!page->heading().isEmpty()) {
+        m_title->setText(page->heading());
+        m_subtitle->setText(page->subtitle());
+    } else if (onTest && m_session.hasTest()) {
         m_title->setText(QString::fromStdString(m_session.test().title));
         m_subtitle->setText(page->subtitle());
     } else {
@@ -314,28 +337,39 @@ void MainWindow::openPath(const QString& path) {
     if (path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive)) {
         if (m_session.openLogbook(path))
             showPage(PageId::logbook);
-    } else if (importShots(path)) {
-        showPage(PageId::reading);
+    } else {
+        m_waysIn->takeUp(path);
     }
 }
 
-bool MainWindow::importShots(const QString& path) {
-    files::HeadingMap known = rememberedHeadings();
-    if (m_session.importShots(path, known))
-        return true;
-    if (!m_session.headingsUnknown())
-        return false;
-    const auto answer =
-        m_prompter->matchHeadings(this, QFileInfo(path).fileName(), files::headingsOf(path.toStdString()), known);
-    if (!answer)
-        return false;
-    m_messages->clear();
-    for (const auto& [heading, column] : *answer)
-        known[heading] = column;
-    if (!m_session.importShots(path, known))
-        return false;
-    rememberHeadings(*answer);
-    return true;
+// A test opens where it stands.
+void MainWindow::openListed(const std::string& id) {
+    if (!m_session.openTest(id))
+        return;
+    const auto& test = m_session.test();
+    const bool underWay =
+        !test.sittings.empty() && m_session.bay().takesShots() && m_session.bay().stand().phase() != bay::Phase::done;
+    showPage(underWay                                                   ? PageId::bay
+             : !test.shots.empty() && test.stage == record::Stage::test ? PageId::reading
+             : test.stage == record::Stage::test                        ? PageId::sheet
+                                                                        : PageId::rack);
+}
+
+void MainWindow::wireStart() {
+    connect(m_startPage, &StartPage::shotsRequested, this, &MainWindow::askImport);
+    connect(m_startPage, &StartPage::hitRequested, this, [this] { startTest(record::Stage::openSitting); });
+    connect(m_startPage, &StartPage::testRequested, this, [this] { startTest(record::Stage::test); });
+    connect(m_startPage, &StartPage::logbookRequested, this, &MainWindow::askOpen);
+    connect(m_startPage, &StartPage::demoRequested, this, [this] {
+        m_messages->clear();
+        if (const QString demo = m_waysIn->makeDemo(); !demo.isEmpty())
+            openPath(demo);
+    });
+    connect(m_startPage, &StartPage::latelyRequested, this, [this](const QString& path, const QString& id) {
+        m_messages->clear();
+        if (m_session.book().path() == path || m_session.openLogbook(path))
+            openListed(id.toStdString());
+    });
 }
 
 void MainWindow::askOpen() {

@@ -14,6 +14,7 @@ class QStackedWidget;
 namespace knot::app {
 
 class BayPage;
+class ImportPage;
 class LogbookPage;
 class MessageBar;
 class Page;
@@ -23,6 +24,8 @@ class ReadingPage;
 class Session;
 class SheetPage;
 class Spine;
+class StartPage;
+class WaysIn;
 
 /// The window: the spine of stages, a heading, a line for messages, and the page of the stage.
 class MainWindow : public QMainWindow {
@@ -33,7 +36,7 @@ public:
     ~MainWindow() override;
 
     void showPage(PageId page);
-    /// Opens a logbook or imports a shot file, by the file's ending.
+    /// Opens a logbook or an exported test, or takes up a shot file to import, by the file's ending.
     void openPath(const QString& path);
     /// Opens the player's window beside this one.
     QWidget* openPlayerWindow();
@@ -54,7 +57,8 @@ private:
     void askFolder();
     void askLay();
     void wire();
-    bool importShots(const QString& path);
+    void wireStart();
+    void openListed(const std::string& id);
     void askOpen();
     void askImport();
     void askKeep();
@@ -74,6 +78,9 @@ private:
     QLabel* m_subtitle = nullptr;
     MessageBar* m_messages = nullptr;
     QStackedWidget* m_pages = nullptr;
+    StartPage* m_startPage = nullptr;
+    ImportPage* m_importPage = nullptr;
+    WaysIn* m_waysIn = nullptr;
     LogbookPage* m_logbookPage = nullptr;
     SheetPage* m_sheetPage = nullptr;
     RackPage* m_rackPage = nullptr;

@@ -14,6 +14,8 @@ public:
     /// What was typed and not taken is given up: nobody is left to take it.
     ~Page() override;
 
+    /// What stands over it; empty where that is the title of the test in hand.
+    virtual QString heading() const { return {}; }
     virtual QString subtitle() const = 0;
     /// Where the keys go when the page is turned to.
     virtual void takeFocus() = 0;

@@ -7,7 +7,8 @@
 
 namespace knot::app {
 
-enum class PageId { logbook, sheet, rack, plan, bay, reading };
+/// The stages of a test, and the pages before there is one.
+enum class PageId { logbook, sheet, rack, plan, bay, reading, start, import };
 
 /// A page as it is named on the spine, in the Go menu, by `--page` and by Alt and its number.
 struct PageEntry {
@@ -17,7 +18,7 @@ struct PageEntry {
     const char* action = ""; ///< the action's name
 };
 
-/// All pages, in the order in which a test goes through them.
+/// The stages, in the order in which a test goes through them.
 inline constexpr std::array<PageEntry, 6> pageEntries = {
     {{PageId::logbook, "logbook", QT_TRANSLATE_NOOP("Pages", "&Logbook"), "actionLogbook"},
      {PageId::sheet, "sheet", QT_TRANSLATE_NOOP("Pages", "&Sheet"), "actionSheet"},

@@ -7,7 +7,7 @@
 #include "app/session/moment.h"
 #include "app/session/test_in_hand.h"
 #include "core/record/number_text.h"
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 
 #include <QDateTime>
 #include <QDir>

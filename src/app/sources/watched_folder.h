@@ -1,7 +1,7 @@
 #pragma once
 
 #include "core/bay/strike.h"
-#include "files/csv_reader.h"
+#include "files/import/shot_file.h"
 
 #include <QFileInfoList>
 #include <QFileSystemWatcher>

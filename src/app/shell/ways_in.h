@@ -1,0 +1,49 @@
+#pragma once
+
+#include "app/shell/pages.h"
+
+#include <QObject>
+#include <QString>
+
+namespace knot::app {
+
+class ImportPage;
+class Session;
+
+/// The ways in: files, cells and the demo on their way to the session, and what was open lately.
+class WaysIn : public QObject {
+    Q_OBJECT
+
+public:
+    WaysIn(Session& session, ImportPage& page, QObject* parent = nullptr);
+
+    /// An exported test is read at once; a file of shots goes to the import page.
+    void takeUp(const QString& path);
+    /// Cells copied from a spreadsheet or a text.
+    void paste();
+    /// Adds a file's shots to the test in hand; by way of the import page where something is asked.
+    void add(const QString& path);
+    /// The path of the demo logbook, made if need be; empty, with a sentence, where it can't be.
+    QString makeDemo();
+    /// Keeps the test in hand for the start page and the list, with what was found or where it stands.
+    void rememberTest();
+
+signals:
+    void pageRequested(PageId page);
+    void layRequested(const QString& path);
+    void complained(const QString& sentence);
+    /// What was said before is settled.
+    void cleared();
+
+private:
+    void read();
+    void keepAsSitting();
+    void addToTest();
+    bool putIntoTest();
+    void lay();
+    void finish(bool done, PageId page);
+    Session& m_session;
+    ImportPage& m_page;
+};
+
+} // namespace knot::app
