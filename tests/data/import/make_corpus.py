@@ -473,8 +473,10 @@ def main():
             for shot in expected["shots"]:
                 shot["taken_at"] = None
         with open(os.path.join(HERE, name + ".expected.json"), "w") as out:
-            json.dump(expected, out, indent=1, ensure_ascii=False)
-            out.write("\n")
+            # A shot a line, so that a change shows where it is.
+            rows = ",\n".join(json.dumps(shot, ensure_ascii=False) for shot in expected["shots"])
+            head = json.dumps({"columns": expected["columns"], "asks": expected["asks"]}, ensure_ascii=False)
+            out.write(head[:-1] + ', "shots": [\n' + rows + "\n]}\n")
 
 
 main()
