@@ -83,7 +83,7 @@ struct Logbook::Connection {
     /// To write.
     Connection(const std::string& path, std::optional<HeldFile> file)
         : held(std::move(file))
-        , database(plainPath(path), SQLite::OPEN_READWRITE, busyWait) {
+        , database(plainPath(path), SQLite::OPEN_READWRITE | SQLite::OPEN_NOMUTEX, busyWait) { // one thread at a time
         configureConnection(database);
     }
     /// For reading alone: nothing about the file changes. A temporary one goes with this.

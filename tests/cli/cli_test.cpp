@@ -223,3 +223,44 @@ TEST_CASE("a club that is called Average keeps its shots, and a line of averages
     CHECK(noted.code == 0);
     CHECK(noted.output.find("1 summary row was left out.") != std::string::npos);
 }
+
+TEST_CASE("judge takes every file of the corpus without being told anything, and says what it took a column for") {
+    std::size_t files = 0;
+    for (const auto& entry : fs::directory_iterator(std::string(KNOT_TEST_DATA) + "/import"))
+        if (const auto kind = entry.path().extension(); kind == ".csv" || kind == ".xlsx" || kind == ".ods") {
+            INFO(entry.path().string());
+            CHECK(run("judge " + entry.path().string() + " --seed 1").code == 0);
+            ++files;
+        }
+    CHECK(files >= 60);
+    const std::string corpus = std::string(KNOT_TEST_DATA) + "/import/";
+    const auto said = run("judge " + corpus + "plain_none_mph.csv --explain").output;
+    CHECK(said.find("Ball Speed: ball_speed_mph (mph as in club speed), as in 102.8") != std::string::npos);
+    CHECK(said.find("“Carry Distance” was taken for carry_yd.") != std::string::npos);
+    // The JSON stays JSON; what is only likely is said beside it.
+    const auto json = run("judge " + corpus + "plain_none_mph.csv --json 2>/dev/null").output;
+    CHECK(nlohmann::json::parse(json).at("format") == "knotcount.reading");
+}
+
+TEST_CASE("a file that names no club is judged as one club's, and labels of two parts are taken apart on request") {
+    const auto file = fs::temp_directory_path() / ("knot_cli_labels_" + std::to_string(::getpid()) + ".csv");
+    std::ofstream(file) << "Ball Speed (mph),Carry (m)\n110,150\n111,151\n112,152\n";
+    CHECK(run("judge " + file.string()).output.find("baseline Club 1") != std::string::npos);
+    std::ofstream(file) << "Club,Carry (m)\nFern - full,150\nFern - punch,120\nReed - full,151\nReed - punch,121\n";
+    CHECK(run("judge " + file.string()).output.find("baseline Fern - full") != std::string::npos);
+    CHECK(run("judge " + file.string() + " --split delivery").output.find("baseline Fern\n") != std::string::npos);
+    fs::remove(file);
+}
+
+TEST_CASE("the window's program answers for its words where there is no display") {
+    for (const char* word : {"--help", "--version"}) {
+        FILE* pipe = popen(
+            (std::string("env -u DISPLAY -u WAYLAND_DISPLAY -u QT_QPA_PLATFORM " KNOT_APP " ") + word).c_str(), "r");
+        std::string said;
+        std::array<char, 4096> buffer{};
+        while (const std::size_t n = fread(buffer.data(), 1, buffer.size(), pipe))
+            said.append(buffer.data(), n);
+        CHECK(WEXITSTATUS(pclose(pipe)) == 0);
+        CHECK(said.find(word == std::string("--help") ? "Usage:" : "Knot Count") != std::string::npos);
+    }
+}

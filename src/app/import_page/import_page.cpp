@@ -103,6 +103,8 @@ QWidget* ImportPage::buildStruck() {
     m_label = captionLabel("labelHolds");
     m_second = choiceBox({tr("club · tag"), tr("club · delivery"), tr("club · player"), tr("club · length")});
     m_second->setObjectName(QStringLiteral("secondPart"));
+    m_second->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+    m_second->setMinimumContentsLength(15);
     m_second->setAccessibleName(tr("What the second part of the label is"));
     m_labelRow = new QWidget;
     auto* row = new QHBoxLayout(m_labelRow);
@@ -282,7 +284,7 @@ void ImportPage::refresh() {
     const bool parted = m_imported && (!m_imported->separator.empty() || m_split != files::SecondPart::none);
     m_labelRow->setVisible(parted);
     if (parted && !m_imported->test.builds.empty()) {
-        m_label->setText(tr("The label has two parts. Taken as"));
+        m_label->setText(tr("Taken as"));
         m_second->setCurrentIndex(static_cast<int>(std::ranges::find(secondParts, m_split) - std::begin(secondParts)) %
                                   4);
     }

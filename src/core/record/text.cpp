@@ -11,7 +11,18 @@ constexpr std::array<std::string_view, 21> spaces = {
     " ",      "\t",     "\r",     "\n",     "\v",     "\f",     "\u0085", "\u00a0", "\u2000", "\u2001", "\u2002",
     "\u2003", "\u2004", "\u2005", "\u2006", "\u2007", "\u2008", "\u2009", "\u200a", "\u202f", "\ufeff"};
 
+// Nearly every text begins and ends with a character of ASCII, which tells by itself.
+bool isAscii(char c) {
+    return static_cast<unsigned char>(c) < 0x80;
+}
+
+bool isAsciiSpace(char c) {
+    return c == ' ' || (c >= '\t' && c <= '\r');
+}
+
 std::size_t spaceAtEnd(std::string_view text) {
+    if (text.empty() || isAscii(text.back()))
+        return !text.empty() && isAsciiSpace(text.back()) ? 1 : 0;
     for (const auto space : spaces)
         if (text.ends_with(space))
             return space.size();
@@ -21,6 +32,8 @@ std::size_t spaceAtEnd(std::string_view text) {
 } // namespace
 
 std::size_t spaceAtStart(std::string_view text) {
+    if (text.empty() || isAscii(text.front()))
+        return !text.empty() && isAsciiSpace(text.front()) ? 1 : 0;
     for (const auto space : spaces)
         if (text.starts_with(space))
             return space.size();

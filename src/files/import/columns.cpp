@@ -267,11 +267,14 @@ private:
             return;
         }
         // Whatever else it might have been has its column: "Distance" beside "Carry" is the total.
-        const bool onlyOneLeft = std::ranges::count_if(column.candidates,
-                                                       [&](const Candidate& c) {
-                                                           return c.score >= free->score - 0.02 && !isTaken(c.meaning);
-                                                       }) == 1 &&
-                                 free != column.candidates.begin();
+        std::size_t likely = 0;
+        std::size_t left = 0;
+        for (const auto& other : column.candidates)
+            if (other.score >= free->score - 0.02) {
+                ++likely;
+                left += isTaken(other.meaning) ? 0 : 1;
+            }
+        const bool onlyOneLeft = left == 1 && likely > 1;
         const double score = onlyOneLeft ? std::max(free->score, known) : free->score;
         if (free->meaning.role == ColumnRole::extra)
             return;
@@ -324,17 +327,19 @@ private:
         if (several) {
             setMeaning(taken, candidate.meaning);
             taken.choices = {named(column, candidate), named(column, column.candidates[1]), ""};
-            taken.question = "Is it " + candidate.phrase + " or " + column.candidates[1].phrase + "?";
-            const auto own = [](const Candidate& c) { return record::info(c.meaning.metric).label; };
-            if (candidate.meaning.role == ColumnRole::metric && column.candidates[1].meaning.role == ColumnRole::metric)
-                taken.question = "Is it " + own(candidate) + " or " + own(column.candidates[1]) + "?";
+            taken.question = "Is it " + labelOf(candidate) + " or " + labelOf(column.candidates[1]) + "?";
         } else {
             taken.choices = {"", named(column, candidate)};
-            taken.question = "Is it " + candidate.phrase + "? Kept as text until you say.";
+            taken.question = "Is it " + labelOf(candidate) + "?";
         }
         taken.unanswered = errorAt(ErrorKind::unknownHeading, column.at);
         taken.unanswered.expected =
             taken.choices.front().empty() ? taken.choices[1] : taken.choices[0] + " or " + taken.choices[1];
+    }
+
+    static std::string labelOf(const Candidate& candidate) {
+        return candidate.meaning.role == ColumnRole::metric ? record::info(candidate.meaning.metric).label
+                                                            : candidate.phrase;
     }
 
     static std::string named(const Column& column, const Candidate& candidate) {

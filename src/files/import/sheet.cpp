@@ -97,7 +97,7 @@ std::string_view Sheet::cell(std::size_t row, std::size_t column) const {
     if (at >= m_rows[row].end)
         return {};
     const std::size_t from = at == 0 ? 0 : m_ends[at - 1];
-    return record::trimmed(std::string_view(m_text).substr(from, m_ends[at] - from));
+    return std::string_view(m_text).substr(from, m_ends[at] - from);
 }
 
 bool Sheet::isBlank(std::size_t row) const {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/record/text.h"
 #include "files/error.h"
 
 #include <cstdint>
@@ -18,8 +19,9 @@ class Sheet {
 public:
     std::string name; ///< of a spreadsheet's sheet; empty for a text
 
+    /// White space around it goes.
     void addCell(std::string_view text) {
-        m_text.append(text);
+        m_text.append(record::trimmed(text));
         m_ends.push_back(static_cast<std::uint32_t>(m_text.size()));
     }
     void endRow(std::size_t line);
@@ -28,7 +30,7 @@ public:
     std::size_t rows() const { return m_rows.size(); }
     std::size_t columns(std::size_t row) const { return m_rows[row].end - begin(row); }
     std::size_t line(std::size_t row) const { return m_rows[row].line; }
-    /// Without white space around it; empty beyond the last cell of the row.
+    /// Empty beyond the last cell of the row.
     std::string_view cell(std::size_t row, std::size_t column) const;
     bool isBlank(std::size_t row) const;
 
