@@ -117,6 +117,7 @@ private:
             return column;
         column.candidates = Vocabulary::own().candidatesFor(column.words);
         takeUnknownUnit(column);
+        weighUnit(column);
         const bool hasUnit = column.words.unit || !column.words.unknownUnit.empty();
         if (!column.isByHand)
             std::erase_if(column.candidates, [&](const Candidate& c) {
@@ -128,10 +129,27 @@ private:
         return column;
     }
 
+    // "Spin ax. [deg]": what can't have the unit that is written is less likely, where something else can.
+    static void weighUnit(Column& column) {
+        if (!column.words.unit)
+            return;
+        auto has = [&](const Candidate& c) {
+            if (c.meaning.role != ColumnRole::metric)
+                return false;
+            const auto& allowed = record::unitsOf(record::info(c.meaning.metric).quantity);
+            return std::ranges::find(allowed, *column.words.unit) != allowed.end();
+        };
+        if (std::ranges::none_of(column.candidates, has))
+            return;
+        for (auto& candidate : column.candidates)
+            candidate.score *= has(candidate) ? 1 : 0.7;
+        std::ranges::stable_sort(column.candidates, std::greater(), &Candidate::score);
+    }
+
     // "carry_furlong": a measurement's whole name, and a word behind it that no heading has.
     static void takeUnknownUnit(Column& column) {
         auto& words = column.words;
-        if (words.words.size() < 2 || words.unit || Vocabulary::own().isKnownWord(words.words.back()) ||
+        if (words.words.size() < 2 || words.words.back().size() < 2 || words.unit || Vocabulary::own().isKnownWord(words.words.back()) ||
             (!column.candidates.empty() && column.candidates.front().score >= known))
             return;
         HeadingWords shorter = words;
@@ -323,6 +341,7 @@ private:
     void askMeaning(const Column& column, const Candidate& candidate) {
         ColumnTaken& taken = m_taken[column.at];
         const bool several = column.candidates.size() > 1 && column.candidates[1].score >= candidate.score - 0.05 &&
+                             column.candidates[1].meaning.role != ColumnRole::extra &&
                              !isTaken(column.candidates[1].meaning);
         if (several) {
             setMeaning(taken, candidate.meaning);

@@ -63,6 +63,11 @@ bool isNumber(std::string_view cell) {
     return !mayBeHeading(cell) || Vocabulary::own().isMissing(cell) || numberOfCell(cell, record::DecimalMark::open);
 }
 
+std::string onOneLine(std::string text) {
+    std::ranges::replace(text, '\n', ' ');
+    return text;
+}
+
 std::size_t filledCells(const Sheet& sheet, std::size_t row) {
     std::size_t filled = 0;
     for (std::size_t i = 0; i < sheet.columns(row); ++i)
@@ -124,7 +129,7 @@ std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map) {
         return std::nullopt;
     TableAt table{.heading = heading.value_or(*firstFilled), .understood = best.metrics};
     for (std::size_t i = 0; i < sheet.columns(table.heading); ++i)
-        table.headings.push_back(record::printable(fromCell(std::string(sheet.cell(table.heading, i)))));
+        table.headings.push_back(onOneLine(record::printable(fromCell(std::string(sheet.cell(table.heading, i))))));
     while (!table.headings.empty() && table.headings.back().empty())
         table.headings.pop_back();
     for (std::size_t row = *firstFilled; row < table.heading; ++row) {

@@ -142,6 +142,13 @@ VOCABULARIES = {
                ("Ball", "text:soft", None), ("Ball Speed", "ball_speed", "mph"), ("Side Spin", "text:-312", None),
                ("Total Spin", "spin", "rpm"), ("Carry", "carry", "yd"), ("Roll", "text:7.1", None), ("Tempo", "text:3.1 : 1", None),
                ("Notes", "note", None)],
+    "caps": [("CLUB", "club", None), ("BALL SPEED", "ball_speed", "mph"), ("LAUNCH ANG.", "launch", "deg"),
+             ("SPIN", "spin", "rpm"), ("CARRY", "carry", "yd"), ("SIDE", "side", "yd")],
+    "v and h": [("Club", "club", None), ("Ball Speed", "ball_speed", "mph"), ("Launch V", "launch", "deg"),
+                ("Launch H", "launch_direction", "deg"), ("Spin ax.", "spin_axis", "deg"), ("Dyn. loft", "dynamic_loft", "deg"),
+                ("Att. ang.", "attack", "deg"), ("Lat.", "side", "m"), ("Carry", "carry", "m"), ("Speed", "club_speed", "mph")],
+    "two lines": [("Club", "club", None), ("Ball\nSpeed\n", "ball_speed", "kmh"), ("Carry\nDistance\n", "carry", "m"),
+                  ("Spin Rate\n", "spin", "rpm")],
     "by value": [("Club", "club", None), ("Club", "club_speed", "mph"), ("Ball", "ball_speed", "mph"), ("Smash", "smash", "one"),
                  ("Launch", "launch", "deg"), ("Spin", "spin", "rpm"), ("Carry", "carry", "yd"), ("Distance", "total", "yd")],
 }
@@ -212,6 +219,10 @@ STYLES = [
     ("by_value", "by value", {"units": None, "asks": ["Carry"]}),
     ("by_value_units", "by value", {"units": "({})"}),
     ("metric_none", "strike", {"units": None, "asks": ["Carry"]}),
+    ("caps_tight", "caps", {"units": "tight", "delimiter": ";", "decimal": ",", "thousands": "."}),
+    ("caps_separator_line", "caps", {"units": "tight", "delimiter": ";", "title": ["sep="]}),
+    ("v_and_h", "v and h", {"units": "[{}]"}),
+    ("two_line_headings", "two lines", {"units": "({})", "quote": True}),
     ("pipes", "short", {"units": "({})", "delimiter": "|"}),
     ("xlsx_shared", "plain", {"units": "({})", "sheet": "shared"}),
     ("xlsx_inline", "plain", {"units": "({})", "sheet": "inline"}),
@@ -229,6 +240,8 @@ def heading(text, unit, style):
     if unit is None or unit == "one" or form in (None, "row", "own"):
         return text
     word = style.get("unit_words", {}).get(unit, UNIT_WORDS[unit])
+    if form == "tight":
+        return text + "(" + word.upper() + ")"
     if form == "hump":
         return text + {"mph": "MPH", "deg": "Deg", "rpm": "RPM", "yd": "Yards", "ft": "Feet"}[unit]
     if form.startswith("(") or form.startswith("["):
@@ -260,7 +273,7 @@ def table(words, style):
         else:
             suffix = SUFFIX.get(unit, unit)
             canonical = meaning + ("_" + suffix if suffix else "")
-        expected["columns"].append([text, canonical])
+        expected["columns"].append([text.replace("\n", " "), canonical])
     rows = []
     for place, shot in enumerate(shots):
         row, kept = [], {"club": shot["club"]}
