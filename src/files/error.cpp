@@ -27,6 +27,8 @@ std::string what(const Error& e) {
         return e.found + " cells in this row; expected at most " + e.expected + ", one for each heading";
     case ErrorKind::tooManyColumns:
         return e.found + " columns; expected at most " + e.expected;
+    case ErrorKind::tooManyRows:
+        return "has more than " + e.expected + " rows; split it";
     case ErrorKind::noBuildColumn:
         return "no column says which club was struck; expected one headed 'build'";
     case ErrorKind::noMetricColumn:

@@ -17,6 +17,7 @@ enum class ErrorKind {
     badQuotes,
     tooManyCells,
     tooManyColumns,
+    tooManyRows,
     noBuildColumn,
     noMetricColumn,
     unknownUnit,

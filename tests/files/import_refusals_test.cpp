@@ -103,6 +103,11 @@ TEST_CASE("bombs are refused before they burst") {
     CHECK(refusal(
               workbook("<worksheet><row r=\"99999999999999999999\"><c r=\"ZZZZZZZZ1\"><v>1</v></c></row></worksheet>"))
               .find("columns; expected at most 1000") != std::string::npos);
+    // More rows than anybody hits.
+    std::string rows = "build,carry_m\n";
+    for (int i = 0; i < 200'001; ++i)
+        rows += "A,1\n";
+    CHECK(refusal(rows) == "f.xlsx has more than 200000 rows; split it.");
     // One line without an end.
     CHECK(refusal("build,carry_m\nA," + std::string(2'000'000, '1') + "\n").find("longer than 1 MiB") !=
           std::string::npos);

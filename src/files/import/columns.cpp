@@ -149,7 +149,8 @@ private:
     // "carry_furlong": a measurement's whole name, and a word behind it that no heading has.
     static void takeUnknownUnit(Column& column) {
         auto& words = column.words;
-        if (words.words.size() < 2 || words.words.back().size() < 2 || words.unit || Vocabulary::own().isKnownWord(words.words.back()) ||
+        if (words.words.size() < 2 || words.words.back().size() < 2 || words.unit ||
+            Vocabulary::own().isKnownWord(words.words.back()) ||
             (!column.candidates.empty() && column.candidates.front().score >= known))
             return;
         HeadingWords shorter = words;

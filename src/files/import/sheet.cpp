@@ -139,6 +139,8 @@ Result<Sheet> parsed(const std::string& file, const std::string& text, Quotes qu
         if (std::max(filled.widest, filled.cells) > mostColumns)
             return fail(ErrorKind::tooManyColumns, filled.line, std::to_string(std::max(filled.widest, filled.cells)),
                         std::to_string(mostColumns));
+        if (filled.sheet.rows() > mostRows)
+            return fail(ErrorKind::tooManyRows, 0, {}, std::to_string(mostRows));
         from = end;
     }
     if (csv_fini(&parser.state, onCell, onRow, &filled) != 0)

@@ -10,8 +10,9 @@
 
 namespace knot::files {
 
-/// The most columns of a table.
+/// The most columns and rows of a table.
 inline constexpr std::size_t mostColumns = 1000;
+inline constexpr std::size_t mostRows = 200'000;
 
 /// The cells of one table as text, row by row, in one piece of memory. Lines count from 1. At most
 /// 4 GiB of text.

@@ -30,6 +30,8 @@ Result<std::vector<Sheet>> sheetsOf(const std::string& file, const std::string& 
             error.file += ", sheet “" + refused.sheet + "”";
         if (refused.kind == ErrorKind::tooManyColumns)
             error.expected = std::to_string(mostColumns);
+        if (refused.kind == ErrorKind::tooManyRows)
+            error.expected = std::to_string(mostRows);
         return tl::unexpected(std::move(error));
     }
 }

@@ -14,7 +14,6 @@ namespace knot::files::spreadsheet {
 namespace {
 
 constexpr std::uint64_t mostUnpacked = std::uint64_t{128} << 20;
-constexpr std::size_t mostRows = 200'000;
 
 // The name behind its prefix: "table:table-cell" → "table-cell".
 std::string_view localName(std::string_view name) {
@@ -137,7 +136,7 @@ void Filling::put(std::size_t column, std::string text) {
 void Filling::endRow(std::size_t row) {
     if (!m_cells.empty()) {
         if (sheet.rows() >= mostRows)
-            throw Refused{ErrorKind::badSpreadsheet, sheet.name, "it has more than 200,000 rows"};
+            throw Refused{ErrorKind::tooManyRows, sheet.name};
         for (const auto& cell : m_cells)
             sheet.addCell(cell);
         sheet.endRow(row);
