@@ -4,6 +4,7 @@
 #include "core/record/number_text.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 #include <set>
 
@@ -80,8 +81,8 @@ void addPauses(const Test& test, std::vector<std::string>& facts) {
     pauses.resize(std::min(pauses.size(), mostPauses));
     std::ranges::sort(pauses, {}, &Pause::after);
     for (const Pause& pause : pauses)
-        facts.push_back("A pause of " + std::to_string(static_cast<long>(pause.seconds / 60 + 0.5)) +
-                        " min after shot " + std::to_string(pause.after) + ".");
+        facts.push_back("A pause of " + std::to_string(std::lround(pause.seconds / 60)) + " min after shot " +
+                        std::to_string(pause.after) + ".");
 }
 
 void addMissing(const Test& test, std::vector<std::string>& facts) {

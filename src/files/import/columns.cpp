@@ -81,28 +81,32 @@ private:
         return meaning.field != nullptr && meaning.field->key == "taken_at";
     }
 
+    // Which decimal marks were met.
+    struct Marks {
+        bool point = false, comma = false;
+        void see(DecimalMark mark) { (mark == DecimalMark::point ? point : comma) = true; }
+        DecimalMark told() const {
+            return point == comma ? DecimalMark::open : point ? DecimalMark::point : DecimalMark::comma;
+        }
+        /// Points are met in nearly every cell; once is enough.
+        bool learnsFrom(std::string_view cell) const {
+            return cell.find(',') != std::string_view::npos || (!point && cell.find('.') != std::string_view::npos);
+        }
+    };
+
     // The decimal marks of the columns: each tells its own first, then all together.
     void readMarks() {
-        std::vector<std::pair<bool, bool>> seen(m_table.headings.size()); // point, comma
-        std::pair<bool, bool> all;
+        std::vector<Marks> seen(m_table.headings.size());
+        Marks all;
         for (std::size_t row = m_table.first; row < m_sheet.rows(); ++row)
-            for (std::size_t i = 0; i < std::min(seen.size(), m_sheet.columns(row)); ++i) {
-                const auto cell = m_sheet.cell(row, i);
-                if (cell.find(',') == std::string_view::npos &&
-                    (seen[i].first || cell.find('.') == std::string_view::npos))
-                    continue;
-                if (const auto told = decimalMarkOfCell(cell)) {
-                    (*told == DecimalMark::point ? seen[i].first : seen[i].second) = true;
-                    (*told == DecimalMark::point ? all.first : all.second) = true;
-                }
-            }
-        auto told = [](const std::pair<bool, bool>& marks) {
-            return marks.first == marks.second ? DecimalMark::open
-                   : marks.first               ? DecimalMark::point
-                                               : DecimalMark::comma;
-        };
-        for (const auto& marks : seen)
-            m_marks.push_back(told(marks) != DecimalMark::open ? told(marks) : told(all));
+            for (std::size_t i = 0; i < std::min(seen.size(), m_sheet.columns(row)); ++i)
+                if (const auto cell = m_sheet.cell(row, i); seen[i].learnsFrom(cell))
+                    if (const auto told = decimalMarkOfCell(cell)) {
+                        seen[i].see(*told);
+                        all.see(*told);
+                    }
+        for (const Marks& marks : seen)
+            m_marks.push_back(marks.told() != DecimalMark::open ? marks.told() : all.told());
     }
 
     Column look(std::size_t at) const {
@@ -193,7 +197,7 @@ private:
     }
 
     // "6,250" in a column that tells nothing: as a thousand, or as decimals, whichever the measurement has.
-    void readOpen(Column& column, const std::vector<std::string_view>& open) const {
+    static void readOpen(Column& column, const std::vector<std::string_view>& open) {
         const auto candidates = Vocabulary::own().candidatesFor(column.words);
         if (candidates.empty() || candidates.front().meaning.role != ColumnRole::metric)
             return;

@@ -63,92 +63,116 @@ std::optional<std::string> dateOf(int year, int month, int day) {
     return std::string(text.data());
 }
 
+bool isWeekday(const Token& token) {
+    return !token.isNumber() && monthNamed(token.text) == 0 && (token.text.ends_with("day") || token.text.size() == 3);
+}
+
+// Three tokens as a date: with the month's name in the middle or in front, or all in figures.
+std::optional<std::string> dateOfThree(const Token& first, const Token& second, const Token& third, DateOrder order) {
+    if (!third.isNumber() || !isDateMark(second.before) || !isDateMark(third.before))
+        return std::nullopt;
+    const int a = first.number();
+    const int b = second.number();
+    const int c = third.number();
+    if (const int month = monthNamed(second.text); month > 0 && first.isNumber())
+        return first.text.size() == 4 ? dateOf(a, month, c) : dateOf(c, month, a);
+    if (const int month = monthNamed(first.text); month > 0 && second.isNumber())
+        return dateOf(c, month, b);
+    const bool figures = first.isNumber() && second.isNumber() && second.before == third.before &&
+                         second.before != ' ' && second.before != 0;
+    if (!figures)
+        return std::nullopt;
+    if (first.text.size() == 4 || order == DateOrder::yearFirst)
+        return dateOf(a, b, c);
+    return order == DateOrder::monthFirst ? dateOf(c, a, b) : dateOf(c, b, a);
+}
+
 // A date at the front of the tokens, which it takes away.
 std::optional<std::string> takeDate(std::vector<Token>& tokens, DateOrder order) {
-    auto drop = [&](std::size_t count) { tokens.erase(tokens.begin(), tokens.begin() + static_cast<long>(count)); };
-    if (tokens.empty())
-        return std::nullopt;
-    // "Mon, 4 May 2031"
-    if (!tokens.front().isNumber() && monthNamed(tokens.front().text) == 0 && tokens.size() > 3 &&
-        tokens.front().text.ends_with("day") + (tokens.front().text.size() == 3) > 0)
-        drop(1);
-    if (tokens.front().isNumber() && tokens.front().text.size() == 8) {
-        const int all = tokens.front().number();
-        const auto date = dateOf(all / 10000, all / 100 % 100, all % 100);
+    auto dropped = [&](std::optional<std::string> date, std::size_t count) {
         if (date)
-            drop(1);
+            tokens.erase(tokens.begin(), tokens.begin() + static_cast<long>(count));
         return date;
+    };
+    if (tokens.size() > 3 && isWeekday(tokens.front())) // "Mon, 4 May 2031"
+        tokens.erase(tokens.begin());
+    if (!tokens.empty() && tokens.front().isNumber() && tokens.front().text.size() == 8) {
+        const int all = tokens.front().number();
+        return dropped(dateOf(all / 10000, all / 100 % 100, all % 100), 1);
     }
-    if (tokens.size() < 3 || !isDateMark(tokens[1].before) || !isDateMark(tokens[2].before) || !tokens[2].isNumber())
-        return std::nullopt;
-    std::optional<std::string> date;
-    if (const int month = monthNamed(tokens[1].text); month > 0 && tokens[0].isNumber())
-        date = tokens[0].text.size() == 4 ? dateOf(tokens[0].number(), month, tokens[2].number())
-                                          : dateOf(tokens[2].number(), month, tokens[0].number());
-    else if (const int first = monthNamed(tokens[0].text); first > 0 && tokens[1].isNumber())
-        date = dateOf(tokens[2].number(), first, tokens[1].number());
-    else if (tokens[0].isNumber() && tokens[1].isNumber() && tokens[1].before == tokens[2].before &&
-             tokens[1].before != ' ' && tokens[1].before != 0) {
-        const int a = tokens[0].number();
-        const int b = tokens[1].number();
-        const int c = tokens[2].number();
-        if (tokens[0].text.size() == 4)
-            date = dateOf(a, b, c);
-        else if (order == DateOrder::monthFirst)
-            date = dateOf(c, a, b);
-        else if (order == DateOrder::dayFirst)
-            date = dateOf(c, b, a);
-        else
-            date = dateOf(a, b, c);
-    }
-    if (date)
-        drop(3);
-    return date;
+    return tokens.size() < 3 ? std::nullopt : dropped(dateOfThree(tokens[0], tokens[1], tokens[2], order), 3);
 }
 
 // A time of day with whatever zone stands behind it; all of the tokens.
-std::optional<std::string> timeOf(const std::vector<Token>& tokens, std::string_view cell) {
-    std::size_t at = 0;
-    if (at < tokens.size() && tokens[at].text == "t")
-        ++at;
-    if (tokens.size() < at + 2 || !tokens[at].isNumber() || !tokens[at + 1].isNumber())
-        return std::nullopt;
-    const char mark = tokens[at + 1].before;
-    if (mark != ':' && mark != '.' && mark != 'h')
-        return std::nullopt;
-    int hour = tokens[at].number();
-    const int minute = tokens[at + 1].number();
-    at += 2;
-    int second = 0;
-    std::string part;
-    if (at < tokens.size() && tokens[at].isNumber() && tokens[at].before == mark) {
-        second = tokens[at++].number();
-        if (at < tokens.size() && tokens[at].isNumber() && (tokens[at].before == '.' || tokens[at].before == ','))
-            part = "." + tokens[at++].text;
-    }
-    std::string zone;
-    if (at < tokens.size() &&
-        (tokens[at].text == "am" || tokens[at].text == "pm" || tokens[at].text == "a" || tokens[at].text == "p")) {
-        const bool afternoon = tokens[at].text.front() == 'p';
-        if (hour < 1 || hour > 12)
+class ClockReader {
+public:
+    ClockReader(const std::vector<Token>& tokens, std::string_view cell)
+        : m_tokens(tokens)
+        , m_cell(cell) {}
+
+    std::optional<std::string> read() {
+        if (is("t"))
+            ++m_at;
+        if (!takeFigures() || !takeBehind())
             return std::nullopt;
-        hour = hour % 12 + (afternoon ? 12 : 0);
-        ++at;
-        if (at < tokens.size() && tokens[at].text == "m")
-            ++at;
-    } else if (at < tokens.size() && tokens[at].text == "z") {
-        zone = "Z";
-        ++at;
-    } else if (at < tokens.size() && (tokens[at].before == '+' || tokens[at].before == '-')) {
-        zone = std::string(cell.substr(cell.find_last_of("+-")));
-        at = tokens.size();
+        const bool isTime = m_hour >= 0 && m_hour <= 23 && m_minute >= 0 && m_minute <= 59 && m_second >= 0 &&
+                            m_second <= 60 && m_at == m_tokens.size();
+        if (!isTime)
+            return std::nullopt;
+        std::array<char, 32> text{};
+        (void)std::snprintf(text.data(), text.size(), "%02d:%02d:%02d", m_hour, m_minute, m_second);
+        return std::string(text.data()) + m_part + m_zone;
     }
-    if (at != tokens.size() || hour > 23 || minute > 59 || second > 60 || hour < 0 || minute < 0 || second < 0)
-        return std::nullopt;
-    std::array<char, 32> text{};
-    (void)std::snprintf(text.data(), text.size(), "%02d:%02d:%02d", hour, minute, second);
-    return std::string(text.data()) + part + zone;
-}
+
+private:
+    bool is(std::string_view word) const { return m_at < m_tokens.size() && m_tokens[m_at].text == word; }
+    bool isNumberAfter(char mark) const {
+        return m_at < m_tokens.size() && m_tokens[m_at].isNumber() && m_tokens[m_at].before == mark;
+    }
+
+    bool takeFigures() {
+        if (m_tokens.size() < m_at + 2 || !m_tokens[m_at].isNumber() || !m_tokens[m_at + 1].isNumber())
+            return false;
+        const char mark = m_tokens[m_at + 1].before;
+        if (mark != ':' && mark != '.')
+            return false;
+        m_hour = m_tokens[m_at].number();
+        m_minute = m_tokens[m_at + 1].number();
+        m_at += 2;
+        if (isNumberAfter(mark)) {
+            m_second = m_tokens[m_at++].number();
+            if (isNumberAfter('.') || isNumberAfter(','))
+                m_part = "." + m_tokens[m_at++].text;
+        }
+        return true;
+    }
+
+    // "PM", "p.m.", "Z", "+02:00", or nothing.
+    bool takeBehind() {
+        const bool morning = is("am") || is("a");
+        const bool afternoon = is("pm") || is("p");
+        if (morning || afternoon) {
+            if (m_hour < 1 || m_hour > 12)
+                return false;
+            m_hour = m_hour % 12 + (afternoon ? 12 : 0);
+            ++m_at;
+            m_at += is("m") ? 1 : 0;
+        } else if (is("z")) {
+            m_zone = "Z";
+            ++m_at;
+        } else if (m_at < m_tokens.size() && (m_tokens[m_at].before == '+' || m_tokens[m_at].before == '-')) {
+            m_zone = std::string(m_cell.substr(m_cell.find_last_of("+-")));
+            m_at = m_tokens.size();
+        }
+        return true;
+    }
+
+    const std::vector<Token>& m_tokens;
+    std::string_view m_cell;
+    std::size_t m_at = 0;
+    int m_hour = 0, m_minute = 0, m_second = 0;
+    std::string m_part, m_zone;
+};
 
 } // namespace
 
@@ -161,7 +185,7 @@ std::optional<MomentCell> momentOfCell(std::string_view cell, DateOrder order) {
         moment.date = *date;
     if (tokens.empty())
         return moment.date.empty() ? std::nullopt : std::optional(moment);
-    const auto time = timeOf(tokens, cell);
+    const auto time = ClockReader(tokens, cell).read();
     if (!time)
         return std::nullopt;
     moment.time = *time;

@@ -9,6 +9,7 @@
 #include <array>
 #include <cstring>
 #include <map>
+#include <utility>
 
 namespace knot::files {
 namespace {
@@ -47,37 +48,40 @@ void onRow(int, void* filled) {
     to->sheet.endRow(to->line);
 }
 
-// Which character parts the cells: the one that gives most of the first lines the same number of cells,
-// and many of them.
-char delimiterOf(std::string_view text) {
-    constexpr std::array<char, 4> candidates = {',', ';', '\t', '|'};
-    std::array<std::map<std::size_t, std::size_t>, 4> lines; // how many lines have so many marks
-    std::array<std::size_t, 4> count{};
+constexpr std::array<char, 4> delimiters = {',', ';', '\t', '|'};
+
+// How many of the first lines have so many of a delimiter, outside quotes.
+using Lines = std::map<std::size_t, std::size_t>;
+std::array<Lines, delimiters.size()> linesByMarks(std::string_view text) {
+    std::array<Lines, delimiters.size()> lines;
+    std::array<std::size_t, delimiters.size()> count{};
     bool quoted = false;
     std::size_t seen = 0;
     for (std::size_t i = 0; i <= text.size() && seen < sampledLines; ++i) {
         const char c = i < text.size() ? text[i] : '\n';
         quoted = c != '\n' && (c == '"' ? !quoted : quoted); // an inch mark opens nothing for long
-        if (quoted)
+        for (std::size_t k = 0; k < delimiters.size(); ++k)
+            count[k] += !quoted && c == delimiters[k] ? 1 : 0;
+        if (c != '\n')
             continue;
-        if (c != '\n') {
-            for (std::size_t k = 0; k < candidates.size(); ++k)
-                count[k] += c == candidates[k] ? 1 : 0;
-            continue;
-        }
         ++seen;
-        for (std::size_t k = 0; k < candidates.size(); ++k)
+        for (std::size_t k = 0; k < delimiters.size(); ++k)
             ++lines[k][std::exchange(count[k], 0)];
     }
-    char best = ',';
-    std::size_t bestLines = 0;
-    std::size_t bestMarks = 0;
-    for (std::size_t k = 0; k < candidates.size(); ++k)
+    return lines;
+}
+
+// Which character parts the cells: the one that gives most of the first lines the same number of cells,
+// and many of them.
+char delimiterOf(std::string_view text) {
+    const auto lines = linesByMarks(text);
+    char best = delimiters.front();
+    std::pair<std::size_t, std::size_t> most; // lines, marks in each
+    for (std::size_t k = 0; k < delimiters.size(); ++k)
         for (const auto& [marks, often] : lines[k])
-            if (marks > 0 && (often > bestLines || (often == bestLines && marks > bestMarks))) {
-                best = candidates[k];
-                bestLines = often;
-                bestMarks = marks;
+            if (marks > 0 && std::pair(often, marks) > most) {
+                best = delimiters[k];
+                most = {often, marks};
             }
     return best;
 }

@@ -351,6 +351,7 @@ Chosen chosenOf(const std::vector<Sheet>& sheets, const HeadingMap& map) {
 void splitLabels(ImportedTest& imported, SecondPart second) {
     auto& test = imported.test;
     std::vector<std::string> labels;
+    labels.reserve(test.builds.size());
     for (const auto& build : test.builds)
         labels.push_back(build.name);
     imported.separator = separatorOf(labels);

@@ -108,110 +108,145 @@ std::string firstFilledCell(const Sheet& sheet, std::size_t row) {
     return {};
 }
 
-std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map) {
-    std::optional<std::size_t> heading;
-    std::optional<std::size_t> firstFilled;
+namespace {
+
+// The row in which most headings are known; the first row with anything in it where none is.
+struct HeadingRow {
+    std::optional<std::size_t> row, firstFilled;
+    std::size_t understood = 0;
+};
+
+HeadingRow headingRow(const Sheet& sheet, const HeadingMap& map) {
+    HeadingRow found;
     Known best;
     std::size_t looked = 0;
     for (std::size_t row = 0; row < sheet.rows() && looked < farthestHeading; ++row) {
         if (sheet.isBlank(row))
             continue;
         ++looked;
-        if (!firstFilled)
-            firstFilled = row;
+        if (!found.firstFilled)
+            found.firstFilled = row;
         const Known known = knownIn(sheet, row, map);
         if (known.metrics > 0 && known.all > best.all) {
             best = known;
-            heading = row;
+            found.row = row;
         }
     }
-    if (!firstFilled)
+    found.understood = best.metrics;
+    return found;
+}
+
+void readAbove(const Sheet& sheet, std::size_t from, TableAt& table) {
+    for (std::size_t row = from; row < table.heading; ++row)
+        if (sheet.isBlank(row)) {
+            continue;
+        } else if (const auto said = saidAbove(sheet, row)) {
+            table.above.insert(*said);
+        } else {
+            ++table.titleRows;
+            table.lastTitle = filledCells(sheet, row) == 1 ? firstFilledCell(sheet, row) : std::string();
+        }
+}
+
+// What the rows under the headings are.
+class RowSorter {
+public:
+    RowSorter(const Sheet& sheet, const TableAt& table, const std::vector<ColumnTaken>& columns)
+        : m_sheet(sheet)
+        , m_table(table)
+        , m_columns(columns)
+        , m_build(static_cast<std::size_t>(
+              std::ranges::find_if(columns, [](const auto& c) { return c.meaning.role == ColumnRole::build; }) -
+              columns.begin())) {}
+
+    RowKind kindOf(std::size_t row) const {
+        const std::size_t filled = filledCells(m_sheet, row);
+        if (filled == 0)
+            return RowKind::blank;
+        if (isSummary(row))
+            return RowKind::summary;
+        if (filled > 1 && (repeatsHeadings(row) || (m_table.units && isUnitRow(m_sheet, row))))
+            return RowKind::headings;
+        return filled == 1 && isGroup(row) ? RowKind::group : RowKind::shot;
+    }
+
+private:
+    bool repeatsHeadings(std::size_t row) const {
+        std::size_t same = 0;
+        for (std::size_t i = 0; i < m_table.headings.size(); ++i)
+            same += !m_table.headings[i].empty() && m_sheet.cell(row, i) == m_table.headings[i] ? 1 : 0;
+        return same > 1 && same >= filledCells(m_sheet, row);
+    }
+
+    // A row that says when or where in the test it was struck is a shot, whatever its club is called.
+    bool isPlaced(std::size_t row) const {
+        for (std::size_t i = 0; i < m_columns.size(); ++i) {
+            const auto role = m_columns[i].meaning.role;
+            const bool places = role == ColumnRole::field || role == ColumnRole::date || role == ColumnRole::time;
+            const auto cell = places ? m_sheet.cell(row, i) : std::string_view();
+            if (!cell.empty() && !Vocabulary::own().isSummary(cell))
+                return true;
+        }
+        return false;
+    }
+
+    bool isSummary(std::size_t row) const {
+        for (std::size_t i = 0; i < std::max<std::size_t>(m_columns.size(), 1); ++i) {
+            const bool names = i == 0 || m_columns[i].meaning.role == ColumnRole::build ||
+                               (m_columns[i].meaning.field != nullptr && m_columns[i].meaning.field->key == "shot");
+            if (names && Vocabulary::own().isSummary(m_sheet.cell(row, i)))
+                return !isPlaced(row);
+        }
+        return false;
+    }
+
+    // A name by itself above rows that name no club; where the rows name theirs it is a shot without reading.
+    bool isGroup(std::size_t row) const {
+        if (m_columns.size() < 2 || isNumber(firstFilledCell(m_sheet, row)))
+            return false;
+        if (m_build == m_columns.size() || m_sheet.cell(row, m_build).empty())
+            return true;
+        for (std::size_t next = row + 1; next < m_sheet.rows(); ++next)
+            if (!m_sheet.isBlank(next) && !repeatsHeadings(next))
+                return m_sheet.cell(next, m_build).empty() && filledCells(m_sheet, next) > 1;
+        return false;
+    }
+
+    const Sheet& m_sheet;
+    const TableAt& m_table;
+    const std::vector<ColumnTaken>& m_columns;
+    std::size_t m_build;
+};
+
+} // namespace
+
+std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map) {
+    const HeadingRow found = headingRow(sheet, map);
+    if (!found.firstFilled)
         return std::nullopt;
-    TableAt table{.heading = heading.value_or(*firstFilled), .understood = best.metrics};
+    TableAt table{.heading = found.row.value_or(*found.firstFilled), .understood = found.understood};
     for (std::size_t i = 0; i < sheet.columns(table.heading); ++i)
         table.headings.push_back(onOneLine(record::printable(fromCell(std::string(sheet.cell(table.heading, i))))));
     while (!table.headings.empty() && table.headings.back().empty())
         table.headings.pop_back();
-    for (std::size_t row = *firstFilled; row < table.heading; ++row) {
-        if (sheet.isBlank(row))
-            continue;
-        if (const auto said = saidAbove(sheet, row))
-            table.above.insert(*said);
-        else {
-            ++table.titleRows;
-            table.lastTitle = filledCells(sheet, row) == 1 ? firstFilledCell(sheet, row) : std::string();
-        }
-    }
+    readAbove(sheet, *found.firstFilled, table);
     table.first = table.heading + 1;
-    for (std::size_t row = table.first; row < sheet.rows(); ++row) {
-        if (sheet.isBlank(row))
-            continue;
-        if (isUnitRow(sheet, row)) {
-            table.units = row;
-            table.first = row + 1;
-        }
-        break;
+    std::size_t under = table.first;
+    while (under < sheet.rows() && sheet.isBlank(under))
+        ++under;
+    if (under < sheet.rows() && isUnitRow(sheet, under)) {
+        table.units = under;
+        table.first = under + 1;
     }
     return table;
 }
 
 std::vector<RowKind> rowKinds(const Sheet& sheet, const TableAt& table, const std::vector<ColumnTaken>& columns) {
-    const auto& vocabulary = Vocabulary::own();
-    auto repeatsHeadings = [&](std::size_t row) {
-        std::size_t same = 0;
-        for (std::size_t i = 0; i < table.headings.size(); ++i)
-            same += !table.headings[i].empty() && sheet.cell(row, i) == table.headings[i] ? 1 : 0;
-        return same > 1 && same >= filledCells(sheet, row);
-    };
-    // A row that says when or where in the test it was struck is a shot, whatever its club is called.
-    auto isPlaced = [&](std::size_t row) {
-        for (std::size_t i = 0; i < columns.size(); ++i) {
-            const auto role = columns[i].meaning.role;
-            if (role != ColumnRole::field && role != ColumnRole::date && role != ColumnRole::time)
-                continue;
-            if (const auto cell = sheet.cell(row, i); !cell.empty() && !vocabulary.isSummary(cell))
-                return true;
-        }
-        return false;
-    };
-    auto isSummary = [&](std::size_t row) {
-        for (std::size_t i = 0; i < std::max<std::size_t>(columns.size(), 1); ++i) {
-            const bool names = i == 0 || columns[i].meaning.role == ColumnRole::build ||
-                               (columns[i].meaning.field != nullptr && columns[i].meaning.field->key == "shot");
-            if (names && vocabulary.isSummary(sheet.cell(row, i)))
-                return !isPlaced(row);
-        }
-        return false;
-    };
-    const auto build = static_cast<std::size_t>(
-        std::ranges::find_if(columns, [](const auto& c) { return c.meaning.role == ColumnRole::build; }) -
-        columns.begin());
-    // A name by itself above rows that name no club; where the rows name theirs it is a shot without reading.
-    auto isGroup = [&](std::size_t row) {
-        if (columns.size() < 2 || isNumber(firstFilledCell(sheet, row)))
-            return false;
-        if (build == columns.size() || sheet.cell(row, build).empty())
-            return true;
-        for (std::size_t next = row + 1; next < sheet.rows(); ++next)
-            if (!sheet.isBlank(next) && !repeatsHeadings(next))
-                return sheet.cell(next, build).empty() && filledCells(sheet, next) > 1;
-        return false;
-    };
+    const RowSorter sorter(sheet, table, columns);
     std::vector<RowKind> kinds;
     kinds.reserve(sheet.rows() - std::min(sheet.rows(), table.first));
-    for (std::size_t row = table.first; row < sheet.rows(); ++row) {
-        const std::size_t filled = filledCells(sheet, row);
-        if (filled == 0)
-            kinds.push_back(RowKind::blank);
-        else if (isSummary(row))
-            kinds.push_back(RowKind::summary);
-        else if (filled > 1 && (repeatsHeadings(row) || (table.units && isUnitRow(sheet, row))))
-            kinds.push_back(RowKind::headings);
-        else if (filled == 1 && isGroup(row))
-            kinds.push_back(RowKind::group);
-        else
-            kinds.push_back(RowKind::shot);
-    }
+    for (std::size_t row = table.first; row < sheet.rows(); ++row)
+        kinds.push_back(sorter.kindOf(row));
     return kinds;
 }
 

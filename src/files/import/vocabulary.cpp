@@ -219,6 +219,7 @@ struct Vocabulary::Tables {
     std::map<std::string, double, std::less<>> sides;
     std::set<std::string, std::less<>> noise, missing, summaries;
     std::set<std::string, std::less<>> words; ///< of all phrases
+    void take(const std::vector<std::string>& row);
     std::map<Metric, Range> ranges;
 };
 
@@ -227,38 +228,56 @@ const Vocabulary& Vocabulary::own() {
     return vocabulary;
 }
 
+namespace {
+
+using Row = std::vector<std::string>;
+
+bool isPhrase(const Row& row) {
+    return row[0] == "metric" || row[0] == "field" || row[0] == "text";
+}
+
+// The unit of a suffix as column names have it; "one" for a plain ratio.
+Unit unitOfSuffix(std::string_view suffix) {
+    for (const Unit unit : {Unit::ms, Unit::mph, Unit::kmh, Unit::m, Unit::yd, Unit::ft, Unit::deg, Unit::rpm, Unit::mm,
+                            Unit::in, Unit::s})
+        if (suffix == record::suffix(unit))
+            return unit;
+    return Unit::one;
+}
+
+} // namespace
+
+void Vocabulary::Tables::take(const Row& row) {
+    const std::string& kind = row[0];
+    const std::string& written = row[1];
+    if (kind == "word")
+        abbreviations[written] = split(row[2]);
+    else if (kind == "noise")
+        noise.insert(written);
+    else if (kind == "missing")
+        missing.insert(written);
+    else if (kind == "summary")
+        summaries.insert(written);
+    else if (kind == "sign")
+        sides[written] = row[2] == "-" ? -1 : 1;
+    else if (kind == "unit")
+        units[written] = unitOfSuffix(row[2]);
+    else if (kind == "range")
+        ranges[metricOfStem(written).value()] = {record::tableNumber(row[2].substr(0, row[2].find(':'))),
+                                                 record::tableNumber(row[2].substr(row[2].find(':') + 1))};
+    if (isPhrase(row))
+        for (const auto& word : split(written))
+            words.insert(word);
+}
+
 Vocabulary::Vocabulary() {
     auto tables = std::make_shared<Tables>();
     const auto rows = record::tableRows(embedded::headingTable, 4);
-    for (const auto& row : rows) {
-        const std::string& written = row[1];
-        if (row[0] == "word")
-            tables->abbreviations[written] = split(row[2]);
-        else if (row[0] == "noise")
-            tables->noise.insert(written);
-        else if (row[0] == "missing")
-            tables->missing.insert(written);
-        else if (row[0] == "summary")
-            tables->summaries.insert(written);
-        else if (row[0] == "sign")
-            tables->sides[written] = row[2] == "-" ? -1 : 1;
-        else if (row[0] == "unit")
-            for (const Unit unit : {Unit::ms, Unit::mph, Unit::kmh, Unit::m, Unit::yd, Unit::ft, Unit::deg, Unit::rpm,
-                                    Unit::one, Unit::mm, Unit::in, Unit::s}) {
-                if (row[2] == (unit == Unit::one ? "one" : record::suffix(unit)))
-                    tables->units[written] = unit;
-            }
-        else if (row[0] == "range")
-            tables->ranges[metricOfStem(row[1]).value()] = {record::tableNumber(row[2].substr(0, row[2].find(':'))),
-                                                            record::tableNumber(row[2].substr(row[2].find(':') + 1))};
-    }
     for (const auto& row : rows)
-        if (row[0] == "metric" || row[0] == "field" || row[0] == "text")
-            for (const auto& word : split(row[1]))
-                tables->words.insert(word);
+        tables->take(row);
     m_tables = std::move(tables);
     for (const auto& row : rows)
-        if (row[0] == "metric" || row[0] == "field" || row[0] == "text")
+        if (isPhrase(row))
             addPhrase(row[1], meaningOf(row[0], row[2]), record::tableNumber(row[3]));
     // Whatever this program writes and shows.
     for (const Metric metric : record::allMetrics()) {
@@ -328,39 +347,49 @@ bool Vocabulary::isKnownWord(std::string_view word) const {
     return m_tables->words.contains(word) || m_tables->abbreviations.contains(word);
 }
 
+// "Carry [yd]", "Ball Speed (mph)"; what else stands in brackets is words.
+void Vocabulary::takeBracket(std::string& text, HeadingWords& found) const {
+    const auto open = text.find_last_of("[(");
+    if (open == std::string::npos || open == 0)
+        return;
+    const auto close = text.find_first_of("])", open);
+    const std::string inside(trimmed(
+        std::string_view(text).substr(open + 1, (close == std::string::npos ? text.size() : close) - open - 1)));
+    if (const auto unit = unitNamed(inside)) {
+        found.unit = unit;
+        found.unitText = inside;
+        text.erase(open);
+    } else if (close != std::string::npos && close + 1 == text.size() && split(inside).size() == 1) {
+        found.unknownUnit = inside;
+    }
+}
+
+// "Carry, yds", "carry_m", "Launch Angle °", "Club Speed - mph"
+void Vocabulary::takeUnitBehind(std::string& text, HeadingWords& found) const {
+    constexpr std::string_view degree = "°";
+    const auto at = text.find_last_of(" _,;:|-");
+    const std::string_view last = at == std::string::npos ? std::string_view() : std::string_view(text).substr(at + 1);
+    if (last.empty() || at == 0) {
+        if (text.ends_with(degree) && text.size() > degree.size()) {
+            found.unit = Unit::deg;
+            found.unitText = degree;
+            text.erase(text.size() - degree.size());
+        }
+        return;
+    }
+    if (const auto unit = unitNamed(last); unit && *unit != Unit::one) {
+        found.unit = unit;
+        found.unitText = last;
+        text.erase(at);
+    }
+}
+
 HeadingWords Vocabulary::wordsOf(const std::string& heading) const {
     HeadingWords found;
     std::string text = withPlainSpaces(trimmed(heading));
-    // "Carry [yd]", "Ball Speed (mph)"; what else stands in brackets is words.
-    if (const auto open = text.find_last_of("[("); open != std::string::npos && open > 0) {
-        const auto close = text.find_first_of("])", open);
-        const std::string inside(trimmed(
-            std::string_view(text).substr(open + 1, (close == std::string::npos ? text.size() : close) - open - 1)));
-        if (const auto unit = unitNamed(inside)) {
-            found.unit = unit;
-            found.unitText = inside;
-            text.erase(open);
-        } else if (close != std::string::npos && close + 1 == text.size() && split(inside).size() == 1) {
-            found.unknownUnit = inside;
-        }
-    }
-    // "Carry, yds", "carry_m", "Launch Angle °", "Club Speed - mph"
-    if (!found.unit) {
-        const auto at = text.find_last_of(" _,;:|-");
-        const std::string_view last =
-            at == std::string::npos ? std::string_view() : std::string_view(text).substr(at + 1);
-        if (!last.empty() && at > 0) {
-            if (const auto unit = unitNamed(last); unit && *unit != Unit::one) {
-                found.unit = unit;
-                found.unitText = last;
-                text.erase(at);
-            }
-        } else if (text.ends_with("°") && text.size() > 2) {
-            found.unit = Unit::deg;
-            found.unitText = "°";
-            text.erase(text.size() - std::string_view("°").size());
-        }
-    }
+    takeBracket(text, found);
+    if (!found.unit)
+        takeUnitBehind(text, found);
     for (const auto& word : splitAsWritten(text))
         if (isKnownWord(lowerCase(word)))
             found.words.push_back(lowerCase(word));
@@ -368,9 +397,8 @@ HeadingWords Vocabulary::wordsOf(const std::string& heading) const {
             for (auto& part : split(withoutHumps(word)))
                 found.words.push_back(std::move(part));
     // "CarryYards", "ballSpeedMph"
-    if (!found.unit && found.words.size() > 1)
-        if (const auto unit = unitNamed(found.words.back());
-            unit && found.words.back().size() > 1 && *unit != Unit::one) {
+    if (!found.unit && found.words.size() > 1 && found.words.back().size() > 1)
+        if (const auto unit = unitNamed(found.words.back()); unit && *unit != Unit::one) {
             found.unit = unit;
             found.unitText = found.words.back();
             found.words.pop_back();

@@ -81,6 +81,8 @@ private:
         double weight = 1;
         std::string text;
     };
+    void takeBracket(std::string& text, HeadingWords& found) const;
+    void takeUnitBehind(std::string& text, HeadingWords& found) const;
     std::vector<std::string> canonicalWords(const std::vector<std::string>& words) const;
     void addPhrase(const std::string& written, const ColumnMeaning& meaning, double weight);
     std::vector<Phrase> m_phrases;

@@ -204,7 +204,7 @@ private:
         if (m_style < m_book.isDate.size() && m_book.isDate[m_style]) {
             double serial = -1;
             std::from_chars(m_text.data(), m_text.data() + m_text.size(), serial);
-            if (const std::string moment = momentOfSerial(serial, m_book.from1904); !moment.empty())
+            if (std::string moment = momentOfSerial(serial, m_book.from1904); !moment.empty())
                 return moment;
         }
         return plainNumber(m_text);
@@ -227,10 +227,12 @@ std::vector<Sheet> sheetsOfXlsx(Archive& archive) {
     readStyles(archive, book);
     std::vector<Sheet> sheets;
     for (std::size_t i = 0; i < book.sheets.size(); ++i) {
-        std::string part = "worksheets/sheet" + std::to_string(i + 1) + ".xml";
-        if (const auto at = book.targets.find(book.sheets[i].relation); at != book.targets.end())
-            part = at->second;
-        part = part.starts_with('/') ? part.substr(1) : "xl/" + part;
+        const auto at = book.targets.find(book.sheets[i].relation);
+        std::string part = at != book.targets.end() ? at->second : "worksheets/sheet" + std::to_string(i + 1) + ".xml";
+        if (part.starts_with('/'))
+            part.erase(0, 1);
+        else
+            part.insert(0, "xl/");
         sheets.push_back(XlsxSheet(book, book.sheets[i].name).read(archive, part));
     }
     return sheets;
