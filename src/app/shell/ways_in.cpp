@@ -102,6 +102,8 @@ void WaysIn::rememberTest() {
     const auto& test = m_session.test();
     const auto now = latelyOf(m_session.book().path(), test, m_session.judging().reading(), m_session.book().units());
     rememberLately(now);
+    if (test.shots.empty())
+        return; // the list says so by itself
     const auto struck =
         std::ranges::count_if(test.shots, [](const auto& shot) { return shot.status != record::ShotStatus::warmUp; });
     m_session.book().keepFinding(
