@@ -3,6 +3,7 @@
 #include "core/bay/stand.h"
 #include "core/record/shot_fields.h"
 #include "files/cell_text.h"
+#include "files/import/columns.h"
 
 #include <algorithm>
 #include <charconv>
@@ -63,7 +64,7 @@ std::vector<WrittenColumn> columnsFor(const record::Test& test) {
         columns.push_back({record::info(Metric::carry).key, [](const Shot&) { return std::string(); }});
     addFields(record::ShotField::InShotFiles::after);
     for (std::size_t i = 0; i < test.extraColumns.size(); ++i)
-        columns.push_back({asCell(test.extraColumns[i]),
+        columns.push_back({asCell(asTextHeading(test.extraColumns[i])),
                            [i](const Shot& s) { return i < s.extra.size() ? asCell(s.extra[i]) : std::string(); }});
     return columns;
 }

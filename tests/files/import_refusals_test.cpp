@@ -125,6 +125,20 @@ TEST_CASE("bombs are refused before they burst") {
     CHECK(read->test.shots.size() == 1);
 }
 
+TEST_CASE("a last column without a heading is kept as text where it holds something") {
+    const auto read = files::readShots("f.csv", "build,carry_m,\nA,150,x\nB,151,\n");
+    REQUIRE(read);
+    CHECK(read->test.extraColumns == std::vector<std::string>{""});
+    CHECK(read->test.shots[0].extra == std::vector<std::string>{"x"});
+    CHECK(files::readShots("f.csv", "build,carry_m,,\nA,150,,\n")->test.extraColumns.empty());
+}
+
+TEST_CASE("clubs named by numbers are clubs under a heading of our own") {
+    const auto read = files::readShots("f.csv", "build,carry_m\n0.5,150\nReed,149\n");
+    REQUIRE(read);
+    CHECK(read->test.builds.front().name == "0.5");
+}
+
 TEST_CASE("headings that mean nothing certain are asked about, never dropped in silence") {
     const auto columns =
         files::columnsIn("f.csv", "Club,Speed,Carry Spin,Carry (m)\nA,65.1,4000,150\nB,66.2,4100,152\n");

@@ -21,6 +21,12 @@ constexpr std::size_t sampledRows = 2000;
 constexpr double known = 0.8;   ///< a heading that is taken without asking
 constexpr double nearly = 0.66; ///< one that is asked about
 
+constexpr std::string_view textMark = " (text)"; ///< behind a heading that only looks like a measurement
+
+std::string withoutTextMark(const std::string& heading) {
+    return heading.ends_with(textMark) ? heading.substr(0, heading.size() - textMark.size()) : heading;
+}
+
 // What the values of a column look like, as far as they were looked at.
 struct Values {
     std::vector<std::string_view> cells; ///< neither empty nor a missing reading
@@ -58,7 +64,7 @@ public:
         m_taken.resize(m_columns.size());
         for (const Column& column : m_columns) {
             ColumnTaken& taken = m_taken[column.at];
-            taken.meaning.heading = m_table.headings[column.at];
+            taken.meaning.heading = withoutTextMark(m_table.headings[column.at]);
             taken.sample = column.values.cells.empty() ? std::string() : std::string(column.values.cells.front());
             taken.mark = column.values.mark;
         }
@@ -119,6 +125,8 @@ private:
         readValues(column);
         if (column.isByHand && record::trimmed(byHand->second).empty())
             return column;
+        if (!column.isByHand && heading.ends_with(textMark))
+            return column;
         column.candidates = Vocabulary::own().candidatesFor(column.words);
         takeUnknownUnit(column);
         weighUnit(column);
@@ -126,7 +134,7 @@ private:
         if (!column.isByHand)
             std::erase_if(column.candidates, [&](const Candidate& c) {
                 // What is named as our own files name it is meant, whatever stands under it.
-                const bool own = c.meaning.field != nullptr && c.meaning.field->key == heading;
+                const bool own = c.meaning.role != ColumnRole::metric && canonicalName(c.meaning) == heading;
                 const bool sure = own || (c.meaning.role == ColumnRole::metric && c.score >= 0.95 && hasUnit);
                 return !sure && !allows(column.values, c.meaning);
             });
@@ -476,6 +484,13 @@ private:
 };
 
 } // namespace
+
+std::string asTextHeading(const std::string& heading) {
+    const auto candidates = Vocabulary::own().candidatesFor(Vocabulary::own().wordsOf(heading));
+    const bool mayBeMore =
+        std::ranges::any_of(candidates, [](const Candidate& c) { return c.meaning.role != ColumnRole::extra; });
+    return mayBeMore || heading.ends_with(textMark) ? heading + std::string(textMark) : heading;
+}
 
 std::vector<ColumnTaken> understandColumns(const Sheet& sheet, const TableAt& table, const HeadingMap& map,
                                            const std::string& file) {

@@ -32,6 +32,10 @@ struct ColumnTaken {
     bool isAsked() const { return !question.empty(); }
 };
 
+/// A heading of the test's own text as our files write it: with " (text)" behind it where it could be read
+/// as something else.
+std::string asTextHeading(const std::string& heading);
+
 /// Decides what the columns of a table are: by their headings, by their values where the headings leave
 /// it open, and by each other. `place` names the file for what is said of a column.
 std::vector<ColumnTaken> understandColumns(const Sheet& sheet, const TableAt& table, const HeadingMap& map,

@@ -148,6 +148,13 @@ void readAbove(const Sheet& sheet, std::size_t from, TableAt& table) {
         }
 }
 
+bool isBlankBelow(const Sheet& sheet, std::size_t heading, std::size_t column) {
+    for (std::size_t row = heading + 1; row < sheet.rows(); ++row)
+        if (!sheet.cell(row, column).empty())
+            return false;
+    return true;
+}
+
 // What the rows under the headings are.
 class RowSorter {
 public:
@@ -227,7 +234,9 @@ std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map) {
     TableAt table{.heading = found.row.value_or(*found.firstFilled), .understood = found.understood};
     for (std::size_t i = 0; i < sheet.columns(table.heading); ++i)
         table.headings.push_back(onOneLine(record::printable(fromCell(std::string(sheet.cell(table.heading, i))))));
-    while (!table.headings.empty() && table.headings.back().empty())
+    // Trailing delimiters are common; a column without a heading that holds something is one all the same.
+    while (!table.headings.empty() && table.headings.back().empty() &&
+           isBlankBelow(sheet, table.heading, table.headings.size() - 1))
         table.headings.pop_back();
     readAbove(sheet, *found.firstFilled, table);
     table.first = table.heading + 1;
