@@ -44,9 +44,7 @@ files::ImportedTest openTest(const std::string& file, const std::string& wanted,
     auto imported = file.ends_with(".json") ? files::readTestFile(file) : files::readShotFile(file, reading);
     if (!imported)
         throw Refusal{files::sentence(imported.error())};
-    for (auto& build : imported->test.builds)
-        if (build.name.empty())
-            build.name = "Club 1"; // the file names none
+    files::settleNamelessClub(imported->test);
     return std::move(*imported);
 }
 

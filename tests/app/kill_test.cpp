@@ -32,13 +32,6 @@ void requireKept(const record::Test& test, const QStringList& acknowledged) {
                               [&](const QString& each) { return kept.contains("link:" + each.toStdString()); }));
 }
 
-// How many shots are on disk, or what is said instead.
-std::size_t shotsIn(const RealProgram& program) {
-    auto read = logbook::Logbook::read(program.book().toStdString());
-    const auto test = read ? read->load(program.id) : tl::unexpected(read.error());
-    return test ? test->shots.size() : 0;
-}
-
 } // namespace
 
 TEST_CASE("killed at two hundred random moments, the program keeps every acknowledged shot once and in order") {
@@ -82,12 +75,7 @@ TEST_CASE("a watched file written over with each shot, the program killed in bet
     const char* wanted = std::getenv("KNOT_LONG");
     const int rewrites = wanted != nullptr && *wanted == '1' ? 1000 : 30;
     RealProgram program;
-    QDir().mkdir(program.path("watched"));
-    {
-        auto book = *logbook::Logbook::open(program.book().toStdString());
-        REQUIRE(book.setSetting("watched_folder", "{\"folder\":\"" + program.path("watched").toStdString() +
-                                                      "\",\"test\":\"" + program.id + "\",\"files\":{}}"));
-    }
+    program.watchFolder();
     Random random(20261125);
     program.start();
     int ends = 0;
@@ -109,9 +97,9 @@ TEST_CASE("a watched file written over with each shot, the program killed in bet
         }
         QElapsedTimer waited;
         waited.start();
-        while (shotsIn(program) < static_cast<std::size_t>(shot) + 1 && waited.elapsed() < 30000)
+        while (program.shotsOnDisk() < static_cast<std::size_t>(shot) + 1 && waited.elapsed() < 30000)
             QThread::msleep(20);
-        REQUIRE(shotsIn(program) == static_cast<std::size_t>(shot) + 1);
+        REQUIRE(program.shotsOnDisk() == static_cast<std::size_t>(shot) + 1);
     }
     program.end();
     const auto test = *logbook::Logbook::open(program.book().toStdString())->load(program.id);

@@ -69,6 +69,19 @@ public:
         m_monitor.start(KNOT_MONITOR, QStringList{"--port", QString::number(port), "--log", log()} + arguments);
         REQUIRE(m_monitor.waitForStarted());
     }
+    /// Before the first start: a folder whose "last.csv" is taken shot by shot.
+    void watchFolder() {
+        QDir().mkdir(path("watched"));
+        auto opened = *logbook::Logbook::open(book().toStdString());
+        REQUIRE(opened.setSetting("watched_folder", "{\"folder\":\"" + path("watched").toStdString() +
+                                                        "\",\"test\":\"" + id + "\",\"files\":{}}"));
+    }
+    /// How many shots are on disk; 0 while they can't be read.
+    std::size_t shotsOnDisk() const {
+        auto read = logbook::Logbook::read(book().toStdString());
+        const auto test = read ? read->load(id) : tl::unexpected(read.error());
+        return test ? test->shots.size() : 0;
+    }
     /// What the monitor says of its shots: "sent", "acked".
     QStringList logged(const QByteArray& what) const {
         QFile file(log());

@@ -64,12 +64,7 @@ TEST_CASE("half an hour of faults loses no acknowledged shot and leaves memory, 
     const char* wanted = std::getenv("KNOT_SOAK_MINUTES");
     const double minutes = wanted != nullptr ? std::max(0.5, std::atof(wanted)) : 30;
     RealProgram program;
-    QDir().mkdir(program.path("watched"));
-    {
-        auto book = *logbook::Logbook::open(program.book().toStdString());
-        REQUIRE(book.setSetting("watched_folder", "{\"folder\":\"" + program.path("watched").toStdString() +
-                                                      "\",\"test\":\"" + program.id + "\",\"files\":{}}"));
-    }
+    program.watchFolder();
     program.startMonitor({"--faulty", "--pace", "0.4", "--seed", "5", "--disconnect", "0.02"});
     int botherings = 0;
     int rewrites = 0;
@@ -86,11 +81,6 @@ TEST_CASE("half an hour of faults loses no acknowledged shot and leaves memory, 
         life.start();
         double lastKill = 0;
         std::size_t firstShots = 0;
-        auto shots = [&] {
-            auto read = logbook::Logbook::read(program.book().toStdString());
-            const auto test = read ? read->load(program.id) : tl::unexpected(read.error());
-            return test ? test->shots.size() : 0;
-        };
         const double length = minutes * 60000;
         // The last half of the time is one life, so that what grows is seen to grow.
         while (static_cast<double>(all.elapsed()) < length) {
@@ -110,13 +100,13 @@ TEST_CASE("half an hour of faults loses no acknowledged shot and leaves memory, 
                 lastKill = now;
                 QThread::sleep(5);
                 first = loadOf(program.processId());
-                firstShots = shots();
+                firstShots = program.shotsOnDisk();
                 life.restart();
             }
             QThread::msleep(200 + random.below(600));
         }
         const Load last = loadOf(program.processId());
-        const auto more = static_cast<double>(shots() - firstShots);
+        const auto more = static_cast<double>(program.shotsOnDisk() - firstShots);
         const double share = static_cast<double>(last.processorTicks - first.processorTicks) * 10 /
                              static_cast<double>(std::max<qint64>(1, life.elapsed()));
         std::cout << "memory " << first.megabytes << " to " << last.megabytes << " MB over " << more << " shots, files "

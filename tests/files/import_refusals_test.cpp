@@ -143,8 +143,17 @@ TEST_CASE("headings that mean nothing certain are asked about, never dropped in 
     const auto columns =
         files::columnsIn("f.csv", "Club,Speed,Carry Spin,Carry (m)\nA,65.1,4000,150\nB,66.2,4100,152\n");
     REQUIRE(columns);
-    CHECK((*columns)[1].isAsked());
-    CHECK((*columns)[1].question.find("speed") != std::string::npos);
-    for (const auto& column : *columns)
-        CHECK((column.meaning.role != files::ColumnRole::extra || column.isAsked() || !column.meaning.heading.empty()));
+    CHECK((*columns)[1].question == "Is it club speed or ball speed?");
+    CHECK((*columns)[2].question == "Is it spin?");
+    CHECK((*columns)[2].meaning.role == files::ColumnRole::extra);
+    CHECK(!(*columns)[3].isAsked());
+}
+
+TEST_CASE("how a club is made is no measurement of its shots") {
+    const auto read =
+        files::readShots("f.csv", "build,carry_m,length_in,Weight (g),Loft\nA,150,37.5,60,30\nB,151,37,62,31\n",
+                         {.doubt = files::ReadOptions::Doubt::takeLikelier});
+    REQUIRE(read);
+    CHECK(read->test.extraColumns == std::vector<std::string>{"length_in", "Weight (g)", "Loft"});
+    CHECK(read->columns[4].isAsked());
 }

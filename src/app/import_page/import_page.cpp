@@ -197,9 +197,11 @@ QString ImportPage::read() {
                                      .split = m_split};
     m_imported.reset();
     const std::string name = m_name.toStdString();
-    if (auto columns = files::columnsIn(name, m_bytes, options))
-        m_columns = std::move(*columns);
     auto read = files::readShots(name, m_bytes, options);
+    if (read)
+        m_columns = read->columns;
+    else if (auto columns = files::columnsIn(name, m_bytes, options))
+        m_columns = std::move(*columns);
     if (!read)
         return QString::fromStdString(files::sentence(read.error())) +
                (isAboutColumns(read.error().kind) ? tr(" Say what that column is, or keep it as text.") : QString());
@@ -219,11 +221,15 @@ void ImportPage::correct(const QString& heading, const QString& name) {
 }
 
 void ImportPage::remember() {
+    // What was asked and left as it stood is answered too.
+    std::vector<std::string> headings;
+    for (const auto& column : m_columns) {
+        headings.push_back(column.meaning.heading);
+        if (column.isAsked())
+            m_answers[column.meaning.heading] = files::canonicalName(column.meaning);
+    }
     if (m_answers.empty())
         return;
-    std::vector<std::string> headings;
-    for (const auto& column : m_columns)
-        headings.push_back(column.meaning.heading);
     rememberFor(m_book, headings, m_answers);
 }
 
@@ -238,9 +244,7 @@ files::ImportedTest ImportPage::forKeeping() const {
         kept.test.player = player;
         kept.test.profile.name = player;
     }
-    for (auto& build : kept.test.builds)
-        if (build.name.empty())
-            build.name = tr("Club 1").toStdString(); // the file names none
+    files::settleNamelessClub(kept.test);
     return kept;
 }
 

@@ -103,10 +103,7 @@ void LogbookPage::refresh() {
     m_model->setTests(m_book.tests());
     if (m_model->rowCount() > 0)
         m_list->setCurrentIndex(m_model->index(0));
-    m_emptyText->setText(
-        m_book.isOpen()
-            ? tr("No tests yet. Plan one, import a shot file, or drop one here.")
-            : tr("Plan a test, import a shot file to read it at once, or open a logbook. Files can be dropped here."));
+    m_emptyText->setText(tr("No tests yet. Plan one, import a shot file, or drop one here."));
     m_stack->setCurrentWidget(m_book.tests().empty() ? m_empty : m_tests);
 }
 

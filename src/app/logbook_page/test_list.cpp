@@ -9,7 +9,6 @@
 #include <QDate>
 #include <QLocale>
 #include <QPainter>
-#include <QRegularExpression>
 
 #include <algorithm>
 
@@ -134,10 +133,11 @@ QVariant TestListModel::data(const QModelIndex& index, int role) const {
     const QString title = QString::fromStdString(test.title);
     if (role == Qt::DisplayRole)
         return title;
-    if (role == Qt::AccessibleTextRole)
-        return QStringList{title, dayText(test.createdAt), QString::fromStdString(test.finding.text), factsOf(test)}
-            .filter(QRegularExpression(QStringLiteral(".")))
-            .join(QStringLiteral(". "));
+    if (role == Qt::AccessibleTextRole) {
+        QStringList parts{title, dayText(test.createdAt), QString::fromStdString(test.finding.text), factsOf(test)};
+        parts.removeAll(QString());
+        return parts.join(QStringLiteral(". "));
+    }
     if (role == Qt::AccessibleDescriptionRole)
         return QString::fromStdString(test.question);
     return {};

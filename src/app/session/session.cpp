@@ -104,14 +104,12 @@ bool Session::importTest(const QString& path) {
         emit refused(QString::fromStdString(files::sentence(imported.error())));
         return false;
     }
-    const auto stage = imported->test.stage;
-    return takeImported(std::move(*imported), stage);
+    return takeImported(std::move(*imported));
 }
 
-bool Session::takeImported(files::ImportedTest imported, record::Stage stage) {
+bool Session::takeImported(files::ImportedTest imported) {
     if (!readyToLeave())
         return false;
-    imported.test.stage = stage;
     if (imported.test.createdAt.empty())
         imported.test.createdAt = momentNow();
     if (!keepAndTake(std::move(imported.test)))

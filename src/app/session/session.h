@@ -37,8 +37,8 @@ public:
     bool openTest(const std::string& id);
     /// Imports an exported test: into the logbook when one is open, else it stays in hand unkept.
     bool importTest(const QString& path);
-    /// The same with what was read of a shot file; as a test, or as free shots of its clubs.
-    bool takeImported(files::ImportedTest imported, record::Stage stage = record::Stage::test);
+    /// The same with what was read of a shot file.
+    bool takeImported(files::ImportedTest imported);
     /// Keeps the test in hand in the logbook at `path`, which is made if need be, and opens that.
     bool keepIn(const QString& path);
     bool exportShots(const QString& path);

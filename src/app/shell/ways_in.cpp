@@ -52,15 +52,13 @@ void WaysIn::add(const QString& path) {
 }
 
 void WaysIn::read() {
-    // A file that names no club is a sitting: there is nothing in it to compare.
-    const auto& builds = m_page.imported()->test.builds;
-    const bool named = builds.size() > 1 || !builds.front().name.empty();
-    finish(m_session.takeImported(m_page.forKeeping(), named ? record::Stage::test : record::Stage::openSitting),
-           PageId::reading);
+    finish(m_session.takeImported(m_page.forKeeping()), PageId::reading);
 }
 
 void WaysIn::keepAsSitting() {
-    finish(m_session.takeImported(m_page.forKeeping(), record::Stage::openSitting), PageId::rack);
+    auto imported = m_page.forKeeping();
+    imported.test.stage = record::Stage::openSitting;
+    finish(m_session.takeImported(std::move(imported)), PageId::rack);
 }
 
 void WaysIn::addToTest() {

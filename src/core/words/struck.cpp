@@ -46,15 +46,12 @@ std::string clubsFact(const Test& test, const std::vector<Run>& runs) {
 }
 
 // Whether every lap so far holds each club once.
-std::size_t wholeLaps(const Test& test, const std::vector<Run>& runs) {
-    const std::size_t clubs = std::set<std::size_t>([&] {
-                                  std::set<std::size_t> all;
-                                  for (const Run& run : runs)
-                                      all.insert(run.build);
-                                  return all;
-                              }())
-                                  .size();
-    if (clubs < 2 || test.builds.empty())
+std::size_t wholeLaps(const std::vector<Run>& runs) {
+    std::set<std::size_t> struck;
+    for (const Run& run : runs)
+        struck.insert(run.build);
+    const std::size_t clubs = struck.size();
+    if (clubs < 2)
         return 0;
     std::size_t laps = 0;
     for (std::size_t from = 0; from + clubs <= runs.size(); from += clubs, ++laps) {
@@ -117,7 +114,7 @@ std::vector<std::string> struckFacts(const Test& test) {
         return facts;
     const auto runs = runsOf(test);
     facts.push_back(clubsFact(test, runs));
-    if (const auto laps = wholeLaps(test, runs); laps > 1)
+    if (const auto laps = wholeLaps(runs); laps > 1)
         facts.push_back(counted(laps, "whole lap") + ": each club once in each.");
     addPauses(test, facts);
     std::vector<std::string> players;

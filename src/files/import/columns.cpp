@@ -18,8 +18,9 @@ using record::Metric;
 using record::Unit;
 
 constexpr std::size_t sampledRows = 2000;
-constexpr double known = 0.8;   ///< a heading that is taken without asking
-constexpr double nearly = 0.66; ///< one that is asked about
+constexpr double known = 0.8;     ///< a heading that is taken without asking
+constexpr double nearly = 0.66;   ///< one that is asked about
+constexpr double asLikely = 0.02; ///< less than this apart, two meanings are as likely as each other
 
 constexpr std::string_view textMark = " (text)"; ///< behind a heading that only looks like a measurement
 
@@ -141,21 +142,20 @@ private:
         return column;
     }
 
-    // "Spin ax. [deg]": what can't have the unit that is written is less likely, where something else can.
+    // "Spin ax. [deg]", "length_in": what can't have the unit that is written is not meant, unless the heading is
+    // its very name, whose unit is then asked about.
     static void weighUnit(Column& column) {
         if (!column.words.unit)
             return;
-        auto has = [&](const Candidate& c) {
-            if (c.meaning.role != ColumnRole::metric)
-                return false;
+        auto can = [&](const Candidate& c) {
             const auto& allowed = record::unitsOf(record::info(c.meaning.metric).quantity);
-            return std::ranges::find(allowed, *column.words.unit) != allowed.end();
+            return c.meaning.role == ColumnRole::metric &&
+                   std::ranges::find(allowed, *column.words.unit) != allowed.end();
         };
-        if (std::ranges::none_of(column.candidates, has))
-            return;
-        for (auto& candidate : column.candidates)
-            candidate.score *= has(candidate) ? 1 : 0.7;
-        std::ranges::stable_sort(column.candidates, std::greater(), &Candidate::score);
+        const bool anyCan = std::ranges::any_of(column.candidates, can);
+        std::erase_if(column.candidates, [&](const Candidate& c) {
+            return c.meaning.role == ColumnRole::metric && !can(c) && (anyCan || c.score < 0.95);
+        });
     }
 
     // "carry_furlong": a measurement's whole name, and a word behind it that no heading has.
@@ -301,7 +301,7 @@ private:
         std::size_t likely = 0;
         std::size_t left = 0;
         for (const auto& other : column.candidates)
-            if (other.score >= free->score - 0.02) {
+            if (other.score >= free->score - asLikely) {
                 ++likely;
                 left += isTaken(other.meaning) ? 0 : 1;
             }
@@ -353,7 +353,7 @@ private:
 
     void askMeaning(const Column& column, const Candidate& candidate) {
         ColumnTaken& taken = m_taken[column.at];
-        const bool several = column.candidates.size() > 1 && column.candidates[1].score >= candidate.score - 0.05 &&
+        const bool several = column.candidates.size() > 1 && column.candidates[1].score >= candidate.score - asLikely &&
                              column.candidates[1].meaning.role != ColumnRole::extra &&
                              !isTaken(column.candidates[1].meaning);
         if (several) {

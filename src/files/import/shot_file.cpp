@@ -339,7 +339,7 @@ Chosen chosenOf(const std::vector<Sheet>& sheets, const HeadingMap& map) {
             chosen.sheets.push_back(&sheets[i]);
         else
             chosen.leftOut.push_back(sheets[i].name);
-    if (tables[best]) {
+    if (chosen.sheets.size() > 1) {
         const auto columns = understandColumns(sheets[best], *tables[best], map, {});
         chosen.haveClubs =
             std::ranges::any_of(columns, [](const auto& c) { return c.meaning.role == ColumnRole::build; });
@@ -403,10 +403,6 @@ Result<ImportedTest> readSheets(const std::string& file, const std::vector<Sheet
     return imported;
 }
 
-} // namespace
-
-namespace {
-
 Result<std::vector<Sheet>> sheetsIn(const std::string& file, const std::string& bytes) {
     if (looksLikeSpreadsheet(bytes))
         return sheetsOf(file, bytes);
@@ -445,6 +441,13 @@ Result<ImportedTest> readShotFile(const std::string& path, const ReadOptions& op
     if (imported)
         imported->test.title = std::filesystem::path(path).stem().string();
     return imported;
+}
+
+void settleNamelessClub(record::Test& test) {
+    if (test.builds.size() != 1 || !test.builds.front().name.empty())
+        return;
+    test.builds.front().name = "Club 1";
+    test.stage = record::Stage::openSitting;
 }
 
 std::vector<std::string> explained(const std::vector<ColumnTaken>& columns) {

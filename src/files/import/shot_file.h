@@ -27,7 +27,6 @@ struct ImportedTest {
     std::vector<std::string> notes = {};   ///< "3 summary rows were left out."
     std::vector<std::size_t> lines = {};   ///< of a shot file: where each shot stands, from 1
     std::vector<ColumnTaken> columns = {}; ///< of a shot file: what each column was taken for
-    std::string sheet = {};                ///< of a spreadsheet with several: which were read
     std::string separator = {};            ///< where every label has two parts: what parts them
 };
 
@@ -38,6 +37,9 @@ Result<ImportedTest> readShotFile(const std::string& path, const ReadOptions& op
 
 /// The same from bytes; `file` is for messages.
 Result<ImportedTest> readShots(const std::string& file, const std::string& bytes, const ReadOptions& options = {});
+
+/// A file that names no club is a sitting with "Club 1": there is nothing in it to compare.
+void settleNamelessClub(record::Test& test);
 
 /// What each column would be taken for, also where the rows can't be read yet.
 Result<std::vector<ColumnTaken>> columnsIn(const std::string& file, const std::string& bytes,

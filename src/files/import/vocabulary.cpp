@@ -167,11 +167,6 @@ std::string joined(const std::vector<std::string>& words) {
     return text;
 }
 
-// "7 Iron – avg." → {"7", "iron", "avg"}
-std::vector<std::string> plainWords(std::string_view text) {
-    return split(text);
-}
-
 } // namespace
 
 bool ColumnMeaning::holdsSameAs(const ColumnMeaning& other) const {
@@ -330,7 +325,7 @@ bool Vocabulary::isMissing(std::string_view text) const {
 bool Vocabulary::isSummary(std::string_view text) const {
     if (text.empty() || text.size() > 60)
         return false;
-    const auto words = plainWords(text);
+    const auto words = split(text);
     const std::string whole = joined(words);
     if (m_tables->summaries.contains(whole))
         return true;
