@@ -78,6 +78,7 @@ TEST_CASE("what is asked is in hand first, answered with an arrow, and remembere
     CHECK(bench.find<QLabel>("columnCount")->text() == "8 understood · 1 asked");
     CHECK(rowText(bench, 7) == "Carry Distance: carry, yd. yd go with 153.6; m would too. Which?");
     CHECK(bench.find<app::ColumnList>("columnList")->currentIndex().row() == 7);
+    CHECK(bench.find<QLabel>("columnHint")->text().startsWith("Carry Distance: yd go with 153.6; m would too. Which?"));
     press(bench, Qt::Key_Right);
     CHECK(rowText(bench, 7) == "Carry Distance: carry, m");
     CHECK(rowText(bench, 8).startsWith("Offline: side, m")); // what hangs on it follows

@@ -18,6 +18,7 @@
 #include <QFileInfo>
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QItemSelectionModel>
 #include <QKeyEvent>
 #include <QLineEdit>
 
@@ -80,8 +81,8 @@ QWidget* ImportPage::buildColumns() {
     column->addWidget(m_list, 1);
     m_rows = captionLabel("rowNotes");
     column->addWidget(m_rows);
-    column->addWidget(captionLabel("columnKeys", tr("Arrows choose a column; typing says what it is; ← → walk through "
-                                                    "what is asked. Remembered for files with these headings.")));
+    m_hint = captionLabel("columnHint");
+    column->addWidget(m_hint);
     return panel;
 }
 
@@ -123,10 +124,10 @@ QWidget* ImportPage::buildActions() {
     Panel* panel = headedPanel(tr("And now"), column);
     m_read = new KeyCard(tr("Enter"), tr("Read it"), "importRead");
     m_read->setDefault(true);
-    m_read->setCaption(tr("what it says as it was hit, and how sure that is"));
+    m_read->setCaption(tr("what it says, and how sure that is"));
     m_lay = new KeyCard(QStringLiteral("L"), tr("Lay it on a plan"), "importLay");
     m_sitting = new KeyCard(QStringLiteral("B"), tr("Into the bag"), "importBag");
-    m_sitting->setCaption(tr("as free shots of these clubs, outside any test"));
+    m_sitting->setCaption(tr("as free shots, outside any test"));
     m_add = new KeyCard(QStringLiteral("A"), tr("Add to a test"), "importAdd");
     auto* grid = new QGridLayout;
     grid->setSpacing(size::grid);
@@ -141,6 +142,7 @@ QWidget* ImportPage::buildActions() {
 void ImportPage::wire() {
     connect(m_list->columns(), &ColumnModel::corrected, this, &ImportPage::correct, Qt::QueuedConnection);
     connect(m_list->columns(), &ColumnModel::refused, this, &ImportPage::refused);
+    connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this, &ImportPage::showHint);
     connect(m_second, &QComboBox::activated, this, [this](int at) {
         m_split = secondParts[at];
         m_fault = read();
@@ -292,7 +294,22 @@ void ImportPage::refresh() {
         m_second->setCurrentIndex(static_cast<int>(std::ranges::find(secondParts, m_split) - std::begin(secondParts)) %
                                   4);
     }
+    showHint();
     showActions();
+}
+
+// What is asked of the column in hand, whole: in its row there may be no room for it.
+void ImportPage::showHint() {
+    const auto index = m_list->currentIndex();
+    if (index.isValid() && m_list->columns()->at(index.row()).isAsked()) {
+        const auto& column = m_list->columns()->at(index.row());
+        m_hint->setText(
+            tr("%1: %2 ← → walk through the answers; or type one.")
+                .arg(QString::fromStdString(column.meaning.heading), QString::fromStdString(column.question)));
+    } else {
+        m_hint->setText(
+            tr("Arrows choose a column; typing says what it is. Remembered for files with these headings."));
+    }
 }
 
 void ImportPage::showActions() {

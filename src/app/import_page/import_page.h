@@ -66,6 +66,7 @@ private:
     /// Reads it anew with the answers so far; the sentence where something can't be understood.
     QString read();
     void correct(const QString& heading, const QString& name);
+    void showHint();
     void showActions();
 
     const TestInHand& m_hand;
@@ -79,6 +80,7 @@ private:
     ColumnList* m_list = nullptr;
     QLabel* m_count = nullptr;
     QLabel* m_rows = nullptr;
+    QLabel* m_hint = nullptr;
     QLabel* m_facts = nullptr;
     StruckView* m_struck = nullptr;
     QWidget* m_labelRow = nullptr;
