@@ -64,26 +64,28 @@ bool applyTally(const std::string& tally, TestEntry& entry) {
     return true;
 }
 
-// "45 0 Fern carries farther: real"; nothing where the shots are no longer those.
+// "0 Fern carries farther: real"
 void applyFinding(const std::string& kept, TestEntry& entry) {
     TestEntry::Finding finding;
     const char* const end = kept.data() + kept.size();
-    const auto shots = std::from_chars(kept.data(), end, finding.shots);
-    if (shots.ec != std::errc() || shots.ptr == end || *shots.ptr != ' ')
-        return;
-    const auto verdict = std::from_chars(shots.ptr + 1, end, finding.verdict);
+    const auto verdict = std::from_chars(kept.data(), end, finding.verdict);
     if (verdict.ec != std::errc() || verdict.ptr == end || *verdict.ptr != ' ' || finding.verdict < -1 ||
         finding.verdict > static_cast<int>(judge::Verdict::uncontrolled))
         return;
     finding.text = std::string(verdict.ptr + 1, end);
-    if (finding.shots == entry.counted + entry.setAside)
-        entry.finding = std::move(finding);
+    entry.finding = std::move(finding);
 }
 
 } // namespace
 
 std::string findingKey(const std::string& testId) {
-    return "finding:" + testId;
+    return "found:" + testId;
+}
+
+void forgetFinding(Database& database, const std::string& testId) {
+    Statement said(database, "DELETE FROM setting WHERE key = ?");
+    said.bind(1, findingKey(testId));
+    said.exec();
 }
 
 std::vector<TestEntry> listTests(Database& database) {
@@ -119,7 +121,7 @@ std::vector<TestEntry> listTests(Database& database) {
                 // A disk that is full or busy costs the next listing its time, nothing else.
             }
         }
-    Statement said(database, "SELECT key, value FROM setting WHERE key LIKE 'finding:%'");
+    Statement said(database, "SELECT key, value FROM setting WHERE key LIKE 'found:%'");
     while (said.executeStep())
         if (const auto at = place.find(said.getColumn(0).getString().substr(findingKey({}).size())); at != place.end())
             applyFinding(said.getColumn(1).getString(), entries[at->second]);

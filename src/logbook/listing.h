@@ -8,8 +8,10 @@ class Database;
 
 namespace knot::logbook {
 
-/// Under which setting the finding of a test is kept, as "SHOTS VERDICT TEXT".
+/// Under which setting the finding of a test is kept, as "VERDICT TEXT".
 std::string findingKey(const std::string& testId);
+/// Throws SQLite::Exception.
+void forgetFinding(SQLite::Database& database, const std::string& testId);
 
 /// What the list of tests shows, newest first. Counts come from each test's tally; one that is
 /// missing is counted and kept. Throws SQLite::Exception.

@@ -9,6 +9,7 @@
 #include "logbook/schema.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
+#include <sqlite3.h>
 
 #include <array>
 #include <cerrno>
@@ -23,6 +24,9 @@ namespace {
 
 using SQLite::Database;
 using SQLite::Statement;
+
+// Nobody asks SQLite how much memory it has; counting it costs a lock at every piece.
+const int uncounted = sqlite3_config(SQLITE_CONFIG_MEMSTATUS, 0);
 
 tl::unexpected<Error> refuse(ErrorKind kind, const std::string& path, const std::string& detail = {}) {
     return tl::unexpected(Error{kind, path, detail});
@@ -262,6 +266,15 @@ template<typename Work> auto Logbook::writing(Work work) -> Result<decltype(work
     return done;
 }
 
+// What was said of a test goes with what it was said of.
+template<typename Work> auto Logbook::changing(const std::string& testId, Work work) -> Result<decltype(work())> {
+    return writing([&] {
+        if (!testId.empty())
+            forgetFinding(m_connection->database, testId);
+        return work();
+    });
+}
+
 void Logbook::reconnect() {
     auto anew = std::make_unique<Connection>(m_path, std::nullopt); // may throw: the file stays held meanwhile
     anew->held = std::move(m_connection->held);
@@ -288,35 +301,34 @@ Result<void> Logbook::sound(const std::vector<std::string>& faults) const {
     return {};
 }
 
-Result<std::string> Logbook::save(const record::Test& test) {
-    record::Test kept = test;
-    kept.nameShots();
-    if (auto checked = sound(record::faultsOf(kept)); !checked)
+Result<std::string> Logbook::save(record::Test test) {
+    test.nameShots();
+    if (auto checked = sound(record::faultsOf(test)); !checked)
         return tl::unexpected(checked.error());
-    auto saved = writing([&] {
-        if (kept.id.empty())
-            kept.id = newId();
+    auto saved = changing(test.id, [&] {
+        if (test.id.empty())
+            test.id = newId();
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
-        clear.bind(1, kept.id);
+        clear.bind(1, test.id);
         clear.exec();
-        insertTest(m_connection->database, kept);
-        return kept.id;
+        insertTest(m_connection->database, test);
+        return test.id;
     });
     if (saved)
-        m_connection->shotsOnDisk[*saved] = kept.shots.size();
+        m_connection->shotsOnDisk[*saved] = test.shots.size();
     return saved;
 }
 
 Result<void> Logbook::saveHead(const record::Test& test) {
     if (auto checked = sound(record::headFaultsOf(test)); !checked)
         return checked;
-    return writing([&] { updateHead(m_connection->database, test); });
+    return changing(test.id, [&] { updateHead(m_connection->database, test); });
 }
 
 Result<void> Logbook::saveShots(const record::Test& test, std::size_t from) {
     if (auto checked = sound(record::shotFaultsOf(test, from)); !checked)
         return checked;
-    return struck(test, writing([&] { replaceShots(test, from); }));
+    return struck(test, changing(test.id, [&] { replaceShots(test, from); }));
 }
 
 Result<void> Logbook::saveShotsAndHead(const record::Test& test, std::size_t from) {
@@ -324,7 +336,7 @@ Result<void> Logbook::saveShotsAndHead(const record::Test& test, std::size_t fro
         return checked;
     if (auto checked = sound(record::shotFaultsOf(test, from)); !checked)
         return checked;
-    return struck(test, writing([&] {
+    return struck(test, changing(test.id, [&] {
                       updateHead(m_connection->database, test);
                       replaceShots(test, from);
                   }));
@@ -375,20 +387,16 @@ Result<void> Logbook::writeAnew() {
 }
 
 Result<void> Logbook::remove(const std::string& testId) {
-    return writing([&] {
+    return changing(testId, [&] {
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, testId);
         if (clear.exec() == 0)
             throw NoSuchTest(testId);
-        Statement said(m_connection->database, "DELETE FROM setting WHERE key = ?");
-        said.bind(1, findingKey(testId));
-        said.exec();
     });
 }
 
 Result<void> Logbook::keepFinding(const std::string& testId, const TestEntry::Finding& finding) {
-    return setSetting(findingKey(testId),
-                      std::to_string(finding.shots) + ' ' + std::to_string(finding.verdict) + ' ' + finding.text);
+    return setSetting(findingKey(testId), std::to_string(finding.verdict) + ' ' + finding.text);
 }
 
 Result<record::DisplayUnits> Logbook::units() {

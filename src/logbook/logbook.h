@@ -20,11 +20,10 @@ struct TestEntry {
         std::vector<std::size_t> counted;
     };
     std::vector<BuildTurns> builds;
-    /// What was said of it last, while its shots are as many as then.
+    /// What was said of it since it was last changed.
     struct Finding {
         int verdict = -1; ///< judge::Verdict; -1 where it only says where the test stands
         std::string text;
-        std::size_t shots = 0; ///< counted and set aside
         bool operator==(const Finding&) const = default;
     } finding;
 };
@@ -58,7 +57,7 @@ public:
     Result<std::vector<TestEntry>> tests();
     Result<record::Test> load(const std::string& testId);
     /// Keeps a test whole: a new one gets an id, a known one is replaced. Returns the id.
-    Result<std::string> save(const record::Test& test);
+    Result<std::string> save(record::Test test);
     /// Replaces all of a known test but its shots. A build that was struck may not be taken away.
     Result<void> saveHead(const record::Test& test);
     /// The shots of a known test from place `from` on become those of `test`; those before it stand
@@ -74,7 +73,7 @@ public:
     Result<void> writeAnew();
     Result<void> remove(const std::string& testId);
 
-    /// Keeps what was said of a test, for the list.
+    /// Keeps what was said of a test, for the list. Any change of the test takes it away.
     Result<void> keepFinding(const std::string& testId, const TestEntry::Finding& finding);
 
     Result<record::DisplayUnits> units();
@@ -95,6 +94,7 @@ private:
     struct Connection;
     Logbook(std::string path, std::unique_ptr<Connection> connection);
     template<typename Work> auto writing(Work work) -> Result<decltype(work())>;
+    template<typename Work> auto changing(const std::string& testId, Work work) -> Result<decltype(work())>;
     static Result<Logbook> make(const std::string& path, bool overBlank);
     void reconnect();
     void replaceShots(const record::Test& test, std::size_t from);

@@ -47,6 +47,11 @@ void insertHead(Database& database, const Test& test) {
 
 // Also over builds that stand there, so that shots keep theirs.
 void writeBuilds(Database& database, const Test& test) {
+    Statement struck(database, "SELECT 1 FROM turn WHERE test_id = ? AND build >= ?");
+    struck.bind(1, test.id);
+    struck.bind(2, static_cast<int64_t>(test.builds.size()));
+    if (struck.executeStep())
+        throw std::runtime_error("a club that was struck would be taken away with its shots");
     Statement surplus(database, "DELETE FROM test_build WHERE test_id = ? AND position >= ?");
     surplus.bind(1, test.id);
     surplus.bind(2, static_cast<int64_t>(test.builds.size()));
@@ -108,7 +113,9 @@ public:
                              "t.position = x.turn WHERE x.test_id = ? AND x.position = ?")
         , m_clearShots(database, "DELETE FROM shot WHERE test_id = ? AND position >= ?")
         , m_clearTurns(database, "DELETE FROM turn WHERE test_id = ? AND position >= ?")
-        , m_clearSittings(database, "DELETE FROM sitting WHERE test_id = ? AND position >= ?") {}
+        , m_clearSittings(database, "DELETE FROM sitting WHERE test_id = ? AND position >= ?")
+        , m_texts(static_cast<std::size_t>(m_shot.getBindParameterCount()) + 1)
+        , m_hasValue(m_texts.size()) {}
 
     void replace(const Test& test, std::size_t from) {
         m_sittings = m_turns = -1;
@@ -149,6 +156,14 @@ private:
         statement.tryReset();
     }
 
+    static std::vector<const ShotField*> fieldsOfShots() {
+        std::vector<const ShotField*> fields;
+        for (const ShotField& field : record::shotFields())
+            if (!isOfTurn(field))
+                fields.push_back(&field);
+        return fields;
+    }
+
     static std::string shotSql() {
         std::string names = "INSERT INTO shot(test_id, position, turn, id, extra, modelled";
         std::string marks = ") VALUES(?, ?, ?, ?, ?, ?";
@@ -187,35 +202,50 @@ private:
         m_turn.tryReset();
     }
 
+    // What a shot has in common with the one before it stays bound: many shots, much in common.
+    void bindText(int at, std::string text) {
+        auto& bound = m_texts[static_cast<std::size_t>(at)];
+        if (bound == text)
+            return;
+        bound = std::move(text);
+        m_shot.bind(at, *bound);
+    }
+    void bindValue(int at, std::optional<double> value) {
+        const auto place = static_cast<std::size_t>(at);
+        if (value)
+            m_shot.bind(at, *value);
+        else if (m_hasValue[place])
+            m_shot.bind(at);
+        m_hasValue[place] = value.has_value();
+    }
+
     void writeShot(const Shot& shot, std::size_t position) {
         m_shot.tryReset();
-        m_shot.bind(1, m_id);
+        bindText(1, m_id);
         m_shot.bind(2, static_cast<int64_t>(position));
         m_shot.bind(3, m_turns);
         m_shot.bind(4, static_cast<int64_t>(shot.id));
-        m_shot.bind(5, shot.extra.empty() ? std::string() : nlohmann::json(shot.extra).dump());
+        bindText(5, shot.extra.empty() ? std::string() : nlohmann::json(shot.extra).dump());
         int at = 6;
-        for (const ShotField& field : record::shotFields())
-            if (!isOfTurn(field))
-                m_shot.bind(++at, storedText(field, shot));
+        for (const ShotField* field : m_fields)
+            bindText(++at, storedText(*field, shot));
         std::string modelled;
         for (const Metric metric : record::allMetrics()) {
-            ++at;
             const auto value = shot.readings.at(metric);
             // Derived values are derived again on loading.
-            if (value && !shot.readings.derived(metric))
-                m_shot.bind(at, *value);
-            else
-                m_shot.bind(at);
+            bindValue(++at, shot.readings.derived(metric) ? std::nullopt : value);
             if (shot.readings.modelled(metric) && value)
                 modelled += (modelled.empty() ? "" : ",") + record::info(metric).key;
         }
-        m_shot.bind(6, modelled);
+        bindText(6, std::move(modelled));
         m_shot.exec();
         m_shot.tryReset();
     }
 
     Statement m_sitting, m_turn, m_shot, m_before, m_clearShots, m_clearTurns, m_clearSittings;
+    std::vector<const ShotField*> m_fields = fieldsOfShots();
+    std::vector<std::optional<std::string>> m_texts; ///< bound at each place
+    std::vector<bool> m_hasValue;                    ///< whether a number is bound there
     std::string m_id;
     int64_t m_sittings = -1, m_turns = -1;
 };

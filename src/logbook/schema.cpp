@@ -47,6 +47,7 @@ CREATE TABLE turn(
 ) WITHOUT ROWID;
 )";
 
+// Words are told by OR: an IN of three or more makes a table of its own for every row.
 std::string shotTable() {
     std::string sql = R"(
 CREATE TABLE shot(
@@ -55,10 +56,11 @@ CREATE TABLE shot(
   turn INTEGER NOT NULL,
   id INTEGER NOT NULL DEFAULT 0,
   number TEXT NOT NULL DEFAULT '',
-  status TEXT NOT NULL CHECK(status IN ('counted', 'set_aside', 'warm_up')),
-  mark TEXT NOT NULL DEFAULT 'none' CHECK(mark IN ('none', 'club', 'player')),
+  status TEXT NOT NULL CHECK(status = 'counted' OR status = 'set_aside' OR status = 'warm_up'),
+  mark TEXT NOT NULL DEFAULT 'none' CHECK(mark = 'none' OR mark = 'club' OR mark = 'player'),
   set_aside_when TEXT NOT NULL DEFAULT 'unknown'
-    CHECK(set_aside_when IN ('unknown', 'called', 'by_rule', 'after_number', 'after_reveal')),
+    CHECK(set_aside_when = 'unknown' OR set_aside_when = 'called' OR set_aside_when = 'by_rule' OR
+          set_aside_when = 'after_number' OR set_aside_when = 'after_reveal'),
   reason TEXT NOT NULL DEFAULT '',
   taken_at TEXT NOT NULL DEFAULT '',
   delivery TEXT NOT NULL DEFAULT '',
@@ -159,6 +161,7 @@ void guardConnection(SQLite::Database& database) {
 // The file alone holds everything between two writes: a journal beside it lives as long as a write.
 void configureConnection(SQLite::Database& database) {
     guardConnection(database);
+    database.exec("PRAGMA cache_size = -32768");
     database.exec("PRAGMA foreign_keys = ON");
     database.execAndGet("PRAGMA journal_mode = DELETE");
     database.exec("PRAGMA synchronous = EXTRA");

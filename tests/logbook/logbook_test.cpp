@@ -209,24 +209,50 @@ TEST_CASE("a logbook of format 1 is kept beside as it was and brought up to date
     CHECK(!fs::exists(folder.file("old.format3.knotbook")));
 }
 
-TEST_CASE("what was said of a test stands in the list while its shots are the same, and goes with it") {
+TEST_CASE("what was said of a test stands in the list until anything of the test changes, and goes with it") {
     const Folder folder;
     auto book = *Logbook::create(folder.file("a.knotbook"));
     auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     test.id = *book.save(test);
-    const auto before = book.tests()->front();
-    const logbook::TestEntry::Finding said{
-        .verdict = 0, .text = "Fern carries farther: real", .shots = before.counted + before.setAside};
+    const logbook::TestEntry::Finding said{.verdict = 0, .text = "Fern carries farther: real"};
+    auto stands = [&] { return book.tests()->front().finding == said; };
+    auto nothingStands = [&] { return book.tests()->front().finding.text.empty(); };
     REQUIRE(book.keepFinding(test.id, said));
-    CHECK(book.tests()->front().finding == said);
-    test.shots.push_back(test.shots.back());
-    test.shots.back().id = test.nextShotId();
-    REQUIRE(book.saveShots(test, test.shots.size() - 1));
-    CHECK(book.tests()->front().finding.text.empty());
-    for (const char* odd : {"", "1", "45 99 x", "x 0 y", "45 -7 z"}) {
-        REQUIRE(book.setSetting("finding:" + test.id, odd));
-        CHECK(book.tests()->front().finding.text.empty());
+    CHECK(stands());
+
+    SECTION("a shot more") {
+        test.shots.push_back(test.shots.back());
+        test.shots.back().id = test.nextShotId();
+        REQUIRE(book.saveShots(test, test.shots.size() - 1));
+        CHECK(nothingStands());
+    }
+    SECTION("as many shots, one of them set aside") {
+        test.shots.back().status = record::ShotStatus::setAside;
+        REQUIRE(book.saveShotsAndHead(test, test.shots.size() - 1));
+        CHECK(nothingStands());
+    }
+    SECTION("another gap that is worthwhile") {
+        test.card.margins[record::Metric::carry] = 1.0;
+        REQUIRE(book.saveHead(test));
+        CHECK(nothingStands());
+    }
+    SECTION("kept whole anew") {
+        REQUIRE(book.save(test));
+        CHECK(nothingStands());
+    }
+    SECTION("a refused change leaves it") {
+        test.title.clear();
+        test.builds.clear();
+        CHECK(!book.saveHead(test)); // it would take shots along
+        CHECK(stands());
+        CHECK(!book.load(test.id)->shots.empty());
+    }
+    SECTION("texts that are no finding") {
+        for (const char* odd : {"", "1", "99 x", "x y", "-7 z"}) {
+            REQUIRE(book.setSetting("found:" + test.id, odd));
+            CHECK(nothingStands());
+        }
     }
     REQUIRE(book.remove(test.id));
-    CHECK(book.setting("finding:" + test.id)->empty());
+    CHECK(book.setting("found:" + test.id)->empty());
 }
