@@ -32,12 +32,12 @@ void importFile(const ImportOptions& options) {
     const std::string& path = options.logbook;
     files::ReadOptions reading = anybodysFile();
     reading.split = secondPartNamed(options.split);
-    const auto imported = openTest(options.file, {}, reading);
+    auto imported = openTest(options.file, {}, reading);
     if (options.explain)
         for (const auto& line : files::explained(imported.columns))
             std::cerr << line << "\n";
     auto book = orRefuse(std::filesystem::exists(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
-    std::cout << orRefuse(book.save(imported.test)) << "\n";
+    std::cout << orRefuse(book.save(std::move(imported.test))) << "\n";
     for (const auto& note : imported.notes)
         std::cerr << record::printable(note) << "\n";
 }

@@ -28,7 +28,9 @@ std::string decodeText(std::string bytes) {
         bytes.erase(0, 3);
     else if (bytes.starts_with("\xFF\xFE") || bytes.starts_with("\xFE\xFF"))
         return convert(bytes, "UTF-16");
-    return isValidUtf8(bytes) ? bytes : convert(bytes, "windows-1252");
+    if (isValidUtf8(bytes))
+        return bytes;
+    return convert(bytes, "windows-1252");
 }
 
 } // namespace knot::files

@@ -4,7 +4,6 @@
 
 #include <array>
 #include <cctype>
-#include <cstdio>
 #include <vector>
 
 namespace knot::files {
@@ -19,6 +18,7 @@ struct Token {
 
 std::vector<Token> tokensOf(std::string_view cell) {
     std::vector<Token> tokens;
+    tokens.reserve(8);
     char before = ' ';
     for (std::size_t i = 0; i < cell.size();) {
         const auto c = static_cast<unsigned char>(cell[i]);
@@ -53,14 +53,16 @@ bool isDateMark(char mark) {
     return mark == '-' || mark == '/' || mark == '.' || mark == ' ' || mark == ',' || mark == 0;
 }
 
+std::string twoFigures(int value) {
+    return {static_cast<char>('0' + value / 10), static_cast<char>('0' + value % 10)};
+}
+
 std::optional<std::string> dateOf(int year, int month, int day) {
     if (year < 100)
         year += year < 70 ? 2000 : 1900;
     if (year < 1900 || year > 2200 || month < 1 || month > 12 || day < 1 || day > 31)
         return std::nullopt;
-    std::array<char, 32> text{};
-    (void)std::snprintf(text.data(), text.size(), "%04d-%02d-%02d", year, month, day);
-    return std::string(text.data());
+    return twoFigures(year / 100) + twoFigures(year % 100) + "-" + twoFigures(month) + "-" + twoFigures(day);
 }
 
 bool isWeekday(const Token& token) {
@@ -119,9 +121,7 @@ public:
                             m_second <= 60 && m_at == m_tokens.size();
         if (!isTime)
             return std::nullopt;
-        std::array<char, 32> text{};
-        (void)std::snprintf(text.data(), text.size(), "%02d:%02d:%02d", m_hour, m_minute, m_second);
-        return std::string(text.data()) + m_part + m_zone;
+        return twoFigures(m_hour) + ":" + twoFigures(m_minute) + ":" + twoFigures(m_second) + m_part + m_zone;
     }
 
 private:

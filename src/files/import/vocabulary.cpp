@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <array>
 #include <cctype>
+#include <cstdint>
 #include <map>
 #include <memory>
 #include <set>
@@ -78,22 +79,34 @@ std::vector<std::string> split(std::string_view text) {
     return words;
 }
 
-// Letters to change, put in, take out or swap with the next to make one word the other; at most 3.
-std::size_t distance(std::string_view a, std::string_view b) {
-    if (a.size() > b.size() + 2 || b.size() > a.size() + 2 || std::max(a.size(), b.size()) > 24)
-        return 3;
-    std::array<std::array<std::size_t, 26>, 26> d{};
-    for (std::size_t i = 0; i <= a.size(); ++i)
-        for (std::size_t j = 0; j <= b.size(); ++j) {
-            if (i == 0 || j == 0) {
-                d[i][j] = i + j;
-                continue;
-            }
-            d[i][j] = std::min({d[i - 1][j] + 1, d[i][j - 1] + 1, d[i - 1][j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1)});
+// Letters to change, put in, take out or swap with the next to make one word the other; more than `most`
+// where it takes more.
+std::size_t distance(std::string_view a, std::string_view b, std::size_t most) {
+    constexpr std::size_t longest = 24;
+    if (a.size() > b.size() + most || b.size() > a.size() + most || std::max(a.size(), b.size()) > longest)
+        return most + 1;
+    std::array<std::array<std::uint8_t, longest + 1>, 3> rows{}; // of this letter of a, the one before, and that before
+    auto row = [&](std::size_t i) -> auto& {
+        return rows[i % 3];
+    };
+    for (std::size_t j = 0; j <= b.size(); ++j)
+        row(0)[j] = static_cast<std::uint8_t>(j);
+    for (std::size_t i = 1; i <= a.size(); ++i) {
+        auto& now = row(i);
+        const auto& before = row(i + 2);
+        now[0] = static_cast<std::uint8_t>(i);
+        std::uint8_t least = now[0];
+        for (std::size_t j = 1; j <= b.size(); ++j) {
+            int d = std::min({before[j] + 1, now[j - 1] + 1, before[j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1)});
             if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
-                d[i][j] = std::min(d[i][j], d[i - 2][j - 2] + 1);
+                d = std::min(d, row(i + 1)[j - 2] + 1);
+            now[j] = static_cast<std::uint8_t>(d);
+            least = std::min(least, now[j]);
         }
-    return d[a.size()][b.size()];
+        if (least > most)
+            return most + 1;
+    }
+    return row(a.size())[b.size()];
 }
 
 // How much one word is another: 1 the same, less for a slip of the pen, 0 for another word.
@@ -105,7 +118,7 @@ double alike(const std::string& a, const std::string& b) {
         return 0.99;
     if (shorter < 3 || (shorter == 3 && a.front() != b.front()))
         return 0;
-    const std::size_t slips = distance(a, b);
+    const std::size_t slips = distance(a, b, shorter >= 8 ? 2 : 1);
     if (slips == 1 && (shorter > 3 || a.size() != b.size()))
         return 0.85;
     if (shorter < 4)

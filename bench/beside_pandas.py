@@ -1,0 +1,57 @@
+"""100,000 shots of 15 measurements from CSV into a logbook, beside pandas' read_csv and to_sql of the same file.
+
+    python3 bench/beside_pandas.py build/release/src/knotcount-cli
+
+Prints the processor time of each as a whole process, and their ratio; both run in turn, five times.
+"""
+import os
+import random
+import resource
+import statistics
+import subprocess
+import sys
+import tempfile
+
+NUMBERS = [("Ball Speed (m/s)", 61, 1.2, 1), ("Club Speed (m/s)", 42, 0.8, 1), ("Launch Angle (°)", 13, 1, 1),
+           ("Launch Direction (°)", 0, 2, 1), ("Spin Rate (rpm)", 2900, 300, 0), ("Spin Axis (°)", 0, 4, 1),
+           ("Carry (m)", 205, 8, 1), ("Total (m)", 221, 9, 1), ("Side (m)", 0, 10, 1), ("Height (m)", 28, 3, 1),
+           ("Descent Angle (°)", 40, 3, 1), ("Attack Angle (°)", 1, 1, 1), ("Club Path (°)", 1, 2, 1),
+           ("Face Angle (°)", 0, 2, 1), ("Smash Factor", 1.45, 0.02, 3)]
+WITH_PANDAS = """
+import pandas, sqlite3, sys
+connection = sqlite3.connect(sys.argv[2])
+pandas.read_csv(sys.argv[1]).to_sql("shot", connection, index=False)
+connection.commit()
+"""
+
+
+def write_shots(path, rows):
+    rng = random.Random(7)
+    with open(path, "w", encoding="utf-8") as file:
+        file.write(",".join(["Club", "Time"] + [name for name, *_ in NUMBERS]) + "\n")
+        for i in range(rows):
+            when = f"2026-{1 + i // 9000:02d}-{1 + i // 400 % 28:02d} {8 + i // 60 % 10:02d}:{i % 60:02d}:00"
+            cells = [["Fern", "Reed", "Alder", "Birch"][i // 25 % 4], when]
+            file.write(",".join(cells + [f"{rng.gauss(at, sd):.{places}f}" for _, at, sd, places in NUMBERS]) + "\n")
+
+
+def seconds_of(command):
+    before = resource.getrusage(resource.RUSAGE_CHILDREN)
+    subprocess.run(command, check=True, stdout=subprocess.DEVNULL)
+    after = resource.getrusage(resource.RUSAGE_CHILDREN)
+    return after.ru_utime + after.ru_stime - before.ru_utime - before.ru_stime
+
+
+def main():
+    with tempfile.TemporaryDirectory() as folder:
+        shots = os.path.join(folder, "shots.csv")
+        write_shots(shots, 100_000)
+        ours, theirs = [], []
+        for i in range(5):
+            ours.append(seconds_of([sys.argv[1], "import", shots, os.path.join(folder, f"{i}.knotbook")]))
+            theirs.append(seconds_of([sys.executable, "-c", WITH_PANDAS, shots, os.path.join(folder, f"{i}.sqlite")]))
+        a, b = statistics.median(ours), statistics.median(theirs)
+        print(f"CSV to logbook: {a:.2f} s; pandas read_csv and to_sql: {b:.2f} s; ratio {a / b:.2f} (medians of 5)")
+
+
+main()
