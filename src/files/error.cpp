@@ -15,6 +15,8 @@ std::string what(const Error& e) {
         return "is empty; expected a heading row and one row a shot";
     case ErrorKind::headerOnly:
         return "has headings but no shots; expected one row a shot under them";
+    case ErrorKind::givenUp:
+        return "was not read to its end";
     case ErrorKind::lineTooLong:
         return "the line is longer than 1 MiB; expected one shot a line";
     case ErrorKind::nulByte:

@@ -31,7 +31,8 @@ enum class ErrorKind {
     missingBuild,
     notATest,
     newerTest,
-    cannotWrite
+    cannotWrite,
+    givenUp ///< by who waited for it
 };
 
 /// What went wrong with a file and where. Lines and columns count from 1; 0 means "the whole file".

@@ -8,6 +8,7 @@
 #include <QAbstractItemModelTester>
 #include <QClipboard>
 #include <QComboBox>
+#include <QDialog>
 #include <QDropEvent>
 #include <QLabel>
 #include <QLineEdit>
@@ -40,6 +41,10 @@ void press(Bench& bench, Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoMo
 
 QString rowText(Bench& bench, int row) {
     return bench.find<app::ColumnList>("columnList")->model()->index(row, 0).data(Qt::AccessibleTextRole).toString();
+}
+
+QDialog* chooserIn(Bench& bench) {
+    return bench.find<QDialog>("testChooser");
 }
 
 } // namespace
@@ -140,8 +145,50 @@ TEST_CASE("a file without clubs becomes a sitting; one of the test's clubs anoth
     CHECK(bench.session.test().builds.front().name == "Club 1");
     drop(bench, bench.writeFile("more.csv", "Club,Carry (m)\nClub 1,149\n"));
     press(bench, Qt::Key_A);
+    QTest::keyClick(chooserIn(bench)->focusWidget(), Qt::Key_Return); // the one in hand comes first
     CHECK(bench.session.test().shots.size() == 3);
     CHECK(bench.session.test().shots.back().sitting == "more");
+}
+
+TEST_CASE("shots are added to another test of the logbook, chosen by its name") {
+    QSettings().clear();
+    Bench bench;
+    bench.openDemo();
+    REQUIRE(bench.session.openTest(bench.session.book().tests().front().id));
+    const std::string wanted = bench.session.book().tests()[7].id;
+    const std::size_t before = bench.session.book().load(wanted)->shots.size();
+    drop(bench, bench.writeFile("more.csv", "Club,Ball Speed (m/s),Carry (m)\nFern,61,180\nFern,62,183\n"));
+    press(bench, Qt::Key_A);
+    auto* chooser = chooserIn(bench);
+    QTest::keyClick(chooser->focusWidget(), Qt::Key_Escape);
+    QApplication::processEvents();
+    CHECK(chooserIn(bench) == nullptr);
+    press(bench, Qt::Key_A);
+    chooser = chooserIn(bench);
+    QTest::keyClicks(chooser->focusWidget(), "five-wood");
+    QTest::keyClick(chooser->focusWidget(), Qt::Key_Return);
+    CHECK(bench.session.test().id == wanted);
+    CHECK(bench.session.test().shots.size() == before + 2);
+    CHECK(bench.session.test().shots.back().sitting == "more");
+}
+
+TEST_CASE("pasted cells are laid on the plan as a file is") {
+    QSettings().clear();
+    Bench bench;
+    bench.openDemo();
+    REQUIRE(bench.session.newTest(record::Stage::test));
+    bench.session.declaring().change("the clubs", [](record::Test& test) {
+        test.builds = {{"Larch", {}}, {"Reed", {}}};
+        test.plan.rounds = 2;
+        test.plan.turnLength = 2;
+    });
+    QApplication::clipboard()->setText("Carry (m)\n150\n151\n152\n");
+    QTest::keyClick(bench.window.get(), Qt::Key_V, Qt::ControlModifier);
+    press(bench, Qt::Key_L);
+    CHECK(bench.find<QLabel>("layTotals")->text().contains("3 laid"));
+    press(bench, Qt::Key_Return);
+    REQUIRE(bench.session.test().shots.size() == 3);
+    CHECK(bench.session.test().shots[1].readings.at(record::Metric::carry) == 151);
 }
 
 TEST_CASE("a label of two parts is taken apart as is said") {

@@ -13,8 +13,11 @@
 #include <QSettings>
 #include <catch2/catch.hpp>
 
+#include <algorithm>
+
 using namespace knot;
 using knot::test::Bench;
+using knot::test::eventually;
 
 TEST_CASE("whoever comes in finds three doors, and later what was open") {
     QSettings().clear();
@@ -154,4 +157,29 @@ TEST_CASE("the list is searched as one types, and says what was found of each te
     QTest::keyClick(bench.window->focusWidget(), Qt::Key_Return);
     CHECK(bench.session.test().title == "Which five-wood shaft holds Marit’s line?");
     QSettings().clear();
+}
+
+TEST_CASE("while the list is looked at, tests that nobody opened say what was found of them") {
+    QSettings().clear();
+    Bench bench;
+    bench.openDemo();
+    const auto& tests = bench.session.book().tests();
+    const auto struck = [](const auto& test) { return test.counted + test.setAside > 0; };
+    const auto told = [](const auto& test) { return !test.finding.text.empty(); };
+    REQUIRE(std::ranges::none_of(tests, told));
+    CHECK(eventually([&] { return std::ranges::all_of(tests, [&](const auto& t) { return !struck(t) || told(t); }); },
+                     60000));
+    const auto* model = bench.find<QListView>("testList")->model();
+    CHECK(model->index(7, 0).data(Qt::AccessibleTextRole).toString().contains("carries farther: real"));
+
+    // Another gap that is worthwhile takes it away, and what is found then is told.
+    const std::string id = tests.back().id;
+    REQUIRE(bench.session.openTest(id));
+    bench.session.declaring().change("the gap",
+                                     [](record::Test& test) { test.card.margins[record::Metric::carry] = 60; });
+    const auto now = [&] {
+        return std::ranges::find(bench.session.book().tests(), id, &logbook::TestEntry::id)->finding;
+    };
+    CHECK(eventually(
+        [&] { return !now().text.empty() && now().text.find("carries farther: real") == std::string::npos; }));
 }

@@ -5,6 +5,7 @@
 #include <catch2/catch.hpp>
 #include <zip.h>
 
+#include <filesystem>
 #include <map>
 
 using namespace knot;
@@ -156,4 +157,34 @@ TEST_CASE("how a club is made is no measurement of its shots") {
     REQUIRE(read);
     CHECK(read->test.extraColumns == std::vector<std::string>{"length_in", "Weight (g)", "Loft"});
     CHECK(read->columns[4].isAsked());
+}
+
+TEST_CASE("a file that is waited for says how far it is, and is given up when asked") {
+    std::string text = "Club,Carry (m)\n";
+    for (int i = 0; i < 5000; ++i)
+        text += "Fern,150\n";
+    files::Watch watch;
+    files::ReadOptions options;
+    options.watch = &watch;
+    REQUIRE(files::readShots("a.csv", text, options));
+    CHECK(watch.share > 0.9);
+    CHECK(watch.share <= 1);
+    watch.givenUp = true;
+    const auto given = files::readShots("a.csv", text, options);
+    REQUIRE(!given);
+    CHECK(given.error().kind == files::ErrorKind::givenUp);
+    CHECK(files::sentence(given.error()) == "a.csv was not read to its end.");
+    const auto corpus = std::string(KNOT_TEST_DATA) + "/import/";
+    for (const auto& entry : std::filesystem::directory_iterator(corpus))
+        if (entry.path().extension() == ".xlsx" || entry.path().extension() == ".ods")
+            CHECK(files::readShotFile(entry.path().string(), options).error().kind == files::ErrorKind::givenUp);
+}
+
+TEST_CASE("a status in words of one's own writing is the record's") {
+    const auto read =
+        files::readShots("a.csv", "Club,Carry (m),Status\nFern,150,\nFern,120,Set aside\nFern,149,warm-up\n");
+    REQUIRE(read);
+    CHECK(read->test.shots[0].status == record::ShotStatus::counted);
+    CHECK(read->test.shots[1].status == record::ShotStatus::setAside);
+    CHECK(read->test.shots[2].status == record::ShotStatus::warmUp);
 }

@@ -133,7 +133,6 @@ void BayPage::wire() {
     connect(m_side, &BaySide::entered, this,
             [this](const record::Readings& readings) { m_bay.arrive({{.readings = readings}}); });
     connect(m_side, &BaySide::left, this, &BayPage::takeFocus);
-    connect(m_lay, &LayView::complained, this, &BayPage::complained);
     connect(m_lay, &LayView::laid, this, [this](const std::string& testId) {
         if (!m_hand.has() || m_hand.test().id != testId)
             return;
@@ -442,11 +441,11 @@ void BayPage::stopWatching() {
     emit stateChanged();
 }
 
-void BayPage::layFile(const QString& path) {
+void BayPage::layShots(const QString& file, std::vector<record::Shot> shots) {
     if (!m_hand.isKept() || m_hand.test().plan.turns.empty())
         return emit complained(
             tr("A file is laid on a plan, and this test has none. Add its shots instead (File menu)."));
-    m_lay->layFile(m_hand.test(), path, m_book.units());
+    m_lay->layShots(m_hand.test(), file, std::move(shots), m_book.units());
 }
 
 void BayPage::laid(const bay::Laying& laying) {

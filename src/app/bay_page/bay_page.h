@@ -59,7 +59,7 @@ public:
     void watchFolder(const QString& folder);
     void stopWatching();
     bool watchesFolder() const { return !m_folder.folder().isEmpty(); }
-    void layFile(const QString& path);
+    void layShots(const QString& file, std::vector<record::Shot> shots);
 
 signals:
     void complained(const QString& sentence);

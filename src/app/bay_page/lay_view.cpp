@@ -2,15 +2,11 @@
 
 #include "app/bay_page/bay_words.h"
 #include "app/form/panel.h"
-#include "app/session/background.h"
-#include "app/sources/headings_memory.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
-#include "files/import/shot_file.h"
 
-#include <QFileInfo>
 #include <QKeyEvent>
 #include <QListWidget>
 #include <QVBoxLayout>
@@ -43,33 +39,12 @@ LayView::LayView(QWidget* parent)
     outer->addWidget(panel);
 }
 
-void LayView::layFile(const record::Test& test, const QString& path, const record::DisplayUnits& units) {
+void LayView::layShots(const record::Test& test, const QString& file, std::vector<record::Shot> shots,
+                       const record::DisplayUnits& units) {
     m_units = units;
-    record::Test head = test;
-    head.shots.clear();
-    struct Laid {
-        std::optional<bay::Laying> laying;
-        QString whyNot;
-    };
-    inBackground(
-        this,
-        [plan = test.plan, file = path.toStdString(), headings = rememberedHeadings()]() -> Laid {
-            auto read = files::readShotFile(file, {.headings = headings, .clubs = files::ReadOptions::Clubs::unknown});
-            if (!read)
-                return {std::nullopt, QString::fromStdString(files::sentence(read.error()))};
-            return {bay::Laying(plan, std::move(read->test.shots)), {}};
-        },
-        [this, head, name = QFileInfo(path).fileName()](Laid laid) {
-            if (laid.laying)
-                display(head, name, std::move(*laid.laying));
-            else
-                emit complained(laid.whyNot);
-        });
-}
-
-void LayView::display(const record::Test& head, const QString& file, bay::Laying laying) {
-    m_test = head;
-    m_laying = std::move(laying);
+    m_test = test;
+    m_test.shots.clear();
+    m_laying.emplace(test.plan, std::move(shots));
     m_heading->setText(tr("%1 on the planned order").arg(file));
     m_lines->setCurrentRow(-1);
     refresh();

@@ -17,15 +17,16 @@ class LayView : public QWidget {
 
 public:
     explicit LayView(QWidget* parent = nullptr);
-    /// Reads a device's file and lays it on the test's plan, off the window's thread; `laid` follows.
-    void layFile(const record::Test& test, const QString& path, const record::DisplayUnits& units);
+    /// Lays the shots of a device's file, in the order struck, on the test's plan; `laid` follows. `file`
+    /// is its name.
+    void layShots(const record::Test& test, const QString& file, std::vector<record::Shot> shots,
+                  const record::DisplayUnits& units);
     void takeFocus();
     const bay::Laying* laying() const { return m_laying ? &*m_laying : nullptr; }
 
 signals:
     /// The file lies on the plan of this test.
     void laid(const std::string& testId);
-    void complained(const QString& sentence);
     void accepted(const knot::bay::Laying& laying);
     void left();
 
@@ -34,7 +35,6 @@ protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
-    void display(const record::Test& head, const QString& file, bay::Laying laying);
     bool act(int key);
     void refresh();
     QString lineText(std::size_t line) const;

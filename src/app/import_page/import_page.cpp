@@ -2,6 +2,7 @@
 
 #include "app/form/key_card.h"
 #include "app/form/panel.h"
+#include "app/form/waiting.h"
 #include "app/import_page/column_list.h"
 #include "app/import_page/struck_view.h"
 #include "app/session/book.h"
@@ -23,6 +24,7 @@
 #include <QLineEdit>
 
 #include <algorithm>
+#include <tuple>
 
 namespace knot::app {
 namespace {
@@ -36,6 +38,14 @@ bool isAboutColumns(files::ErrorKind kind) {
     return kind == ErrorKind::noMetricColumn || kind == ErrorKind::noBuildColumn || kind == ErrorKind::notANumber ||
            kind == ErrorKind::ambiguousNumber || kind == ErrorKind::beyondMeasure || kind == ErrorKind::unknownWord ||
            kind == ErrorKind::duplicateColumn || kind == ErrorKind::unknownUnit || kind == ErrorKind::missingUnit;
+}
+
+files::ReadOptions optionsWith(const files::HeadingMap& answers, files::SecondPart split, files::Watch& watch) {
+    return {.headings = answers,
+            .clubs = files::ReadOptions::Clubs::unknown,
+            .doubt = files::ReadOptions::Doubt::takeLikelier,
+            .split = split,
+            .watch = &watch};
 }
 
 QString lines(const std::vector<std::string>& sentences) {
@@ -144,10 +154,8 @@ void ImportPage::wire() {
     connect(m_list->columns(), &ColumnModel::refused, this, &ImportPage::refused);
     connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this, &ImportPage::showHint);
     connect(m_second, &QComboBox::activated, this, [this](int at) {
-        m_split = secondParts[at];
-        m_fault = read();
-        markStale();
-        emit changed();
+        if (!readWith(m_answers, secondParts[at]))
+            markStale();
     });
     connect(m_read, &KeyCard::clicked, this, &ImportPage::readRequested);
     connect(m_lay, &KeyCard::clicked, this, &ImportPage::layRequested);
@@ -170,56 +178,73 @@ bool ImportPage::openText(const QString& text) {
 }
 
 bool ImportPage::open(const QString& name, const QString& path, std::string bytes) {
-    const files::ReadOptions options{.clubs = files::ReadOptions::Clubs::unknown,
-                                     .doubt = files::ReadOptions::Doubt::takeLikelier};
-    auto columns = files::columnsIn(name.toStdString(), bytes, options);
+    const auto shared = std::make_shared<const std::string>(std::move(bytes));
+    const auto columns =
+        waited(tr("Looking at %1").arg(name), [file = name.toStdString(), shared](files::Watch& watch) {
+            return files::columnsIn(file, *shared, optionsWith({}, files::SecondPart::none, watch));
+        });
     if (!columns) {
         emit refused(QString::fromStdString(files::sentence(columns.error())));
         return false;
     }
-    m_name = name;
-    m_path = path;
-    m_bytes = std::move(bytes);
-    m_split = files::SecondPart::none;
     std::vector<std::string> headings;
     for (const auto& column : *columns)
         headings.push_back(column.meaning.heading);
-    m_answers = rememberedFor(m_book, headings);
+    const auto before = std::tuple(m_name, m_path, m_bytes);
+    std::tie(m_name, m_path, m_bytes) = std::tuple(name, path, shared);
+    if (!readWith(rememberedFor(m_book, headings), files::SecondPart::none)) {
+        std::tie(m_name, m_path, m_bytes) = before;
+        return false;
+    }
     m_player->clear();
-    m_fault = read();
+    return true;
+}
+
+bool ImportPage::readWith(const files::HeadingMap& answers, files::SecondPart split) {
+    struct Read {
+        files::Result<files::ImportedTest> test;
+        files::Result<std::vector<files::ColumnTaken>> columns; ///< where there is no test
+    };
+    auto read = waited(tr("Reading %1").arg(m_name),
+                       [file = m_name.toStdString(), bytes = m_bytes, answers, split](auto& watch) {
+                           const auto options = optionsWith(answers, split, watch);
+                           Read done{files::readShots(file, *bytes, options), {}};
+                           if (!done.test)
+                               done.columns = files::columnsIn(file, *bytes, options);
+                           return done;
+                       });
+    if (!read.test && read.test.error().kind == files::ErrorKind::givenUp) {
+        emit refused(QString::fromStdString(files::sentence(read.test.error())));
+        return false;
+    }
+    m_answers = answers;
+    m_split = split;
+    m_fault.clear();
+    m_imported.reset();
+    if (read.test) {
+        m_columns = read.test->columns;
+        read.test->test.title = (m_path.isEmpty() ? m_name : QFileInfo(m_path).completeBaseName()).toStdString();
+        m_imported = std::move(*read.test);
+    } else {
+        if (read.columns)
+            m_columns = std::move(*read.columns);
+        m_fault =
+            QString::fromStdString(files::sentence(read.test.error())) +
+            (isAboutColumns(read.test.error().kind) ? tr(" Say what that column is, or keep it as text.") : QString());
+    }
     markStale();
     emit changed();
     return true;
 }
 
-QString ImportPage::read() {
-    const files::ReadOptions options{.headings = m_answers,
-                                     .clubs = files::ReadOptions::Clubs::unknown,
-                                     .doubt = files::ReadOptions::Doubt::takeLikelier,
-                                     .split = m_split};
-    m_imported.reset();
-    const std::string name = m_name.toStdString();
-    auto read = files::readShots(name, m_bytes, options);
-    if (read)
-        m_columns = read->columns;
-    else if (auto columns = files::columnsIn(name, m_bytes, options))
-        m_columns = std::move(*columns);
-    if (!read)
-        return QString::fromStdString(files::sentence(read.error())) +
-               (isAboutColumns(read.error().kind) ? tr(" Say what that column is, or keep it as text.") : QString());
-    read->test.title = (m_path.isEmpty() ? m_name : QFileInfo(m_path).completeBaseName()).toStdString();
-    m_imported = std::move(*read);
-    return {};
-}
-
 void ImportPage::correct(const QString& heading, const QString& name) {
-    m_answers[heading.toStdString()] = name.toStdString();
+    auto answers = m_answers;
+    answers[heading.toStdString()] = name.toStdString();
     const int row = m_list->currentIndex().row();
-    m_fault = read();
-    markStale();
+    readWith(answers, m_split);
+    markStale(); // also back to what stood there
     refreshIfStale();
     m_list->setCurrentIndex(m_list->columns()->index(std::max(row, 0)));
-    emit changed();
 }
 
 void ImportPage::remember() {
@@ -317,12 +342,16 @@ void ImportPage::showActions() {
     for (auto* card : {m_read, m_sitting})
         card->setEnabled(read);
     const bool hasPlan = m_hand.has() && !m_hand.test().plan.turns.empty();
-    m_lay->setEnabled(read && hasPlan && !m_path.isEmpty());
+    m_lay->setEnabled(read && hasPlan);
     const QString title = m_hand.has() ? QString::fromStdString(m_hand.test().title) : QString();
     m_lay->setCaption(hasPlan ? tr("“%1” has %2 stints planned").arg(title).arg(m_hand.test().plan.turns.size())
                               : tr("open a planned test first"));
-    m_add->setEnabled(read && m_hand.has());
-    m_add->setCaption(m_hand.has() ? tr("“%1”, as another sitting").arg(title) : tr("open the test first"));
+    const bool others = std::ranges::any_of(
+        m_book.tests(), [&](const auto& test) { return !m_hand.has() || test.id != m_hand.test().id; });
+    m_add->setEnabled(read && (m_hand.has() || others));
+    m_add->setCaption(others         ? tr("as another sitting of one of this logbook")
+                      : m_hand.has() ? tr("“%1”, as another sitting").arg(title)
+                                     : tr("there is none yet"));
 }
 
 void ImportPage::takeFocus() {

@@ -3,6 +3,7 @@
 #include "app/shell/page.h"
 #include "files/import/shot_file.h"
 
+#include <memory>
 #include <optional>
 
 class QComboBox;
@@ -29,14 +30,14 @@ public:
     /// shown; what was there stays.
     bool openFile(const QString& path);
     bool openText(const QString& text);
-    bool hasFile() const { return !m_bytes.empty(); }
+    bool hasFile() const { return m_bytes != nullptr; }
     /// What was read; nothing while something can't be understood.
     const files::ImportedTest* imported() const { return m_imported ? &*m_imported : nullptr; }
     /// Whether it was read without anything to ask.
     bool asksNothing() const;
     /// The same with the player's name, for keeping.
     files::ImportedTest forKeeping() const;
-    QString path() const { return m_path; }
+    QString name() const { return m_name; }
     /// The answers given here are remembered for files with these headings.
     void remember();
 
@@ -63,8 +64,8 @@ private:
     QWidget* buildActions();
     void wire();
     bool open(const QString& name, const QString& path, std::string bytes);
-    /// Reads it anew with the answers so far; the sentence where something can't be understood.
-    QString read();
+    /// Reads it anew with these answers. False, with all as it was, where that was given up.
+    bool readWith(const files::HeadingMap& answers, files::SecondPart split);
     void correct(const QString& heading, const QString& name);
     void showHint();
     void showActions();
@@ -72,7 +73,7 @@ private:
     const TestInHand& m_hand;
     Book& m_book;
     QString m_name, m_path, m_fault;
-    std::string m_bytes;
+    std::shared_ptr<const std::string> m_bytes;
     files::HeadingMap m_answers;
     files::SecondPart m_split = files::SecondPart::none;
     std::optional<files::ImportedTest> m_imported;

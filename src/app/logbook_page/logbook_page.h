@@ -5,14 +5,12 @@
 #include <string>
 
 class QLabel;
-class QLineEdit;
-class QListView;
 class QStackedLayout;
 
 namespace knot::app {
 
 class Book;
-class TestListModel;
+class TestFinder;
 
 /// The tests of the logbook as small cords; without any, what to do first.
 class LogbookPage : public Page {
@@ -31,17 +29,13 @@ signals:
 
 protected:
     void refresh() override;
-    bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
     void buildUi();
     void wire();
 
     Book& m_book;
-    TestListModel* m_model = nullptr;
-    QLineEdit* m_search = nullptr;
-    QWidget* m_tests = nullptr; ///< the search over the list
-    QListView* m_list = nullptr;
+    TestFinder* m_tests = nullptr;
     QWidget* m_empty = nullptr;
     QLabel* m_emptyText = nullptr;
     QStackedLayout* m_stack = nullptr;

@@ -96,6 +96,18 @@ void TestListModel::setTests(std::vector<logbook::TestEntry> tests) {
     endResetModel();
 }
 
+void TestListModel::setFinding(const std::string& id, const logbook::TestEntry::Finding& finding) {
+    const auto test = std::ranges::find(m_tests, id, &logbook::TestEntry::id);
+    if (test == m_tests.end())
+        return;
+    test->finding = finding;
+    const auto at = std::ranges::find(m_shown, static_cast<std::size_t>(test - m_tests.begin()));
+    if (at != m_shown.end()) {
+        const auto row = index(static_cast<int>(at - m_shown.begin()));
+        emit dataChanged(row, row);
+    }
+}
+
 void TestListModel::setFilter(const QString& words) {
     beginResetModel();
     m_filter = words;

@@ -17,6 +17,7 @@ class TestListModel : public QAbstractListModel {
 public:
     using QAbstractListModel::QAbstractListModel;
     void setTests(std::vector<logbook::TestEntry> tests);
+    void setFinding(const std::string& id, const logbook::TestEntry::Finding& finding);
     /// Only those with all of these words in title, question, player, clubs or finding.
     void setFilter(const QString& words);
     const logbook::TestEntry& at(int row) const { return m_tests[m_shown[static_cast<std::size_t>(row)]]; }

@@ -19,6 +19,7 @@ template<typename T> bool Book::ok(const logbook::Result<T>& result) {
 
 // A file that was deleted is put back first, with all that was kept in it.
 template<typename Write> auto Book::written(Write write) -> decltype(write()) {
+    ++m_writes;
     auto result = write();
     if (result || result.error().kind != logbook::ErrorKind::gone || !m_logbook->writeAnew())
         return result;
@@ -36,6 +37,13 @@ QString Book::path() const {
 QString Book::ownPath() {
     return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation))
         .filePath(QStringLiteral("My shots.knotbook"));
+}
+
+std::optional<record::Test> Book::peek(const std::string& id) {
+    if (m_logbook)
+        if (auto test = m_logbook->load(id))
+            return std::move(*test);
+    return std::nullopt;
 }
 
 // The new file is held before the old one is let go.
@@ -149,7 +157,7 @@ void Book::keepFinding(const std::string& id, const logbook::TestEntry::Finding&
         return;
     if (at != m_tests.end())
         at->finding = finding;
-    m_stale = true;
+    emit found(id, finding);
 }
 
 bool Book::remove(const std::string& id) {

@@ -39,6 +39,10 @@ public:
     void markStale() { m_stale = true; }
 
     std::optional<record::Test> load(const std::string& id);
+    /// The same without a word where it can't be loaded.
+    std::optional<record::Test> peek(const std::string& id);
+    /// How often tests were written or taken away; where it is the same, what was loaded is true still.
+    std::size_t writes() const { return m_writes; }
     /// Gives the id.
     std::optional<std::string> save(const record::Test& test);
     bool saveHead(const record::Test& test);
@@ -59,6 +63,8 @@ public:
 signals:
     /// Another logbook is open, or its list has changed.
     void changed();
+    /// What was said of a test of the list is another.
+    void found(const std::string& id, const logbook::TestEntry::Finding& finding);
     void unitsChanged();
     void refused(const QString& sentence);
     void noted(const QString& sentence);
@@ -76,6 +82,7 @@ private:
     std::optional<std::vector<record::Part>> m_parts;
     record::DisplayUnits m_units;
     bool m_stale = false;
+    std::size_t m_writes = 0;
 };
 
 } // namespace knot::app

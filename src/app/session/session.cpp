@@ -19,7 +19,8 @@ namespace knot::app {
 Session::Session(QObject* parent)
     : QObject(parent)
     , m_declaring(m_hand, m_book)
-    , m_bay(m_hand, m_book) {
+    , m_bay(m_hand, m_book)
+    , m_findings(m_book) {
     connect(&m_book, &Book::refused, this, &Session::refused);
     connect(&m_book, &Book::noted, this, &Session::noted);
     connect(&m_declaring, &Declaring::refused, this, &Session::refused);

@@ -3,6 +3,7 @@
 #include "app/session/bay_run.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
+#include "app/session/findings.h"
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
 #include "files/import/shot_file.h"
@@ -26,6 +27,7 @@ public:
     Declaring& declaring() { return m_declaring; }
     BayRun& bay() { return m_bay; }
     Judging& judging() { return m_judging; }
+    Findings& findings() { return m_findings; }
 
     bool hasTest() const { return m_hand.has(); }
     const record::Test& test() const { return m_hand.test(); }
@@ -75,6 +77,7 @@ private:
     Declaring m_declaring;
     BayRun m_bay;
     Judging m_judging;
+    Findings m_findings;
 };
 
 } // namespace knot::app

@@ -4,6 +4,7 @@
 #include "app/bay_page/player_window.h"
 #include "app/session/session.h"
 #include "app/shell/main_window.h"
+#include "app/shell/ways_in.h"
 
 #include <QMenuBar>
 
@@ -62,9 +63,9 @@ void MainWindow::askFolder() {
 
 void MainWindow::askLay() {
     const QString path = m_prompter->fileToOpen(this, tr("Lay a device's file on the plan"),
-                                                tr("Shot files (*.csv *.txt *.tsv);;All files (*)"));
+                                                tr("Shot files (*.csv *.txt *.tsv *.xlsx *.ods);;All files (*)"));
     if (!path.isEmpty())
-        m_bayPage->layFile(path);
+        m_waysIn->layFile(path);
 }
 
 } // namespace knot::app

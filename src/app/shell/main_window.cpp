@@ -211,7 +211,7 @@ void MainWindow::wire() {
     wireStart();
     connect(m_waysIn, &WaysIn::pageRequested, this, &MainWindow::showPage);
     connect(m_waysIn, &WaysIn::cleared, m_messages, &MessageBar::clear);
-    connect(m_waysIn, &WaysIn::layRequested, m_bayPage, &BayPage::layFile);
+    connect(m_waysIn, &WaysIn::layRequested, m_bayPage, &BayPage::layShots);
     connect(m_waysIn, &WaysIn::complained, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
     connect(m_importPage, &ImportPage::changed, this, &MainWindow::refreshHeading);
@@ -248,6 +248,7 @@ void MainWindow::showPage(PageId id) {
         id = id == PageId::reading && m_session.hasTest() ? PageId::plan : PageId::logbook;
     if (id == PageId::logbook && !m_session.book().isOpen())
         id = PageId::start;
+    m_session.findings().setWatched(id == PageId::logbook);
     if (id == PageId::logbook)
         m_session.book().listIfStale();
     m_pages->setCurrentWidget(page(id));

@@ -2,8 +2,10 @@
 
 #include "app/demo.h"
 #include "app/import_page/import_page.h"
+#include "app/import_page/test_chooser.h"
 #include "app/session/session.h"
 #include "app/start_page/lately.h"
+#include "core/words/headline.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -61,8 +63,23 @@ void WaysIn::keepAsSitting() {
     finish(m_session.takeImported(std::move(imported)), PageId::rack);
 }
 
+// Which one is asked where the logbook has others than the one in hand.
 void WaysIn::addToTest() {
-    finish(putIntoTest(), PageId::reading);
+    m_session.book().listIfStale();
+    const auto& tests = m_session.book().tests();
+    const std::string inHand = m_session.hasTest() ? m_session.test().id : std::string();
+    if (m_session.hasTest() && std::ranges::all_of(tests, [&](const auto& entry) { return entry.id == inHand; }))
+        return finish(putIntoTest(), PageId::reading);
+    std::vector<std::string> clubs;
+    for (const auto& build : m_page.imported()->test.builds)
+        if (!build.name.empty())
+            clubs.push_back(build.name);
+    auto* chooser = new TestChooser(tests, clubs, inHand, m_page.window());
+    connect(chooser, &TestChooser::chosen, this, [this, inHand](const std::string& id) {
+        if (id == inHand || m_session.openTest(id))
+            finish(putIntoTest(), PageId::reading);
+    });
+    chooser->open();
 }
 
 bool WaysIn::putIntoTest() {
@@ -76,7 +93,16 @@ bool WaysIn::putIntoTest() {
 void WaysIn::lay() {
     m_page.remember();
     emit pageRequested(PageId::bay);
-    emit layRequested(m_page.path());
+    emit layRequested(m_page.name(), m_page.forKeeping().test.shots);
+}
+
+void WaysIn::layFile(const QString& path) {
+    if (!m_page.openFile(path))
+        return;
+    if (m_page.asksNothing())
+        lay();
+    else
+        emit pageRequested(PageId::import);
 }
 
 void WaysIn::finish(bool done, PageId page) {
@@ -98,14 +124,14 @@ void WaysIn::rememberTest() {
     if (!m_session.hasTest() || !m_session.isKept() || !m_session.book().isOpen())
         return;
     const auto& test = m_session.test();
-    const auto now = latelyOf(m_session.book().path(), test, m_session.judging().reading(), m_session.book().units());
-    rememberLately(now);
-    if (test.shots.empty())
-        return; // the list says so by itself
-    const auto struck =
-        std::ranges::count_if(test.shots, [](const auto& shot) { return shot.status != record::ShotStatus::warmUp; });
-    m_session.book().keepFinding(
-        test.id, {.verdict = now.verdict, .text = now.said.toStdString(), .shots = static_cast<std::size_t>(struck)});
+    const auto standing = words::standingOf(test, m_session.judging().reading(), m_session.book().units());
+    rememberLately({.path = m_session.book().path(),
+                    .id = QString::fromStdString(test.id),
+                    .title = QString::fromStdString(test.title),
+                    .said = QString::fromStdString(standing.text),
+                    .verdict = standing.verdict ? static_cast<int>(*standing.verdict) : -1});
+    if (!m_session.bay().hasUnsaved())
+        m_session.findings().keep(test, standing);
 }
 
 } // namespace knot::app

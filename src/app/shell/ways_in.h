@@ -1,9 +1,12 @@
 #pragma once
 
 #include "app/shell/pages.h"
+#include "core/record/shot.h"
 
 #include <QObject>
 #include <QString>
+
+#include <vector>
 
 namespace knot::app {
 
@@ -23,6 +26,8 @@ public:
     void paste();
     /// Adds a file's shots to the test in hand; by way of the import page where something is asked.
     void add(const QString& path);
+    /// Lays a file's shots on the plan in hand; by way of the import page where something is asked.
+    void layFile(const QString& path);
     /// The path of the demo logbook, made if need be; empty, with a sentence, where it can't be.
     QString makeDemo();
     /// Keeps the test in hand for the start page and the list, with what was found or where it stands.
@@ -30,7 +35,7 @@ public:
 
 signals:
     void pageRequested(PageId page);
-    void layRequested(const QString& path);
+    void layRequested(const QString& file, std::vector<record::Shot> shots);
     void complained(const QString& sentence);
     /// What was said before is settled.
     void cleared();

@@ -28,6 +28,14 @@ constexpr ShotField textField(std::string_view key, std::string_view label, In i
             {}};
 }
 
+// "Set aside" and "set-aside" are set_aside.
+std::string asName(std::string_view text) {
+    std::string name = lowerCase(text);
+    std::ranges::replace_if(
+        name, [](char c) { return c == ' ' || c == '-'; }, '_');
+    return name;
+}
+
 // A word of an enumeration; its first value is the one that says nothing.
 template<auto member, const auto& names, bool isWritten = false>
 constexpr ShotField wordField(std::string_view key, std::string_view label, In inShotFiles, std::string_view refused,
@@ -41,7 +49,7 @@ constexpr ShotField wordField(std::string_view key, std::string_view label, In i
                 return !isWritten && shot.*member == Value{} ? std::string() : std::string(nameOf(names, shot.*member));
             },
             [](Shot& shot, std::string_view text) {
-                const auto value = text.empty() ? Value{} : valueNamed<Value>(names, lowerCase(text));
+                const auto value = text.empty() ? Value{} : valueNamed<Value>(names, asName(text));
                 if (value)
                     shot.*member = *value;
                 return value.has_value();

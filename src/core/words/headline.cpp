@@ -1,5 +1,7 @@
 #include "core/words/headline.h"
 
+#include "core/bay/stand.h"
+#include "core/record/number_text.h"
 #include "core/words/ledger.h"
 
 #include <algorithm>
@@ -29,6 +31,23 @@ Headline headlineOf(const Reading& reading, const record::DisplayUnits& units) {
         }
     return {lines.empty() ? Verdict::uncontrolled : Verdict::open,
             lines.empty() ? "nothing to compare" : "nothing settled yet"};
+}
+
+bool isToldByReading(const record::Test& test) {
+    return test.stage == record::Stage::test && !test.shots.empty() && bay::standOf(test).stint() == nullptr;
+}
+
+Standing standingOf(const record::Test& test, const judge::Reading* reading, const record::DisplayUnits& units) {
+    if (test.shots.empty())
+        return {{}, "not struck yet"};
+    if (reading != nullptr && isToldByReading(test)) {
+        auto headline = headlineOf(*reading, units);
+        return {headline.verdict, std::move(headline.text)};
+    }
+    const auto stand = bay::standOf(test);
+    if (const auto* stint = stand.stint())
+        return {{}, "lap " + std::to_string(stint->round) + " of " + std::to_string(stand.rounds) + ": go on"};
+    return {{}, record::counted(test.shots.size(), "shot")};
 }
 
 } // namespace knot::words

@@ -2,6 +2,7 @@
 
 #include "core/record/text.h"
 #include "files/error.h"
+#include "files/import/watch.h"
 
 #include <cstdint>
 #include <string>
@@ -49,6 +50,6 @@ private:
 /// A delimited text (RFC 4180; commas, semicolons, tabs or bars, whichever gives rows of one width;
 /// UTF-8, UTF-16 or Windows-1252; any line ends). Refuses NUL bytes, open quotes, lines over 1 MiB
 /// and too many columns.
-Result<Sheet> sheetOfText(const std::string& file, const std::string& bytes);
+Result<Sheet> sheetOfText(const std::string& file, const std::string& bytes, const Stretch& stretch = {});
 
 } // namespace knot::files

@@ -19,6 +19,16 @@ namespace {
 
 using record::Shot;
 
+constexpr std::size_t rowsATelling = 500;
+
+// Of the whole, the cells take a third and the rows the rest, roughly.
+Stretch cellsOf(const ReadOptions& options) {
+    return {options.watch, 0, 0.35};
+}
+Stretch rowsOf(const ReadOptions& options) {
+    return {options.watch, 0.35, 1};
+}
+
 std::string shortened(const std::string& text) {
     return text.size() <= 40 ? text : text.substr(0, 37) + "…";
 }
@@ -62,9 +72,13 @@ public:
             --m_table.titleRows;
         }
         imported.test.shots.reserve(imported.test.shots.size() + kinds.size());
-        for (std::size_t i = 0; i < kinds.size(); ++i)
+        for (std::size_t i = 0; i < kinds.size(); ++i) {
             if (auto taken = takeRow(kinds[i], m_table.first + i); !taken)
                 return taken;
+            if (i % rowsATelling == 0 &&
+                !rowsOf(m_options).tell(static_cast<double>(i) / static_cast<double>(kinds.size())))
+                return tl::unexpected(Error{ErrorKind::givenUp, m_file, 0, 0, {}, {}});
+        }
         imported.columns = m_columns;
         note();
         return {};
@@ -403,11 +417,11 @@ Result<ImportedTest> readSheets(const std::string& file, const std::vector<Sheet
     return imported;
 }
 
-Result<std::vector<Sheet>> sheetsIn(const std::string& file, const std::string& bytes) {
+Result<std::vector<Sheet>> sheetsIn(const std::string& file, const std::string& bytes, const ReadOptions& options) {
     if (looksLikeSpreadsheet(bytes))
-        return sheetsOf(file, bytes);
+        return sheetsOf(file, bytes, cellsOf(options));
     std::vector<Sheet> sheets;
-    auto sheet = sheetOfText(file, bytes);
+    auto sheet = sheetOfText(file, bytes, cellsOf(options));
     if (!sheet)
         return tl::unexpected(sheet.error());
     sheets.push_back(std::move(*sheet));
@@ -417,13 +431,13 @@ Result<std::vector<Sheet>> sheetsIn(const std::string& file, const std::string& 
 } // namespace
 
 Result<ImportedTest> readShots(const std::string& file, const std::string& bytes, const ReadOptions& options) {
-    const auto sheets = sheetsIn(file, bytes);
+    const auto sheets = sheetsIn(file, bytes, options);
     return sheets ? readSheets(file, *sheets, options) : tl::unexpected(sheets.error());
 }
 
 Result<std::vector<ColumnTaken>> columnsIn(const std::string& file, const std::string& bytes,
                                            const ReadOptions& options) {
-    const auto sheets = sheetsIn(file, bytes);
+    const auto sheets = sheetsIn(file, bytes, options);
     if (!sheets)
         return tl::unexpected(sheets.error());
     const Sheet& sheet = *chosenOf(*sheets, options.headings).sheets.front();

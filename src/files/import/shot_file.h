@@ -19,6 +19,8 @@ struct ReadOptions {
     /// Where two answers are possible and nobody can be asked: refuse, or take the likelier and say so.
     enum class Doubt { refuse, takeLikelier } doubt = Doubt::refuse;
     SecondPart split = SecondPart::none;
+    /// Who waits for it; given up, it is refused as such.
+    Watch* watch = nullptr;
 };
 
 /// A test read from a shot file, with what a user should know about the reading.

@@ -8,11 +8,11 @@ bool looksLikeSpreadsheet(std::string_view bytes) {
     return bytes.starts_with("PK\x03\x04") || bytes.starts_with("\xD0\xCF\x11\xE0");
 }
 
-Result<std::vector<Sheet>> sheetsOf(const std::string& file, const std::string& bytes) {
+Result<std::vector<Sheet>> sheetsOf(const std::string& file, const std::string& bytes, const Stretch& stretch) {
     try {
         if (bytes.starts_with("\xD0\xCF\x11\xE0"))
             throw spreadsheet::Refused{ErrorKind::badSpreadsheet, {}, "it is of an old kind or locked with a password"};
-        spreadsheet::Archive archive(bytes);
+        spreadsheet::Archive archive(bytes, stretch);
         std::vector<Sheet> sheets;
         if (archive.has("xl/workbook.xml"))
             sheets = spreadsheet::sheetsOfXlsx(archive);

@@ -14,6 +14,6 @@ bool looksLikeSpreadsheet(std::string_view bytes);
 /// texts alike) or ODS. Numbers are written plainly, dates and times as ISO 8601 says; of a formula its
 /// last result; an error as it stands ("#DIV/0!"). Refused: what is neither, is damaged or locked with a
 /// password, has more than 1000 columns or 200,000 rows, or unpacks to more than 128 MiB.
-Result<std::vector<Sheet>> sheetsOf(const std::string& file, const std::string& bytes);
+Result<std::vector<Sheet>> sheetsOf(const std::string& file, const std::string& bytes, const Stretch& stretch = {});
 
 } // namespace knot::files

@@ -5,6 +5,7 @@
 #include <expat.h>
 #include <zip.h>
 
+#include <algorithm>
 #include <array>
 #include <charconv>
 #include <cstdio>
@@ -23,7 +24,8 @@ std::string_view localName(std::string_view name) {
 
 } // namespace
 
-Archive::Archive(const std::string& bytes) {
+Archive::Archive(const std::string& bytes, const Stretch& stretch)
+    : m_stretch(stretch) {
     zip_error_t error;
     zip_error_init(&error);
     zip_source_t* source = zip_source_buffer_create(bytes.data(), bytes.size(), 0, &error);
@@ -33,6 +35,11 @@ Archive::Archive(const std::string& bytes) {
     zip_error_fini(&error);
     if (m_zip == nullptr)
         throw Refused{ErrorKind::badSpreadsheet, {}, "it is damaged"};
+    for (zip_int64_t i = 0; i < zip_get_num_entries(m_zip, 0); ++i) {
+        zip_stat_t part;
+        if (zip_stat_index(m_zip, static_cast<zip_uint64_t>(i), 0, &part) == 0 && (part.valid & ZIP_STAT_SIZE) != 0)
+            m_whole += static_cast<double>(part.size);
+    }
 }
 
 Archive::~Archive() {
@@ -58,6 +65,8 @@ bool Archive::read(const std::string& name, const std::function<void(const char*
         m_unpacked += static_cast<std::uint64_t>(size);
         if (m_unpacked > mostUnpacked)
             throw Refused{ErrorKind::badSpreadsheet, {}, "it unpacks to more than 128 MiB"};
+        if (!m_stretch.tell(std::min(1.0, static_cast<double>(m_unpacked) / m_whole)))
+            throw Refused{ErrorKind::givenUp};
         take(piece.data(), static_cast<std::size_t>(size), size == 0);
         if (size == 0)
             return true;

@@ -29,7 +29,7 @@ inline constexpr std::size_t mostSheets = 100;
 /// limit of 128 MiB. Throws Refused.
 class Archive {
 public:
-    explicit Archive(const std::string& bytes);
+    Archive(const std::string& bytes, const Stretch& stretch);
     ~Archive();
     Archive(const Archive&) = delete;
     Archive& operator=(const Archive&) = delete;
@@ -40,7 +40,9 @@ public:
 
 private:
     zip* m_zip = nullptr;
+    Stretch m_stretch;
     std::uint64_t m_unpacked = 0;
+    double m_whole = 1; ///< what all parts unpack to, as the archive says
 };
 
 using Attributes = std::map<std::string, std::string>;
