@@ -21,21 +21,22 @@ bool mayBeHeading(std::string_view cell) {
     });
 }
 
+std::vector<Candidate> candidatesOf(const std::string& heading, const HeadingMap& map) {
+    const auto mapped = map.find(heading);
+    const auto words = Vocabulary::own().wordsOf(mapped == map.end() ? heading : mapped->second);
+    return Vocabulary::own().candidatesFor(words);
+}
+
 struct Known {
     std::size_t metrics = 0, all = 0;
 };
 
-Known knownIn(const Sheet& sheet, std::size_t row, const HeadingMap& map) {
-    const auto& vocabulary = Vocabulary::own();
+Known knownAmong(const std::vector<std::string>& headings, const HeadingMap& map) {
     Known known;
-    for (std::size_t i = 0; i < std::min(sheet.columns(row), widestLooked); ++i) {
-        const auto cell = sheet.cell(row, i);
-        if (!mayBeHeading(cell))
+    for (const auto& heading : headings) {
+        if (!mayBeHeading(heading))
             continue;
-        const std::string heading(cell);
-        const auto mapped = map.find(heading);
-        const auto words = vocabulary.wordsOf(mapped == map.end() ? heading : mapped->second);
-        const auto candidates = vocabulary.candidatesFor(words);
+        const auto candidates = candidatesOf(heading, map);
         if (candidates.empty() || candidates.front().score < surelyKnown)
             continue;
         ++known.all;
@@ -66,6 +67,48 @@ bool isNumber(std::string_view cell) {
 std::string onOneLine(std::string text) {
     std::ranges::replace(text, '\n', ' ');
     return text;
+}
+
+std::string headingCell(const Sheet& sheet, std::size_t row, std::size_t column) {
+    return onOneLine(record::printable(fromCell(std::string(sheet.cell(row, column)))));
+}
+
+// "Speed" under "Ball (m/s)" is "Ball Speed (m/s)", and "Carry" under "Metres (m)" is "Carry (m)": the first of
+// these that is known as well as the heading alone, and as shortly as it is known.
+std::string underGroup(const std::string& group, const std::string& heading, const HeadingMap& map) {
+    const std::size_t open = group.find_last_of("([");
+    const bool endsWithUnit = open != std::string::npos && (group.back() == ')' || group.back() == ']');
+    const bool hasUnit = heading.find_first_of("([") != std::string::npos;
+    const std::string name(record::trimmed(std::string_view(group).substr(0, endsWithUnit ? open : group.size())));
+    const std::string unit = endsWithUnit && !hasUnit ? " " + group.substr(open) : std::string();
+    const auto alone = candidatesOf(heading + unit, map);
+    const auto whole = candidatesOf(name + " " + heading + unit, map);
+    const double sure = alone.empty() ? 0 : alone.front().score;
+    const bool isTheSame =
+        sure >= surelyKnown && !whole.empty() && whole.front().meaning.holdsSameAs(alone.front().meaning);
+    const bool saysMore = !whole.empty() && !isTheSame && whole.front().score >= std::min(sure, surelyKnown);
+    return saysMore ? name + " " + heading + unit : heading + unit;
+}
+
+// The headings of a row. Under a row of groups each takes what it is of along, where that says more.
+std::vector<std::string> headingsIn(const Sheet& sheet, std::size_t row, std::optional<std::size_t> groups,
+                                    const HeadingMap& map) {
+    std::vector<std::string> headings;
+    std::string group;
+    const std::size_t columns = std::max(sheet.columns(row), groups ? sheet.columns(*groups) : 0);
+    for (std::size_t i = 0; i < columns; ++i) {
+        headings.push_back(headingCell(sheet, row, i));
+        if (!groups)
+            continue;
+        const std::string over = headingCell(sheet, *groups, i);
+        group = over.empty() ? group : over;
+        if (headings.back().empty()) {
+            headings.back() = over;
+        } else if (!group.empty()) {
+            headings.back() = underGroup(group, headings.back(), map);
+        }
+    }
+    return headings;
 }
 
 std::size_t filledCells(const Sheet& sheet, std::size_t row) {
@@ -112,13 +155,22 @@ namespace {
 
 // The row in which most headings are known; the first row with anything in it where none is.
 struct HeadingRow {
-    std::optional<std::size_t> row, firstFilled;
-    std::size_t understood = 0;
+    std::optional<std::size_t> row, groups, firstFilled;
+    Known known;
 };
+
+// Whether the row above holds names of groups: more is known with it than without.
+bool standsUnderGroups(const Sheet& sheet, std::size_t row, const Known& alone, const HeadingMap& map) {
+    if (row == 0 || filledCells(sheet, row - 1) < 2)
+        return false;
+    for (std::size_t i = 0; i < sheet.columns(row - 1); ++i)
+        if (const auto cell = sheet.cell(row - 1, i); !cell.empty() && isNumber(cell))
+            return false;
+    return knownAmong(headingsIn(sheet, row, row - 1, map), map).metrics > alone.metrics;
+}
 
 HeadingRow headingRow(const Sheet& sheet, const HeadingMap& map) {
     HeadingRow found;
-    Known best;
     std::size_t looked = 0;
     for (std::size_t row = 0; row < sheet.rows() && looked < farthestHeading; ++row) {
         if (sheet.isBlank(row))
@@ -126,18 +178,27 @@ HeadingRow headingRow(const Sheet& sheet, const HeadingMap& map) {
         ++looked;
         if (!found.firstFilled)
             found.firstFilled = row;
-        const Known known = knownIn(sheet, row, map);
-        if (known.metrics > 0 && known.all > best.all) {
-            best = known;
+        auto headings = headingsIn(sheet, row, std::nullopt, map);
+        headings.resize(std::min(headings.size(), widestLooked));
+        const Known known = knownAmong(headings, map);
+        if (known.metrics > 0 && known.all > found.known.all) {
+            found.known = known;
             found.row = row;
         }
     }
-    found.understood = best.metrics;
+    // Under groups nothing may be known by itself ("Speed"), so the rows under the first few are tried too.
+    const std::size_t last = std::min<std::size_t>(sheet.rows(), found.row ? *found.row + 2 : farthestHeading);
+    for (std::size_t row = found.row.value_or(1); row < last && sheet.columns(row) <= widestLooked; ++row)
+        if (standsUnderGroups(sheet, row, found.known, map)) {
+            found.row = row;
+            found.groups = row - 1;
+            found.known = knownAmong(headingsIn(sheet, row, row - 1, map), map);
+        }
     return found;
 }
 
 void readAbove(const Sheet& sheet, std::size_t from, TableAt& table) {
-    for (std::size_t row = from; row < table.heading; ++row)
+    for (std::size_t row = from; row < table.groups.value_or(table.heading); ++row)
         if (sheet.isBlank(row)) {
             continue;
         } else if (const auto said = saidAbove(sheet, row)) {
@@ -181,8 +242,13 @@ private:
     bool repeatsHeadings(std::size_t row) const {
         std::size_t same = 0;
         for (std::size_t i = 0; i < m_table.headings.size(); ++i)
-            same += !m_table.headings[i].empty() && m_sheet.cell(row, i) == m_table.headings[i] ? 1 : 0;
+            same += isHeading(row, i) ? 1 : 0;
         return same > 1 && same >= filledCells(m_sheet, row);
+    }
+    bool isHeading(std::size_t row, std::size_t column) const {
+        const auto cell = m_sheet.cell(row, column);
+        return !cell.empty() && (cell == m_sheet.cell(m_table.heading, column) ||
+                                 (m_table.groups && cell == m_sheet.cell(*m_table.groups, column)));
     }
 
     // A row that says when or where in the test it was struck is a shot, whatever its club is called.
@@ -231,9 +297,9 @@ std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map) {
     const HeadingRow found = headingRow(sheet, map);
     if (!found.firstFilled)
         return std::nullopt;
-    TableAt table{.heading = found.row.value_or(*found.firstFilled), .understood = found.understood};
-    for (std::size_t i = 0; i < sheet.columns(table.heading); ++i)
-        table.headings.push_back(onOneLine(record::printable(fromCell(std::string(sheet.cell(table.heading, i))))));
+    TableAt table{
+        .heading = found.row.value_or(*found.firstFilled), .groups = found.groups, .understood = found.known.metrics};
+    table.headings = headingsIn(sheet, table.heading, table.groups, map);
     // Trailing delimiters are common; a column without a heading that holds something is one all the same.
     while (!table.headings.empty() && table.headings.back().empty() &&
            isBlankBelow(sheet, table.heading, table.headings.size() - 1))

@@ -13,6 +13,7 @@ namespace knot::files {
 /// Where the table stands in a sheet: what is above it, its headings, a row of units.
 struct TableAt {
     std::size_t heading = 0;
+    std::optional<std::size_t> groups; ///< "Ball" and "Club" over "Speed" and "Speed": the row above
     std::optional<std::size_t> units;
     std::size_t first = 0;                         ///< row of the first shot, or of what stands there
     std::vector<std::string> headings;             ///< as they stand, without control characters
@@ -23,7 +24,8 @@ struct TableAt {
 };
 
 /// Finds the table of a sheet: the row in which most headings are known. Nothing in a sheet without any
-/// row; where no heading is known, the first row is taken for the headings.
+/// row; where no heading is known, the first row is taken for the headings. Headings in two rows, what
+/// is measured under what it is of, are read as one: "Ball Speed".
 std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map);
 
 /// The first cell of a row that is not empty.

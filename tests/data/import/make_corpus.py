@@ -149,6 +149,10 @@ VOCABULARIES = {
                 ("Att. ang.", "attack", "deg"), ("Lat.", "side", "m"), ("Carry", "carry", "m"), ("Speed", "club_speed", "mph")],
     "two lines": [("Club", "club", None), ("Ball\nSpeed\n", "ball_speed", "kmh"), ("Carry\nDistance\n", "carry", "m"),
                   ("Spin Rate\n", "spin", "rpm")],
+    # What stands before the bar stands in a row above; in parentheses where the heading needs it not.
+    "grouped": [("Shot", "shot", None), ("Club", "club", None), ("Head|Speed", "club_speed", "mph"),
+                ("(Head)|Attack Angle", "attack", "deg"), ("Ball|Speed", "ball_speed", "mph"), ("(Ball)|Launch Angle", "launch", "deg"),
+                ("(Ball)|Spin Rate", "spin", "rpm"), ("(Flight)|Carry", "carry", "yd"), ("(Flight)|Offline", "side", "yd")],
     "by value": [("Club", "club", None), ("Club", "club_speed", "mph"), ("Ball", "ball_speed", "mph"), ("Smash", "smash", "one"),
                  ("Launch", "launch", "deg"), ("Spin", "spin", "rpm"), ("Carry", "carry", "yd"), ("Distance", "total", "yd")],
 }
@@ -223,6 +227,9 @@ STYLES = [
     ("caps_separator_line", "caps", {"units": "tight", "delimiter": ";", "title": ["sep="]}),
     ("v_and_h", "v and h", {"units": "[{}]"}),
     ("two_line_headings", "two lines", {"units": "({})", "quote": True}),
+    ("groups_above", "grouped", {"units": "({})"}),
+    ("groups_above_row", "grouped", {"units": "row", "title": ["Range session"]}),
+    ("xlsx_groups_above", "grouped", {"units": "[{}]", "sheet": "shared"}),
     ("pipes", "short", {"units": "({})", "delimiter": "|"}),
     ("xlsx_shared", "plain", {"units": "({})", "sheet": "shared"}),
     ("xlsx_inline", "plain", {"units": "({})", "sheet": "inline"}),
@@ -262,6 +269,9 @@ def table(words, style):
     for h, meaning, unit in columns:
         text = heading(h, unit, style)
         heads.append(text)
+        group, bar, under = text.partition("|")
+        if bar:
+            text = under if group.startswith("(") else group + " " + under
         if meaning == "club":
             canonical = "build"
         elif meaning == "time":
@@ -315,6 +325,10 @@ def table(words, style):
 def lines_of(words, style):
     columns, heads, rows, expected = table(words, style)
     lines = [[t] for t in style.get("title", [])]
+    if any("|" in h for h in heads):
+        groups = [h.partition("|")[0].strip("()") if "|" in h else "" for h in heads]
+        lines.append([g if i == 0 or groups[i - 1] != g else "" for i, g in enumerate(groups)])
+        heads = [h.rpartition("|")[2] for h in heads]
     if style["units"] == "row":
         form = style.get("row_form", "{}")
         lines.append(heads)
