@@ -1,17 +1,21 @@
 // Timings of the bay: the link, a shot's way to the screen, and a logbook of a million shots.
 #include "app/bay_page/bay_page.h"
+#include "app/prompter.h"
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_page.h"
+#include "app/shell/main_window.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/plan/schedule.h"
 #include "link/message.h"
 #include "logbook/logbook.h"
 
+#include <QAbstractItemView>
 #include <QApplication>
 #include <QElapsedTimer>
 #include <QKeyEvent>
 #include <QLineEdit>
+#include <QScrollBar>
 #include <QSettings>
 #include <QTcpSocket>
 #include <QTemporaryDir>
@@ -199,6 +203,43 @@ const Million& million() {
     static const Million made;
     return made;
 }
+
+// 2,000 tests of three clubs in the list: turned to, and scrolled from end to end a page at a time.
+void scrollTwoThousandTests(benchmark::State& state) {
+    app::Session session;
+    QTemporaryDir folder;
+    const QString path = folder.filePath("many.knotbook");
+    {
+        auto book = logbook::Logbook::create(path.toStdString());
+        for (int i = 0; i < 2000; ++i) {
+            auto test = longTest(2, 18);
+            test.createdAt = "2026-05-02T09:00:00";
+            test.title = "Test " + std::to_string(i);
+            const auto id = *book->save(test);
+            (void)book->keepFinding(id, {.verdict = 0, .text = "Fern carries farther: real"});
+        }
+    }
+    app::MainWindow window(session, std::make_unique<app::DialogPrompter>());
+    window.resize(1280, 800);
+    window.show();
+    QElapsedTimer clock;
+    clock.start();
+    session.openLogbook(path);
+    window.showPage(app::PageId::logbook);
+    QCoreApplication::processEvents();
+    state.counters["ms to open"] = static_cast<double>(clock.elapsed());
+    auto* bar = window.findChild<QAbstractItemView*>("testList")->verticalScrollBar();
+    double longest = 0;
+    for (auto _ : state) {
+        QElapsedTimer step;
+        step.start();
+        bar->setValue(bar->value() >= bar->maximum() ? 0 : bar->value() + bar->pageStep());
+        QCoreApplication::processEvents();
+        longest = std::max(longest, static_cast<double>(step.nsecsElapsed()) / 1e6);
+    }
+    state.counters["longest ms"] = longest;
+}
+BENCHMARK(scrollTwoThousandTests)->Unit(benchmark::kMillisecond)->Iterations(400);
 
 void openMillionShots(benchmark::State& state) {
     const auto& path = million().path;

@@ -6,6 +6,7 @@
 #include "files/import/columns.h"
 
 #include <algorithm>
+#include <array>
 #include <charconv>
 #include <functional>
 
@@ -28,9 +29,9 @@ std::string quoted(const std::string& cell) {
 
 // The shortest text that reads back as the same number.
 std::string exactNumber(double value) {
-    char buffer[32];
-    const auto result = std::to_chars(buffer, buffer + sizeof buffer, value);
-    return {buffer, result.ptr};
+    std::array<char, 32> buffer{};
+    const auto result = std::to_chars(buffer.data(), buffer.data() + buffer.size(), value);
+    return {buffer.data(), result.ptr};
 }
 
 struct WrittenColumn {

@@ -221,6 +221,20 @@ void putOpinions(ordered_json& json, const Reading& reading) {
     json["median_gap"] = medians.take();
 }
 
+void putTrend(ordered_json& json, const Reading& reading) {
+    if (reading.trend.empty())
+        return;
+    ByMetric trend(reading);
+    ByMetric order(reading);
+    for (const auto& t : reading.trend) {
+        trend.add(t.slope.metric, trendJson(t), {}, {});
+        if (t.jonckheere)
+            order.add(t.slope.metric, {{"J", *t.jonckheere}, {"z", *t.z}, {"p", *t.orderP}}, {}, {});
+    }
+    json["trend"] = trend.take();
+    json["jonckheere"] = order.take();
+}
+
 void putModels(ordered_json& json, const Reading& reading) {
     ByMetric drift(reading);
     for (const auto& e : reading.drift)
@@ -237,17 +251,7 @@ void putModels(ordered_json& json, const Reading& reading) {
     json["adaptation_per_turn"] = adaptation.take();
     if (ordered_json found = equal.take(); !found.empty())
         json["at_equal_strike"] = std::move(found);
-    if (!reading.trend.empty()) {
-        ByMetric trend(reading);
-        ByMetric order(reading);
-        for (const auto& t : reading.trend) {
-            trend.add(t.slope.metric, trendJson(t), {}, {});
-            if (t.jonckheere)
-                order.add(t.slope.metric, {{"J", *t.jonckheere}, {"z", *t.z}, {"p", *t.orderP}}, {}, {});
-        }
-        json["trend"] = trend.take();
-        json["jonckheere"] = order.take();
-    }
+    putTrend(json, reading);
     if (!reading.interaction.empty()) {
         ByMetric interaction(reading);
         for (const auto& e : reading.interaction) {

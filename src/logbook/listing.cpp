@@ -27,11 +27,19 @@ std::string countTurns(Database& database, const std::string& id) {
     return tally;
 }
 
-void keepTally(Database& database, const std::string& id, const std::string& tally) {
+// All together: one by one each would wait for the disk.
+void keepTallies(Database& database, const std::map<std::string, std::string>& tallies) {
+    if (tallies.empty())
+        return;
+    SQLite::Transaction transaction(database, SQLite::TransactionBehavior::IMMEDIATE);
     Statement s(database, "INSERT OR REPLACE INTO tally(test_id, turns) VALUES(?, ?)");
-    s.bind(1, id);
-    s.bind(2, tally);
-    s.exec();
+    for (const auto& [id, tally] : tallies) {
+        s.reset();
+        s.bind(1, id);
+        s.bind(2, tally);
+        s.exec();
+    }
+    transaction.commit();
 }
 
 // False, with nothing changed, where the text is no tally of this test.
@@ -111,16 +119,18 @@ std::vector<TestEntry> listTests(Database& database) {
     while (tallies.executeStep())
         if (const auto at = place.find(tallies.getColumn(0).getString()); at != place.end())
             told[at->second] = applyTally(tallies.getColumn(1).getString(), entries[at->second]);
+    std::map<std::string, std::string> counted;
     for (std::size_t i = 0; i < entries.size(); ++i)
         if (!told[i]) {
-            const std::string tally = countTurns(database, entries[i].id);
+            std::string tally = countTurns(database, entries[i].id);
             applyTally(tally, entries[i]);
-            try {
-                keepTally(database, entries[i].id, tally);
-            } catch (const SQLite::Exception&) {
-                // A disk that is full or busy costs the next listing its time, nothing else.
-            }
+            counted.emplace(entries[i].id, std::move(tally));
         }
+    try {
+        keepTallies(database, counted);
+    } catch (const SQLite::Exception&) {
+        // A disk that is full or busy costs the next listing its time, nothing else.
+    }
     Statement said(database, "SELECT key, value FROM setting WHERE key LIKE 'found:%'");
     while (said.executeStep())
         if (const auto at = place.find(said.getColumn(0).getString().substr(findingKey({}).size())); at != place.end())

@@ -59,7 +59,7 @@ constexpr std::array<const char*, 3> besides = {"-journal", "-wal", "-shm"};
 
 // Of a file and what lies beside it, in the system's place for such.
 std::string temporaryCopy(const std::string& path) {
-    const std::string copy = (std::filesystem::temp_directory_path() / newId()).string();
+    std::string copy = (std::filesystem::temp_directory_path() / newId()).string();
     std::filesystem::copy_file(path, copy);
     for (const char* suffix : {"-journal", "-wal"})
         if (std::filesystem::exists(path + suffix))

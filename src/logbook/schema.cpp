@@ -99,7 +99,7 @@ std::set<std::string> partsOf(SQLite::Database& database) {
         const std::string type = objects.getColumn(0).getString();
         const std::string name = objects.getColumn(1).getString();
         if (type != "table") {
-            parts.insert(type + " " + name + ": " + objects.getColumn(2).getString());
+            parts.insert(std::string(type).append(" ").append(name).append(": ") + objects.getColumn(2).getString());
             continue;
         }
         parts.insert("table " + name);

@@ -11,15 +11,35 @@
 #include <QPainter>
 
 #include <algorithm>
+#include <cmath>
 
 namespace knot::app {
 namespace {
 
-constexpr int headHeight = 66;
-constexpr int dayHeight = 30;
-constexpr int cordHeight = 22;
 constexpr std::size_t mostCords = 6;
-constexpr double cordsLeft = 110;
+
+// Heights and widths grow with the user's type.
+double grown(double pixels) {
+    return pixels * typeScale();
+}
+double dayHeight() {
+    return grown(30);
+}
+double titleHeight() {
+    return grown(22);
+}
+double factsHeight() {
+    return grown(20);
+}
+double cordHeight() {
+    return grown(22);
+}
+double cordsLeft() {
+    return grown(110);
+}
+constexpr double margin = 12; ///< of a card, above and below
+constexpr double apart = 12;  ///< between cards
+constexpr double gap = 6;     ///< between what is said and the cords
 
 QString dayText(const std::string& iso) {
     const QDate day = QDate::fromString(QString::fromStdString(iso.substr(0, 10)), Qt::ISODate);
@@ -47,15 +67,15 @@ void drawCord(QPainter& painter, const logbook::TestEntry::BuildTurns& build, st
     painter.setFont(typeface(size::caption));
     painter.setPen(colours().ink);
     const QString name = painter.fontMetrics().elidedText(QString::fromStdString(build.name), Qt::ElideRight,
-                                                          static_cast<int>(cordsLeft) - 26);
-    painter.drawText(QRectF(box.left() + 18, box.top(), cordsLeft - 20, box.height()), Qt::AlignVCenter, name);
+                                                          static_cast<int>(cordsLeft()) - 26);
+    painter.drawText(QRectF(box.left() + 18, box.top(), cordsLeft() - 20, box.height()), Qt::AlignVCenter, name);
     std::size_t knots = 0;
     for (const std::size_t n : build.counted)
         knots += n;
     const double gaps = static_cast<double>(build.counted.size());
-    const double room = box.width() - cordsLeft;
+    const double room = box.width() - cordsLeft();
     const double pitch = std::min(11.0, room / std::max(1.0, static_cast<double>(knots) + gaps));
-    double x = box.left() + cordsLeft;
+    double x = box.left() + cordsLeft();
     for (const std::size_t n : build.counted) {
         const double length = pitch * static_cast<double>(n);
         painter.setPen(QPen(colour, 1.6));
@@ -71,7 +91,7 @@ void drawCord(QPainter& painter, const logbook::TestEntry::BuildTurns& build, st
 void drawFinding(QPainter& painter, const logbook::TestEntry& test, const QRectF& box) {
     double x = box.left();
     const QFont font = typeface(size::caption);
-    const double baseline = box.top() + 14;
+    const double baseline = box.top() + grown(14);
     if (test.finding.verdict >= 0) {
         drawVerdict(painter, QRectF(x, box.top() + 2, 26, 16), static_cast<judge::Verdict>(test.finding.verdict));
         x += 34;
@@ -158,8 +178,9 @@ QVariant TestListModel::data(const QModelIndex& index, int role) const {
 QSize TestDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const {
     const auto* model = static_cast<const TestListModel*>(index.model());
     const std::size_t cords = std::min(model->at(index.row()).builds.size(), mostCords);
-    const int day = model->dayOver(index.row()).isEmpty() ? 0 : dayHeight;
-    return {400, day + headHeight + cordHeight * static_cast<int>(cords) + 22};
+    const double day = model->dayOver(index.row()).isEmpty() ? 0 : dayHeight();
+    const double card = 2 * margin + titleHeight() + factsHeight() + gap + cordHeight() * static_cast<double>(cords);
+    return {400, static_cast<int>(std::ceil(day + card + apart))};
 }
 
 void TestDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const {
@@ -168,31 +189,32 @@ void TestDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     const Colours& c = colours();
     painter->save();
     painter->setRenderHint(QPainter::Antialiasing);
-    QRectF card = QRectF(option.rect).adjusted(0.5, 0.5, -0.5, -10.5);
+    QRectF card = QRectF(option.rect).adjusted(0.5, 0.5, -0.5, 0.5 - apart);
     if (const QString day = model->dayOver(index.row()); !day.isEmpty()) {
         painter->setPen(c.faint);
-        drawTabular(*painter, typeface(size::caption, QFont::DemiBold), card.topLeft() + QPointF(2, 18), day,
+        drawTabular(*painter, typeface(size::caption, QFont::DemiBold), card.topLeft() + QPointF(2, grown(18)), day,
                     Align::left);
-        card.setTop(card.top() + dayHeight);
+        card.setTop(card.top() + dayHeight());
     }
     const bool inHand = option.state & QStyle::State_Selected;
     painter->setPen(QPen(inHand ? c.cord : c.line, inHand ? 1.5 : 1));
     painter->setBrush(c.sheet);
     painter->drawRoundedRect(card, 6, 6);
-    const QRectF inner = card.adjusted(18, 12, -18, -10);
+    const QRectF inner = card.adjusted(18, margin, -18, -margin);
     painter->setFont(typeface(size::strong, QFont::DemiBold));
     painter->setPen(c.ink);
-    painter->drawText(QRectF(inner.left(), inner.top(), inner.width(), 22), Qt::AlignVCenter,
+    painter->drawText(QRectF(inner.left(), inner.top(), inner.width(), titleHeight()), Qt::AlignVCenter,
                       painter->fontMetrics().elidedText(QString::fromStdString(test.title), Qt::ElideRight,
                                                         static_cast<int>(inner.width())));
-    drawFinding(*painter, test, QRectF(inner.left(), inner.top() + 24, inner.width(), 20));
-    double top = inner.top() + headHeight - 16;
-    for (std::size_t b = 0; b < std::min(test.builds.size(), mostCords); ++b, top += cordHeight)
-        drawCord(*painter, test.builds[b], b, QRectF(inner.left(), top, inner.width(), cordHeight));
+    drawFinding(*painter, test, QRectF(inner.left(), inner.top() + titleHeight(), inner.width(), factsHeight()));
+    double top = inner.top() + titleHeight() + factsHeight() + gap;
+    for (std::size_t b = 0; b < std::min(test.builds.size(), mostCords); ++b, top += cordHeight())
+        drawCord(*painter, test.builds[b], b, QRectF(inner.left(), top, inner.width(), cordHeight()));
     if (test.builds.size() > mostCords) {
         painter->setPen(c.faint);
         painter->setFont(typeface(size::caption));
-        painter->drawText(QRectF(inner.left(), inner.top() + 24, inner.width(), 20), Qt::AlignRight | Qt::AlignVCenter,
+        painter->drawText(QRectF(inner.left(), inner.top() + titleHeight(), inner.width(), factsHeight()),
+                          Qt::AlignRight | Qt::AlignVCenter,
                           tr("and %1 more clubs").arg(test.builds.size() - mostCords));
     }
     painter->restore();

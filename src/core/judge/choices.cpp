@@ -102,6 +102,7 @@ private:
 
     static std::vector<BuildAt> buildsOf(const std::vector<Standing>& standings) {
         std::vector<BuildAt> builds;
+        builds.reserve(standings.size());
         for (const Standing& standing : standings)
             builds.push_back(standing.build);
         return builds;

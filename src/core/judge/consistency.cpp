@@ -133,6 +133,7 @@ std::vector<LogSpread> logSpreads(const Column& column) {
             builds.push_back(b);
         }
     std::vector<const Residuals*> all;
+    all.reserve(residuals.size());
     for (const Residuals& r : residuals)
         all.push_back(&r);
     const double gamma = all.empty() ? 0 : pooledKurtosis(all);

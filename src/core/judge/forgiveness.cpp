@@ -218,8 +218,10 @@ std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, Bui
     const WorstShots other(theirs, column.metric);
     result.gap = mine.seen() - other.seen();
     Random random(seed);
+    constexpr int draws = 4000;
     std::vector<double> gaps;
-    for (int draw = 0; draw < 4000; ++draw)
+    gaps.reserve(draws);
+    for (int draw = 0; draw < draws; ++draw)
         gaps.push_back(mine.resampled(random) - other.resampled(random));
     result.ci95 = {quantileOf(gaps, 0.025), quantileOf(gaps, 0.975), 0.95};
     return result;

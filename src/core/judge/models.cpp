@@ -238,6 +238,7 @@ std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, Bui
     if (byRound.size() < 5 || draws == 0)
         return std::nullopt;
     std::vector<const std::vector<CovariateRow>*> rounds;
+    rounds.reserve(byRound.size());
     for (const auto& [round, own] : byRound)
         rounds.push_back(&own);
     Random random(seed);

@@ -172,6 +172,7 @@ std::optional<Difference> inWords(const char* what, const char* moves, const std
 
 std::vector<Difference> differenceSheet(const std::vector<Build>& builds, TestKind kind) {
     std::vector<Figures> figures;
+    figures.reserve(builds.size());
     for (const Build& build : builds)
         figures.push_back(figuresOf(build.club));
     std::vector<Difference> sheet;

@@ -3,6 +3,7 @@
 #include "core/record/text.h"
 
 #include <algorithm>
+#include <array>
 #include <charconv>
 #include <cmath>
 
@@ -10,9 +11,10 @@ namespace knot::record {
 namespace {
 
 std::string digits(double magnitude, int decimals) {
-    char buffer[400];
-    const auto result = std::to_chars(buffer, buffer + sizeof buffer, magnitude, std::chars_format::fixed, decimals);
-    return {buffer, result.ptr};
+    std::array<char, 400> buffer{};
+    const auto result =
+        std::to_chars(buffer.data(), buffer.data() + buffer.size(), magnitude, std::chars_format::fixed, decimals);
+    return {buffer.data(), result.ptr};
 }
 
 void groupThousands(std::string& text) {
@@ -104,42 +106,61 @@ struct Figures {
     std::string exponent; ///< "e-3" or empty
 };
 
-std::optional<Figures> figuresOf(std::string_view text) {
-    text = trimmed(text);
-    Figures figures;
+// True where there was a minus; a plus is taken as well.
+bool takeSign(std::string_view& text) {
     for (const std::string_view sign : {"-", "\u2212", "+"})
         if (text.starts_with(sign)) {
-            figures.negative = sign != "+";
             text.remove_prefix(sign.size());
-            break;
+            return sign != "+";
         }
+    return false;
+}
+
+// The digits with their marks, as far as they go.
+std::string takeBody(std::string_view& text) {
+    std::string body;
     while (!text.empty()) {
         const char c = text.front();
         if (isDigit(c) || c == '.' || c == ',') {
-            figures.body += c;
+            body += c;
             text.remove_prefix(1);
         } else if (const std::size_t space = spaceAtStart(text); space > 0) {
-            figures.body += '\'';
+            body += '\'';
             text.remove_prefix(space);
         } else if (text.starts_with("'") || text.starts_with("\u2019")) {
-            figures.body += '\'';
+            body += '\'';
             text.remove_prefix(c == '\'' ? 1 : 3);
         } else {
             break;
         }
     }
-    if ((text.starts_with('e') || text.starts_with('E')) && text.size() > 1) {
-        std::string_view digits = text.substr(1);
-        if (digits.starts_with('-') || digits.starts_with('+'))
-            digits.remove_prefix(1);
-        if (!digits.empty() && std::ranges::all_of(digits, isDigit))
-            figures.exponent = text[1] == '+' ? "e" + std::string(digits) : std::string(text);
-        else
-            return std::nullopt;
-    } else if (!text.empty()) {
+    return body;
+}
+
+// "e-3" of all that is left; nothing where that is something else.
+std::optional<std::string> exponentIn(std::string_view text) {
+    if (text.empty())
+        return std::string();
+    if (!text.starts_with('e') && !text.starts_with('E'))
         return std::nullopt;
-    }
-    return figures.body.find_first_of("0123456789") == std::string::npos ? std::nullopt : std::optional(figures);
+    std::string_view digits = text.substr(1);
+    if (digits.starts_with('-') || digits.starts_with('+'))
+        digits.remove_prefix(1);
+    if (digits.empty() || !std::ranges::all_of(digits, isDigit))
+        return std::nullopt;
+    return text[1] == '+' ? "e" + std::string(digits) : std::string(text);
+}
+
+std::optional<Figures> figuresOf(std::string_view text) {
+    text = trimmed(text);
+    Figures figures;
+    figures.negative = takeSign(text);
+    figures.body = takeBody(text);
+    auto exponent = exponentIn(text);
+    if (!exponent || figures.body.find_first_of("0123456789") == std::string::npos)
+        return std::nullopt;
+    figures.exponent = std::move(*exponent);
+    return figures;
 }
 
 // Digits in groups of three parted by `mark`, or without any: then what is left without them.

@@ -79,7 +79,7 @@ struct Test {
     void nameShots();
     /// Takes a build out that no shot, feel or guess is of; those after it move up everywhere. False,
     /// and no change, where one is. The planned turns go: they are to be made anew.
-    bool removeBuild(BuildAt build);
+    bool removeBuild(BuildAt gone);
     /// Metrics with at least one reading among the shots of any status, in canonical order.
     std::vector<Metric> metricsRead() const;
 

@@ -1,6 +1,7 @@
 #include "core/simulate/scenarios.h"
 
 #include <algorithm>
+#include <array>
 #include <cstdio>
 #include <numeric>
 
@@ -226,10 +227,10 @@ private:
 
     std::string timeOfShot() {
         m_seconds += 32;
-        char text[16];
-        std::snprintf(text, sizeof text, "T%02d:%02d:%02d", (9 + m_seconds / 3600) % 24, m_seconds / 60 % 60,
-                      m_seconds % 60);
-        return m_scenario.day + text;
+        std::array<char, 16> text{};
+        (void)std::snprintf(text.data(), text.size(), "T%02d:%02d:%02d", (9 + m_seconds / 3600) % 24,
+                            m_seconds / 60 % 60, m_seconds % 60);
+        return m_scenario.day + text.data();
     }
 
     const Scenario& m_scenario;
