@@ -239,6 +239,8 @@ TEST_CASE("how a record was struck is said in sentences") {
     };
     CHECK(said("build,carry_m\nA,1\nA,2\n") == "1 club, 2 shots. ");
     CHECK(said("build,carry_m\nA,1\nA,2\nB,3\nC,3\n") == "3 clubs, one run each. ");
+    CHECK(said("build,taken_at,carry_m\nA,2031-05-04T10:00:00,1\nA,2031-05-04T15:10:00,2\nA,2031-06-05T15:10:00,2\n") ==
+          "1 club, 3 shots. A pause of 5 h after shot 1. A pause of 32 days after shot 2. ");
     CHECK(said("build,carry_m\nA,1\nB,2\nA,3\nC,3\n") == "3 clubs, one run each; A was gone back to. ");
     CHECK(said("build,carry_m\nA,1\nB,2\nB,3\nA,3\nA,1\nB,2\n") ==
           "2 clubs, 2 runs each. 2 whole laps: each club once in each. ");

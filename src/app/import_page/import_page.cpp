@@ -349,7 +349,7 @@ void ImportPage::showActions() {
     const bool others = std::ranges::any_of(
         m_book.tests(), [&](const auto& test) { return !m_hand.has() || test.id != m_hand.test().id; });
     m_add->setEnabled(read && (m_hand.has() || others));
-    m_add->setCaption(others         ? tr("as another sitting of one of this logbook")
+    m_add->setCaption(others         ? tr("as another sitting of a test of this logbook")
                       : m_hand.has() ? tr("“%1”, as another sitting").arg(title)
                                      : tr("there is none yet"));
 }

@@ -54,10 +54,12 @@ void WaysIn::add(const QString& path) {
 }
 
 void WaysIn::read() {
+    emit cleared();
     finish(m_session.takeImported(m_page.forKeeping()), PageId::reading);
 }
 
 void WaysIn::keepAsSitting() {
+    emit cleared();
     auto imported = m_page.forKeeping();
     imported.test.stage = record::Stage::openSitting;
     finish(m_session.takeImported(std::move(imported)), PageId::rack);
@@ -65,6 +67,7 @@ void WaysIn::keepAsSitting() {
 
 // Which one is asked where the logbook has others than the one in hand.
 void WaysIn::addToTest() {
+    emit cleared();
     m_session.book().listIfStale();
     const auto& tests = m_session.book().tests();
     const std::string inHand = m_session.hasTest() ? m_session.test().id : std::string();
@@ -91,6 +94,7 @@ bool WaysIn::putIntoTest() {
 }
 
 void WaysIn::lay() {
+    emit cleared();
     m_page.remember();
     emit pageRequested(PageId::bay);
     emit layRequested(m_page.name(), m_page.forKeeping().test.shots);

@@ -47,6 +47,14 @@ Standing standingOf(const record::Test& test, const judge::Reading* reading, con
     const auto stand = bay::standOf(test);
     if (const auto* stint = stand.stint())
         return {{}, "lap " + std::to_string(stint->round) + " of " + std::to_string(stand.rounds) + ": go on"};
+    switch (test.stage) {
+    case record::Stage::openSitting:
+        return {{}, "an open sitting"};
+    case record::Stage::screening:
+        return {{}, "a screening"};
+    case record::Stage::test:
+        break;
+    }
     return {{}, record::counted(test.shots.size(), "shot")};
 }
 

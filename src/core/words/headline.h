@@ -20,7 +20,7 @@ Headline headlineOf(const judge::Reading& reading, const record::DisplayUnits& u
 /// way says no finding, and an open sitting or a screening has none.
 bool isToldByReading(const record::Test& test);
 
-/// How a test stands in a list: what was found, else how far it is ("lap 3 of 5: go on", "24 shots").
+/// How a test stands in a list: what was found, else how far it is ("lap 3 of 5: go on", "a screening").
 struct Standing {
     std::optional<judge::Verdict> verdict; ///< none where it only says how far it is
     std::string text;

@@ -64,6 +64,15 @@ std::size_t wholeLaps(const std::vector<Run>& runs) {
     return laps;
 }
 
+// "11 min", "5 h", "32 days": as fine as anybody asks of a pause.
+std::string lengthOf(double seconds) {
+    const double minutes = seconds / 60;
+    if (minutes < 120)
+        return std::to_string(std::lround(minutes)) + " min";
+    const double hours = minutes / 60;
+    return hours < 48 ? std::to_string(std::lround(hours)) + " h" : std::to_string(std::lround(hours / 24)) + " days";
+}
+
 void addPauses(const Test& test, std::vector<std::string>& facts) {
     struct Pause {
         std::size_t after = 0;
@@ -78,8 +87,7 @@ void addPauses(const Test& test, std::vector<std::string>& facts) {
     pauses.resize(std::min(pauses.size(), mostPauses));
     std::ranges::sort(pauses, {}, &Pause::after);
     for (const Pause& pause : pauses)
-        facts.push_back("A pause of " + std::to_string(std::lround(pause.seconds / 60)) + " min after shot " +
-                        std::to_string(pause.after) + ".");
+        facts.push_back("A pause of " + lengthOf(pause.seconds) + " after shot " + std::to_string(pause.after) + ".");
 }
 
 void addMissing(const Test& test, std::vector<std::string>& facts) {
