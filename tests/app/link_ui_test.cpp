@@ -6,7 +6,9 @@
 #include "support/failing_disk.h"
 
 #include <QLabel>
+#include <QProcess>
 #include <QSettings>
+#include <QStandardPaths>
 #include <QTcpServer>
 #include <catch2/catch.hpp>
 #include <sqlite3.h>
@@ -213,6 +215,50 @@ TEST_CASE("a web page's bytes put no shot into a test") {
     CHECK(QTest::qWaitFor([&] { return page.socket.state() == QAbstractSocket::UnconnectedState; }, 3000));
     CHECK(shots(bench).empty());
     CHECK(!page.heard.contains("welcome"));
+}
+
+TEST_CASE("a page in a real browser puts no shot into a test", "[browser]") {
+    const QString browser = QStandardPaths::findExecutable("chromium");
+    if (browser.isEmpty()) {
+        WARN("No Chromium here: only the bytes it sends were tried.");
+        return;
+    }
+    Bench bench;
+    sitDown(bench);
+    QTcpServer control; // that the page does what it is meant to
+    QByteArray attempted;
+    QObject::connect(&control, &QTcpServer::newConnection, [&] {
+        auto* socket = control.nextPendingConnection();
+        QObject::connect(socket, &QTcpSocket::readyRead, [&attempted, socket] {
+            attempted += socket->readAll();
+            socket->disconnectFromHost();
+        });
+    });
+    REQUIRE(control.listen(QHostAddress::LocalHost));
+    record::Readings readings;
+    readings.measure(record::Metric::carry, 190);
+    const auto lines =
+        QString::fromStdString(link::lineOf(hello()) + link::lineOf(link::ShotRead{"x", {}, readings, {}}));
+    QByteArray script;
+    for (const quint16 port : {control.serverPort(), bench.find<app::BayPage>("bayPage")->server().port()}) {
+        const QByteArray place = "127.0.0.1:" + QByteArray::number(port);
+        script += "tell('http://" + place + "/');try{new WebSocket('ws://" + place + "/')}catch(e){}\n";
+    }
+    const QString page = bench.writeFile(
+        "page.html",
+        "<textarea id=lines>" + lines.toHtmlEscaped().toUtf8() +
+            "</textarea><script>const lines=document.getElementById('lines').value;"
+            "function tell(to){fetch(to,{method:'POST',mode:'no-cors',body:lines});navigator.sendBeacon(to,lines);"
+            "new Image().src=to+encodeURIComponent(lines)}\n" +
+            script + "</script>");
+    QProcess run;
+    run.start(browser, {"--headless", "--no-sandbox", "--disable-gpu", "--user-data-dir=" + bench.path("browser"),
+                        "--timeout=3000", "--dump-dom", "file://" + page});
+    CHECK(QTest::qWaitFor([&] { return run.state() == QProcess::NotRunning; }, 60000));
+    CHECK(attempted.contains("POST / HTTP/1.1"));
+    CHECK(attempted.contains("\"hello\""));
+    CHECK(shots(bench).empty());
+    CHECK(!bench.message().contains("Hand-made"));
 }
 
 TEST_CASE("a flood of junk is over at once, and too many lines at a time are turned away") {
