@@ -5,15 +5,19 @@
 #include "app/line.h"
 #include "app/session/session.h"
 #include "app/sources/cues.h"
+#include "app/sources/peer.h"
 #include "support/failing_disk.h"
 
 #include <QDir>
 #include <QLabel>
+#include <QProcess>
 #include <QSettings>
+#include <QStandardPaths>
 #include <QTcpServer>
 #include <QTcpSocket>
 #include <catch2/catch.hpp>
 #include <sqlite3.h>
+#include <unistd.h>
 
 #include <algorithm>
 #include <memory>
@@ -21,6 +25,7 @@
 
 using namespace knot;
 using knot::test::Bench;
+using knot::test::eventually;
 using knot::test::Hands;
 using knot::test::shots;
 using knot::test::sitDown;
@@ -315,4 +320,49 @@ TEST_CASE("sound cues are sound: whole waves with soft ends, each its own") {
         waves.insert(wave);
     }
     CHECK(waves.size() == 5);
+}
+
+TEST_CASE("whose program is at the other end is told by the kernel's table, by both ends whole") {
+    const QByteArray table =
+        "  sl  local_address rem_address   st tx_queue rx_queue tr tm->when retrnsmt   uid  timeout inode\n"
+        "   0: 0200007F:9C40 0100007F:BB1B 01 00000000:00000000 00:00000000 00000000     7        0 1 1\n"
+        "   1: 0100007F:9C40 0100007F:BB1B 01 00000000:00000000 00:00000000 00000000    42        0 1 1\n";
+    const QByteArray six = "  sl  local_address                         remote_address\n"
+                           "   0: 0000000000000000FFFF00000100007F:9C41 0000000000000000FFFF00000100007F:BB1B 01 "
+                           "00000000:00000000 00:00000000 00000000    43        0 1 1\n";
+    const app::End ours{QHostAddress("127.0.0.1"), 0xBB1B};
+    CHECK(app::ownerIn(table, {QHostAddress("127.0.0.1"), 0x9C40}, ours) == 42U);
+    CHECK(app::ownerIn(table, {QHostAddress("127.0.0.2"), 0x9C40}, ours) == 7U);
+    CHECK(app::ownerIn(six, {QHostAddress("127.0.0.1"), 0x9C41}, ours) == 43U);
+    CHECK(!app::ownerIn(table, {QHostAddress("127.0.0.1"), 0x9C41}, ours));
+    CHECK(!app::ownerIn("", {QHostAddress("127.0.0.1"), 0x9C40}, ours));
+}
+
+TEST_CASE("a program of another user is not heard, by whatever kind of socket") {
+    const QString python = QStandardPaths::findExecutable("python3");
+    if (::getuid() != 0 || python.isEmpty()) {
+        WARN("Another user can't be played here.");
+        return;
+    }
+    Bench bench;
+    sitDown(bench);
+    const QString port = QString::number(bench.find<app::BayPage>("bayPage")->server().port());
+    for (const char* place : {"127.0.0.1", "::ffff:127.0.0.1"})
+        for (const bool isOther : {false, true}) {
+            QProcess program;
+            program.start(python, {"-c",
+                                   "import os, socket, sys\n"
+                                   "if sys.argv[3] == '1': os.setuid(65534)\n"
+                                   "s = socket.create_connection((sys.argv[1], int(sys.argv[2])))\n"
+                                   "s.settimeout(5)\n"
+                                   "try:\n"
+                                   "    s.sendall(b'{\"type\":\"hello\",\"protocol\":1,\"device\":\"Hand-made\"}\\n')\n"
+                                   "    print(s.recv(2000))\n"
+                                   "except OSError:\n"
+                                   "    print('cut')\n",
+                                   place, port, isOther ? "1" : "0"});
+            REQUIRE(eventually([&] { return program.state() == QProcess::NotRunning; }));
+            INFO(place << (isOther ? ", another user" : ", the same user"));
+            CHECK(program.readAllStandardOutput().contains("welcome") == !isOther);
+        }
 }

@@ -3,16 +3,14 @@
 #include "app/session/bay_run.h"
 #include "app/session/moment.h"
 #include "app/session/test_in_hand.h"
+#include "app/sources/peer.h"
 
 #include <QDateTime>
-#include <QFile>
 #include <QPointer>
 #include <QRandomGenerator>
 #include <QSettings>
 #include <QTcpServer>
 #include <QTcpSocket>
-
-#include <unistd.h>
 
 #include <algorithm>
 #include <unordered_set>
@@ -175,24 +173,6 @@ QString MonitorServer::status() const {
     return tr("Connected: %1.").arg(connected.join(QStringLiteral(", ")));
 }
 
-// Whether a program of this user is at the other end: whoever else is on this computer is a stranger.
-bool MonitorServer::isOurs(const QTcpSocket& socket) const {
-    if (m_settings.open)
-        return true; // the code decides
-    QFile table(QStringLiteral("/proc/net/tcp"));
-    if (!table.open(QIODevice::ReadOnly))
-        return true;
-    // "sl local_address rem_address st … uid …", addresses as IP:PORT in hexadecimal.
-    const QByteArray theirs = ':' + QByteArray::number(socket.peerPort(), 16).rightJustified(4, '0').toUpper();
-    const QByteArray ours = ':' + QByteArray::number(socket.localPort(), 16).rightJustified(4, '0').toUpper();
-    for (const QByteArray& row : table.readAll().split('\n')) {
-        const QList<QByteArray> cells = row.simplified().split(' ');
-        if (cells.size() > 7 && cells[1].endsWith(theirs) && cells[2].endsWith(ours))
-            return cells[7].toUInt() == ::getuid();
-    }
-    return true;
-}
-
 // One wrong code a second in all, and a new one after twenty.
 link::Admission MonitorServer::admits(const std::string& code) {
     if (m_sinceWrongCode.isValid() && m_sinceWrongCode.elapsed() < 1000)
@@ -217,7 +197,7 @@ link::Admission MonitorServer::admits(const std::string& code) {
 
 void MonitorServer::meet() {
     while (QTcpSocket* socket = m_server->nextPendingConnection()) {
-        if (m_lines.size() >= mostLines || !isOurs(*socket)) {
+        if (m_lines.size() >= mostLines || (!m_settings.open && !isOwn(*socket))) {
             socket->abort();
             socket->deleteLater();
             continue;

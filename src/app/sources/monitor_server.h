@@ -77,7 +77,6 @@ private:
     struct Line;
     void meet();
     void hear(Line& line);
-    bool isOurs(const QTcpSocket& socket) const;
     link::Admission admits(const std::string& code);
     void greet(Line& line, const link::Hello& hello);
     void take(Line& line, const std::vector<link::Message>& messages);
