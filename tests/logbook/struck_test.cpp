@@ -253,3 +253,42 @@ TEST_CASE("a logbook of format 2 is brought up to date with its shots") {
     REQUIRE(book->saveShots(test, 4));
     CHECK(*book->load(test.id) == test);
 }
+
+TEST_CASE("a real disk that fills up keeps what was acknowledged, and takes the rest once there is room") {
+    const Folder folder;
+    const std::string disk = folder.file("disk");
+    std::filesystem::create_directories(disk);
+    if (std::system(("mount -t tmpfs -o size=400k knot " + disk + " 2> /dev/null").c_str()) != 0) {
+        WARN("No small file system can be mounted here: only failing writes were tried.");
+        return;
+    }
+    const auto path = disk + "/a.knotbook";
+    const auto full = struckTest(45);
+    record::Test test;
+    std::size_t kept = 0;
+    {
+        auto book = *Logbook::create(path);
+        test = keptEmpty(book, full);
+        std::ofstream(disk + "/filler") << std::string(std::size_t{400} << 10, 'x'); // as much as there is room for
+        std::size_t refused = 0;
+        while (test.shots.size() < full.shots.size()) {
+            test.shots.push_back(full.shots[test.shots.size()]);
+            if (book.saveShots(test, kept))
+                kept = test.shots.size();
+            else
+                ++refused;
+        }
+        CHECK(refused > 0);
+        const auto seen = Logbook::read(path)->load(test.id);
+        REQUIRE(seen);
+        CHECK(seen->shots.size() == kept);
+        std::filesystem::remove(disk + "/filler");
+        CHECK(book.saveShots(test, kept));
+    }
+    auto again = Logbook::open(path);
+    REQUIRE(again);
+    CHECK(again->integrityFaults()->empty());
+    CHECK(again->load(test.id)->shots == test.shots);
+    again = tl::unexpected(logbook::Error{}); // closed before its disk goes
+    CHECK(std::system(("umount " + disk).c_str()) == 0);
+}
