@@ -123,7 +123,13 @@ void linkShots(benchmark::State& state) {
             state.SkipWithError("shots were lost");
     }
 }
-BENCHMARK(linkShots)->Args({1, 10000})->Args({100, 10000})->Args({100, 25000})->Unit(benchmark::kSecond)->Iterations(1)->UseRealTime();
+BENCHMARK(linkShots)
+    ->Args({1, 10000})
+    ->Args({100, 10000})
+    ->Args({100, 25000})
+    ->Unit(benchmark::kSecond)
+    ->Iterations(1)
+    ->UseRealTime();
 
 // From a shot's arrival to its painted knot, with ten thousand in the test already.
 void arrivalToKnot(benchmark::State& state) {

@@ -28,7 +28,7 @@ namespace {
 
 // What a page can't mend before its redesign: by page, at sizes and types beyond the usual, by name.
 // Rack, Plan and Sheet are forms whose rows are wider than 800 pixels and than large type leaves; the
-// Reading's strip names its number and baseline in one line.
+// Reading's choice of a baseline has no room for a name of forty letters.
 struct Left {
     const char* page;
     QStringList names;
@@ -43,18 +43,13 @@ const Left left[] = {
      {"slowPair", "slowPairLabel", "slowSecondsLabel", "limits", "answers", "schedule", "level", "seesShots",
       "seesAverages", "seesComparisons", "seesShotsLabel", "seesAveragesLabel", "seesComparisonsLabel", "anotherOrder",
       "minutesLabel", "grade", "way", "totals"}},
-    {"reading",
-     {"baseline", "baselineLabel", "caption", "want", "wantLabel", "speedUnit", "speedUnitLabel", "distanceUnit",
-      "distanceUnitLabel", "declared", "against", "thisNumber", "heading"}},
+    {"reading", {"baseline"}},
 };
 
 bool isLeft(const char* page, const QWidget& widget) {
     const auto* const at = std::ranges::find_if(left, [&](const Left& l) { return std::strcmp(l.page, page) == 0; });
     const QString name = widget.objectName();
-    if (at != std::end(left) && at->names.contains(name))
-        return true;
-    // Labels of the Reading's strip have no name of their own.
-    return std::strcmp(page, "reading") == 0 && name.isEmpty() && qobject_cast<const QLabel*>(&widget) != nullptr;
+    return at != std::end(left) && at->names.contains(name);
 }
 
 QString plain(const QString& text) {

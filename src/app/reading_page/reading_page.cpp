@@ -98,6 +98,8 @@ QString againstText(const judge::Reading* reading) {
     return ReadingPage::tr("against %1").arg(name.size() > 24 ? name.left(23) + QStringLiteral("…") : name);
 }
 
+constexpr double narrowest = 860; // for ledger and picture side by side
+
 } // namespace
 
 ReadingPage::ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book, QWidget* parent)
@@ -107,11 +109,11 @@ ReadingPage::ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& 
     , m_judging(judging)
     , m_book(book) {
     m_body = new QWidget;
-    auto* row = new QHBoxLayout(m_body);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(2 * size::grid);
-    row->addWidget(buildLedger(), 5);
-    row->addWidget(buildPicture(), 8);
+    m_sides = new QBoxLayout(QBoxLayout::LeftToRight, m_body);
+    m_sides->setContentsMargins(0, 0, 0, 0);
+    m_sides->setSpacing(2 * size::grid);
+    m_sides->addWidget(buildLedger(), 5);
+    m_sides->addWidget(buildPicture(), 8);
     m_curtain = buildCurtain();
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
@@ -120,6 +122,16 @@ ReadingPage::ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& 
     m_curtain->hide();
     buildKeys();
     wire();
+}
+
+// In a narrow window the picture stands under what is said of it.
+void ReadingPage::resizeEvent(QResizeEvent* event) {
+    Page::resizeEvent(event);
+    const bool narrow = width() < typeScale() * narrowest;
+    m_sides->setDirection(narrow ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
+    m_sides->setStretch(0, narrow ? 1 : 5);
+    m_sides->setStretch(1, narrow ? 1 : 8);
+    m_caption->setVisible(!narrow);
 }
 
 QWidget* ReadingPage::buildLedger() {

@@ -6,6 +6,7 @@
 
 #include <optional>
 
+class QBoxLayout;
 class QComboBox;
 class QLabel;
 class QListView;
@@ -41,6 +42,7 @@ protected:
     void refresh() override;
     void showEvent(QShowEvent* event) override;
     void hideEvent(QHideEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     QWidget* buildLedger();
@@ -65,6 +67,7 @@ private:
     record::BuildAt m_build;
     bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind
     QWidget* m_body = nullptr;
+    QBoxLayout* m_sides = nullptr; ///< ledger and picture
     QWidget* m_curtain = nullptr;
     QLabel* m_curtainText = nullptr;
     LedgerModel* m_model = nullptr;
