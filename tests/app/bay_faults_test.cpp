@@ -99,7 +99,7 @@ TEST_CASE("in an open sitting Space sets the last shot aside, not the coming one
     Bench bench;
     Hands hands(bench);
     hands.press(Qt::Key_H, Qt::ControlModifier);
-    hands.press(Qt::Key_5, Qt::AltModifier);
+    hands.press(Qt::Key_Return); // warm enough
     hit(bench, 150);
     hit(bench, 90);
     hands.press(Qt::Key_Space);
@@ -173,6 +173,7 @@ TEST_CASE("leads follow the shots of the bay") {
     REQUIRE(bench.session.newTest(record::Stage::screening));
     bench.session.declaring().change("clubs", [](record::Test& test) {
         test.builds = {{.name = "Reed"}, {.name = "Alder"}};
+        test.plan.warmUp = 0;
     });
     bench.window->showPage(app::PageId::bay);
     hit(bench, 150);
@@ -227,7 +228,7 @@ TEST_CASE("a shot that no test takes is refused to its monitor, and taken when i
     Bench bench;
     Hands hands(bench);
     hands.press(Qt::Key_H, Qt::ControlModifier);
-    hands.press(Qt::Key_5, Qt::AltModifier);
+    hands.press(Qt::Key_Return); // warm enough
     auto* page = bench.find<app::BayPage>("bayPage");
     QTcpSocket socket;
     QByteArray heard;
@@ -253,7 +254,7 @@ TEST_CASE("a file that a device writes over for each shot, equally long, gives e
     Bench bench;
     Hands hands(bench);
     hands.press(Qt::Key_H, Qt::ControlModifier);
-    hands.press(Qt::Key_5, Qt::AltModifier);
+    hands.press(Qt::Key_Return); // warm enough
     auto* page = bench.find<app::BayPage>("bayPage");
     page->watchFolder(bench.folder.path());
     REQUIRE(eventually([&] { return page->folder().looks() > 0; }));

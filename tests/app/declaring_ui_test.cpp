@@ -37,7 +37,8 @@ TEST_CASE("expectations are kept for numbers that are not declared, too") {
 TEST_CASE("a screening of five heads ends in a test of two on fresh shots") {
     Bench bench;
     Hands hands(bench);
-    hands.press(Qt::Key_N, Qt::ControlModifier | Qt::ShiftModifier);
+    REQUIRE(bench.session.newTest(record::Stage::screening));
+    bench.window->showPage(app::PageId::rack);
     addClubs(hands, {"Tarn", "Mere", "Fell", "Beck", "Scree"});
     auto* clubs = bench.find<QListWidget>("clubs");
     for (int club = 0; club < 5; ++club) {

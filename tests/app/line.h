@@ -10,11 +10,11 @@
 
 namespace knot::test {
 
-// An open sitting in the bay.
+// An open sitting in the bay, warm.
 inline void sitDown(Bench& bench) {
     Hands hands(bench);
     hands.press(Qt::Key_H, Qt::ControlModifier);
-    hands.press(Qt::Key_5, Qt::AltModifier);
+    hands.press(Qt::Key_Return);
     REQUIRE(bench.session.bay().takesShots());
 }
 

@@ -26,6 +26,7 @@ public:
         sitting.title = "Killed";
         sitting.stage = record::Stage::openSitting;
         sitting.builds = {{.name = "own club"}};
+        sitting.plan.warmUp = 0;
         id = *logbook::Logbook::create(book().toStdString())->save(sitting);
         QTcpServer server;
         server.listen(QHostAddress::LocalHost);

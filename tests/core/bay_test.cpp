@@ -333,6 +333,7 @@ TEST_CASE("an open sitting needs nothing: any club, any time") {
     bay.test.stage = record::Stage::openSitting;
     bay.test.builds = {{"own club", "", "", "", {}}, {"Larch", "", "", "", {}}};
     CHECK(bay.stand().phase() == Phase::free);
+    bay.test.plan.warmUp = 0;
     bay.hit();
     bay.hit();
     CHECK(bay.inHand().shot == 3);

@@ -5,6 +5,7 @@
 #include "app/style/palette.h"
 
 #include <QCompleter>
+#include <QCoreApplication>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLineEdit>
@@ -87,6 +88,15 @@ void AskBar::askChoice(const QString& question, const QStringList& answers, Chos
     setFocus();
 }
 
+void AskBar::askChoiceOrLine(const QString& question, const QStringList& answers, Chosen chosen, Taken taken) {
+    askLine(question, {}, answers, std::move(taken));
+    const Taken kept = std::move(m_taken);
+    askChoice(question, answers, std::move(chosen));
+    m_taken = kept;
+    m_line->show();
+    m_hint->setText(tr("Enter alone gives it a number. Escape leaves it."));
+}
+
 void AskBar::choose(int answer) {
     if (answer < 0 || answer >= m_choices || !m_chosen)
         return;
@@ -103,9 +113,17 @@ void AskBar::leave() {
 void AskBar::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Escape)
         return leave();
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)
-        return; // which the line has taken
-    if (m_chosen && event->key() >= Qt::Key_1 && event->key() <= Qt::Key_9)
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
+        if (hasFocus() && m_taken)
+            emit m_line->returnPressed(); // else the line has taken it
+        return;
+    }
+    if (hasFocus() && m_taken && !event->text().isEmpty() && event->text().front().isLetter()) {
+        m_line->setFocus();
+        QCoreApplication::sendEvent(m_line, event);
+        return;
+    }
+    if (hasFocus() && m_chosen && event->key() >= Qt::Key_1 && event->key() <= Qt::Key_9)
         return choose(event->key() - Qt::Key_1);
     QWidget::keyPressEvent(event);
 }

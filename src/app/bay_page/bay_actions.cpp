@@ -110,7 +110,7 @@ void BayActions::nameTag(std::size_t place) {
     });
 }
 
-// Where nothing is planned: another club from the rack.
+// Where nothing is planned: one of the clubs by its number, or a new one by its name.
 void BayActions::takeClub() {
     QStringList names;
     std::vector<record::BuildAt> places;
@@ -120,10 +120,15 @@ void BayActions::takeClub() {
             places.push_back(i);
         }
     emit asking();
-    m_ask.askChoice(tr("Which club is in hand now? New ones are added on the Rack."), names, [=, this](int answer) {
-        m_bay.step(tr("another club"),
-                   [&](record::Test& test) { bay::takeInHand(test, places[static_cast<std::size_t>(answer)]); });
-    });
+    m_ask.askChoiceOrLine(
+        tr("Which club is in hand now? A number, or a new one’s name."), names,
+        [=, this](int answer) {
+            m_bay.step(tr("another club"),
+                       [&](record::Test& test) { bay::takeInHand(test, places[static_cast<std::size_t>(answer)]); });
+        },
+        [this](const QString& name) {
+            m_bay.step(tr("another club"), [&](record::Test& test) { bay::takeNewInHand(test, name.toStdString()); });
+        });
 }
 
 // Of the last shot while its number is not seen, or where nothing is planned; else of the one in the air.

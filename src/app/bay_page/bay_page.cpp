@@ -189,7 +189,7 @@ void BayPage::enter() {
         return;
     if (m_hand.isKept() && m_hand.test().stage != record::Stage::test && m_hand.test().builds.empty())
         m_declaring.change(tr("a first club"),
-                           [](record::Test& empty) { empty.builds.push_back({.name = "own club"}); });
+                           [](record::Test& empty) { empty.builds.push_back({.name = bay::freeClubName(empty)}); });
     const auto& test = m_hand.test();
     if (m_entered != test.id && m_bay.takesShots()) {
         m_entered = test.id;

@@ -112,7 +112,7 @@ bool maySeeShots(const record::Test& test, Eyes eyes) {
 }
 
 bool maySeeAverages(const record::Test& test, Eyes eyes) {
-    return maySee(test.card.visibility.averages, eyes);
+    return test.stage != record::Stage::test || maySee(test.card.visibility.averages, eyes);
 }
 
 bool maySeeTag(const record::Test& test, Eyes eyes) {
@@ -182,6 +182,12 @@ void fillFree(const Situation& at, const bay::Free& free, NowPicture& now) {
     }
     now.name = nameOf(at.test, *free.build);
     now.build = *free.build;
+    if (free.warmingUp) {
+        now.caption = Words::tr("Warm up, not counted");
+        now.count = Words::tr("swing %1").arg(at.stand.warmUp + 1);
+        now.then = Words::tr("Enter counts from here on");
+        return;
+    }
     now.count = Words::tr("shot %1 of this stint").arg(free.shot);
 }
 

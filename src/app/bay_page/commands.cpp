@@ -28,6 +28,11 @@ bool isStruck(const Situation& now) { // a swing may come at any moment
     return now.stand.phase() == Phase::free || now.stand.phase() == Phase::striking;
 }
 
+bool isWarmingUp(const Situation& now) {
+    const auto* free = now.stand.as<bay::Free>();
+    return now.stand.phase() == Phase::warmUp || (free != nullptr && free->warmingUp);
+}
+
 bool unconfirmed(const Situation& now) {
     const auto* striking = now.stand.as<bay::Striking>();
     return striking != nullptr && !striking->confirmed;
@@ -49,8 +54,7 @@ Due unlessNewVisit(const Situation& now) {
 }
 
 Due aboutStint(const Situation& now) {
-    const Phase phase = now.stand.phase();
-    return phase == Phase::noPlan || phase == Phase::warmUp ? Due::no : Due::shown;
+    return now.stand.phase() == Phase::noPlan || isWarmingUp(now) ? Due::no : Due::shown;
 }
 
 template<std::size_t place> constexpr BayCommand tag(int key, const char* cap) {
@@ -79,9 +83,9 @@ QString nextTitle(const Situation& now) {
     if (const auto* striking = stand.as<bay::Striking>())
         return Words::tr("yes, %1").arg(striking->stint.drawn ? Words::tr("the club")
                                                               : nameOf(now.test, striking->stint.build));
-    switch (stand.phase()) {
-    case Phase::warmUp:
+    if (isWarmingUp(now))
         return Words::tr("warm enough");
+    switch (stand.phase()) {
     case Phase::done:
         return Words::tr("read it");
     default:
@@ -98,7 +102,7 @@ QString nextHint(const Situation& now) {
     case Phase::done:
         return Words::tr("what the shots say");
     case Phase::free:
-        return Words::tr("same club, taken up anew");
+        return isWarmingUp(now) ? Words::tr("shots count from here on") : Words::tr("same club, taken up anew");
     default:
         return {};
     }
@@ -112,7 +116,7 @@ Due nextDue(const Situation& now) {
     case Phase::warmUp:
         return stand.warmUp >= stand.warmUpPlanned ? Due::next : Due::shown;
     case Phase::free:
-        return Due::shown;
+        return isWarmingUp(now) ? Due::next : Due::shown;
     case Phase::handOver:
     case Phase::done:
         return Due::next;
@@ -125,6 +129,8 @@ Due nextDue(const Situation& now) {
 
 Due callDue(const Situation& now) {
     const record::Shot* last = now.last.in(now.test);
+    if (isWarmingUp(now))
+        return Due::no;
     switch (now.stand.phase()) {
     case Phase::free:
     case Phase::striking:
@@ -144,7 +150,7 @@ const std::array commands = {
                .cap = "T",
                .help = QT_TRANSLATE_NOOP("Bay", "takes another club where nothing is planned"),
                .title = [](const Situation&) { return Words::tr("another club"); },
-               .hint = [](const Situation&) { return Words::tr("from the rack"); },
+               .hint = [](const Situation&) { return Words::tr("or type a new one"); },
                .due = [](const Situation& now) { return now.stand.phase() == Phase::free ? Due::shown : Due::no; },
                .run = [](BayPage& page) { page.actions().takeClub(); }},
     BayCommand{.key = Qt::Key_Return,

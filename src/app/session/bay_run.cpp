@@ -38,6 +38,16 @@ void restoreBay(record::Test& test, const record::Test& head) {
     test.frozenHash = head.frozenHash;
 }
 
+// Clubs that a step put on the rack go with it and come again; what the rack says of clubs is not the bay's.
+void restoreClubs(record::Test& test, const record::Test& now, const record::Test& wanted) {
+    const std::size_t fewer = std::min(now.builds.size(), wanted.builds.size());
+    if (now.builds.size() == wanted.builds.size() || test.builds.size() != now.builds.size())
+        return;
+    test.builds.resize(fewer);
+    test.builds.insert(test.builds.end(), wanted.builds.begin() + static_cast<std::ptrdiff_t>(fewer),
+                       wanted.builds.end());
+}
+
 QString whyNotWords(bay::WhyNot why) {
     switch (why) {
     case bay::WhyNot::noSuchShot:
@@ -239,6 +249,7 @@ void BayRun::goThrough(std::vector<Step>& from, std::vector<Step>& to, Way way) 
     const Step& step = to.back();
     record::Test& test = m_hand.edit();
     restoreBay(test, way == Way::forth ? step.after : step.before);
+    way == Way::forth ? restoreClubs(test, step.before, step.after) : restoreClubs(test, step.after, step.before);
     const auto& shots = way == Way::forth ? step.shotsAfter : step.shotsBefore;
     test.shots.resize(std::min(step.from, test.shots.size()));
     test.shots.insert(test.shots.end(), shots.begin(), shots.end());

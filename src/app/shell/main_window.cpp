@@ -273,7 +273,7 @@ void MainWindow::goTo(PageId page) {
 void MainWindow::startTest(record::Stage stage) {
     m_messages->clear();
     if (m_session.newTest(stage))
-        showPage(stage == record::Stage::test ? PageId::sheet : PageId::rack);
+        showPage(stage == record::Stage::test ? PageId::sheet : PageId::bay);
 }
 
 void MainWindow::askShots() {

@@ -42,12 +42,18 @@ std::optional<BuildAt> freeClub(const Test& test) {
     return std::nullopt;
 }
 
-Free standFree(const Test& test) {
-    Free free{.build = freeClub(test)};
-    if (test.progress.handOverNext || !free.build)
+// A sitting that was begun here, until somebody is warm; one that has counted shots is.
+bool isWarmingUp(const Test& test, const Tally& tally) {
+    return !test.progress.warmedUp && test.plan.warmUp > 0 && tally.swings() == tally.warmUp();
+}
+
+Free standFree(const Test& test, const Tally& tally) {
+    Free free{.build = freeClub(test), .warmingUp = isWarmingUp(test, tally)};
+    if (test.progress.handOverNext || !free.build || free.warmingUp)
         return free;
-    for (auto shot = test.shots.rbegin();
-         shot != test.shots.rend() && shot->build == *free.build && inSitting(test, *shot); ++shot) {
+    for (auto shot = test.shots.rbegin(); shot != test.shots.rend() && shot->build == *free.build &&
+                                          inSitting(test, *shot) && shot->status != ShotStatus::warmUp;
+         ++shot) {
         ++free.shot;
         if (shot->handedOver || shot->mark != record::Mark::none)
             break;
@@ -107,7 +113,7 @@ Stand standOf(const Test& test, const Tally& tally) {
     Stand stand;
     countSwings(test, tally, stand);
     if (test.stage != record::Stage::test) {
-        stand.at = standFree(test);
+        stand.at = standFree(test, tally);
         return stand;
     }
     const auto& turns = test.plan.turns;

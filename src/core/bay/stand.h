@@ -31,7 +31,8 @@ struct NoPlan {};
 /// An open sitting or a screening: any club, any time. No club where all were struck off.
 struct Free {
     std::optional<BuildAt> build;
-    int shot = 1; ///< of its stint
+    int shot = 1;           ///< of its stint
+    bool warmingUp = false; ///< swings are not counted yet
 };
 /// Uncounted swings before the first hand-over of a sitting.
 struct WarmUp {

@@ -3,6 +3,7 @@
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
 #include "core/record/moment.h"
+#include "core/record/text.h"
 
 #include <algorithm>
 #include <cmath>
@@ -61,8 +62,8 @@ void putIntoFreeStint(const Test& test, const Tally& tally, BuildAt build, Shot&
     shot.build = build;
     shot.status = ShotStatus::counted;
     const Shot* last = test.shots.empty() ? nullptr : &test.shots.back();
-    const bool newStint =
-        last == nullptr || last->build != shot.build || last->sitting != shot.sitting || test.progress.handOverNext;
+    const bool newStint = last == nullptr || last->build != shot.build || last->sitting != shot.sitting ||
+                          last->status == ShotStatus::warmUp || test.progress.handOverNext;
     shot.turn = newStint ? std::to_string(tally.stints() + 1) : last->turn;
     shot.handedOver = newStint;
 }
@@ -82,7 +83,9 @@ void putWhereItBelongs(const Test& test, const Tally& tally, bool timed, Shot& s
     if (const auto* stint = stand.stint())
         shot.build = stint->build;
     if (const auto* free = stand.as<Free>()) {
-        if (free->build)
+        if (free->build && free->warmingUp)
+            shot.build = *free->build;
+        else if (free->build)
             putIntoFreeStint(test, tally, *free->build, shot);
     } else if (stand.phase() == Phase::done) {
         shot.build = test.plan.turns.back().build;
@@ -187,8 +190,8 @@ bool confirm(Test& test, const std::string& at) {
         test.progress.warmedUp = true;
         return true;
     }
-    if (stand.as<Free>() != nullptr) {
-        test.progress.handOverNext = true;
+    if (const auto* free = stand.as<Free>()) {
+        (free->warmingUp ? test.progress.warmedUp : test.progress.handOverNext) = true;
         return true;
     }
     const auto* due = stand.as<HandOver>();
@@ -251,6 +254,23 @@ void takeInHand(Test& test, BuildAt build) {
         return;
     test.progress.inHand = build;
     test.progress.handOverNext = false;
+}
+
+std::string freeClubName(const Test& test) {
+    for (std::size_t n = test.builds.size() + 1;; ++n)
+        if (const std::string name = "Club " + std::to_string(n);
+            std::ranges::find(test.builds, name, &record::Build::name) == test.builds.end())
+            return name;
+}
+
+void takeNewInHand(Test& test, const std::string& name) {
+    const std::string wanted = name.empty() ? freeClubName(test) : name;
+    const auto known = std::ranges::find_if(
+        test.builds, [&](const auto& build) { return record::lowerCase(build.name) == record::lowerCase(wanted); });
+    const BuildAt at(static_cast<std::size_t>(known - test.builds.begin()));
+    if (known == test.builds.end())
+        test.builds.push_back({.name = wanted});
+    takeInHand(test, at);
 }
 
 void beginSitting(Test& test, const std::string& at) {

@@ -44,6 +44,11 @@ std::optional<From> nameTag(record::Test& test, BuildAt build);
 
 /// Takes up another club where nothing is planned.
 void takeInHand(record::Test& test, BuildAt build);
+/// The same with a club of this name, which is put on the rack where it is not there; "Club 2" and so on
+/// where it has none.
+void takeNewInHand(record::Test& test, const std::string& name);
+/// A name that no club of the test has: "Club 1".
+std::string freeClubName(const record::Test& test);
 
 /// Begins another visit to the bay: its warm-up and the hand-over are due again. Its label is the
 /// date, numbered where the day has one already.
