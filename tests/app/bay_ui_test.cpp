@@ -420,68 +420,6 @@ TEST_CASE("a device's file is laid on the plan, shifted and kept by keys") {
     CHECK(test.shots.empty());
 }
 
-TEST_CASE("hitting takes two keys, its warm-up apart, and shows averages by club") {
-    Bench bench;
-    Hands hands(bench);
-    hands.press(Qt::Key_H, Qt::ControlModifier);
-    hit(bench, 120);
-    CHECK(now(bench).caption == "Warm up, not counted");
-    CHECK(now(bench).count == "swing 2");
-    hands.press(Qt::Key_Return);
-    hit(bench, 150);
-    hit(bench, 152);
-    const auto& test = bench.session.test();
-    REQUIRE(test.shots.size() == 3);
-    CHECK(test.shots[0].status == record::ShotStatus::warmUp);
-    CHECK(test.shots[1].status == record::ShotStatus::counted);
-    CHECK(test.builds.size() == 1);
-    CHECK(now(bench).name == "Club 1");
-    CHECK(now(bench).count == "shot 3 of this stint");
-    auto* averages = bench.find<QLabel>("averages");
-    CHECK(eventually([&] { return averages->text().contains("Club 1 151"); }));
-    hands.press(Qt::Key_U);
-    hands.press(Qt::Key_U);
-    hands.press(Qt::Key_U); // warm enough
-    CHECK(now(bench).caption == "Warm up, not counted");
-}
-
-TEST_CASE("another club while hitting is a number, a name, or nothing but Enter") {
-    Bench bench;
-    Hands hands(bench);
-    hands.press(Qt::Key_H, Qt::ControlModifier);
-    hands.press(Qt::Key_Return);
-    hit(bench, 150);
-    hands.press(Qt::Key_T);
-    for (const char letter : std::string("Reed"))
-        QTest::keyClick(bench.window->focusWidget(), letter);
-    hands.press(Qt::Key_Return);
-    const auto& test = bench.session.test();
-    REQUIRE(test.builds.size() == 2);
-    CHECK(now(bench).name == "Reed");
-    CHECK(now(bench).caption == "In hand"); // whoever is warm stays warm
-    hit(bench, 151);
-    hands.press(Qt::Key_T);
-    hands.press(Qt::Key_1);
-    CHECK(now(bench).name == "Club 1");
-    hands.press(Qt::Key_T);
-    hands.press(Qt::Key_Return);
-    CHECK(now(bench).name == "Club 3");
-    hands.press(Qt::Key_T);
-    for (const char letter : std::string("reed")) // it is there already
-        QTest::keyClick(bench.window->focusWidget(), letter);
-    hands.press(Qt::Key_Return);
-    CHECK(now(bench).name == "Reed");
-    CHECK(test.builds.size() == 3);
-    hands.press(Qt::Key_U);
-    hands.press(Qt::Key_U);
-    CHECK(test.builds.size() == 2);
-    hands.press(Qt::Key_T);
-    hands.press(Qt::Key_Escape);
-    CHECK(test.builds.size() == 2);
-    CHECK(test.shots.size() == 2);
-    CHECK(test.shots[1].build == 1);
-}
-
 TEST_CASE("on another day the test waits for a sitting, and its warm-up comes first") {
     Bench bench;
     Hands hands(bench);

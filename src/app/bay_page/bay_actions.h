@@ -3,6 +3,7 @@
 #include "app/bay_page/situation.h"
 #include "app/session/bay_run.h"
 #include "app/session/test_in_hand.h"
+#include "core/bay/lay.h"
 
 #include <QElapsedTimer>
 #include <QObject>
@@ -51,6 +52,8 @@ public:
     void markPlayer() { mark(record::Mark::player); }
     void stopForToday();
     void newSitting();
+    /// Keeps the shots of a device's file as they lie on the plan.
+    void keepLaid(const bay::Laying& laying);
     // Changes of the plan, each noted as an amendment.
     void endStint();
     void leaveClubOut();

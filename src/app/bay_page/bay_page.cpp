@@ -5,6 +5,7 @@
 #include "app/bay_page/commands.h"
 #include "app/bay_page/lay_view.h"
 #include "app/bay_page/player_window.h"
+#include "app/bay_page/shot_list.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
 #include "app/picture/strip_view.h"
@@ -107,6 +108,8 @@ void BayPage::buildUi() {
     m_body = new QStackedWidget;
     m_body->addWidget(bay);
     m_body->addWidget(m_lay);
+    m_shots = new ShotList(m_hand, m_bay);
+    m_body->addWidget(m_shots);
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
     outer->addWidget(m_body);
@@ -133,13 +136,17 @@ void BayPage::wire() {
     connect(m_side, &BaySide::entered, this,
             [this](const record::Readings& readings) { m_bay.arrive({{.readings = readings}}); });
     connect(m_side, &BaySide::left, this, &BayPage::takeFocus);
+    connect(m_shots, &ShotList::complained, this, &BayPage::complained);
+    connect(m_shots, &ShotList::left, this, &BayPage::leaveLaying);
+    connect(m_shots, &ShotList::left, this, &BayPage::shotsLeft);
     connect(m_lay, &LayView::laid, this, [this](const std::string& testId) {
         if (!m_hand.has() || m_hand.test().id != testId)
             return;
         m_body->setCurrentWidget(m_lay);
         m_lay->takeFocus();
     });
-    connect(m_lay, &LayView::accepted, this, &BayPage::laid);
+    connect(m_lay, &LayView::accepted, &m_actions, &BayActions::keepLaid);
+    connect(m_lay, &LayView::accepted, this, &BayPage::leaveLaying);
     connect(m_lay, &LayView::left, this, &BayPage::leaveLaying);
     connect(&m_tick, &QTimer::timeout, this, &BayPage::tick);
     m_tick.start(250);
@@ -206,7 +213,10 @@ void BayPage::enter() {
 }
 
 void BayPage::takeFocus() {
-    setFocus();
+    if (m_body->currentWidget() == m_shots)
+        m_shots->takeFocus();
+    else
+        setFocus();
 }
 
 QString BayPage::subtitle() const {
@@ -448,22 +458,17 @@ void BayPage::layShots(const QString& file, std::vector<record::Shot> shots) {
     m_lay->layShots(m_hand.test(), file, std::move(shots), m_book.units());
 }
 
-void BayPage::laid(const bay::Laying& laying) {
-    const QString now = m_bay.now();
-    const std::string sitting = laying.shots().empty() || laying.shots().front().takenAt.size() < 10
-                                    ? now.left(10).toStdString()
-                                    : laying.shots().front().takenAt.substr(0, 10);
-    m_bay.step(tr("a file laid on the plan"), m_hand.test().shots.size(), [&](record::Test& test) {
-        const std::size_t from = test.shots.size();
-        test = laying.applied(std::move(test), sitting);
-        return from;
-    });
-    leaveLaying();
-}
-
 void BayPage::leaveLaying() {
     m_body->setCurrentIndex(0);
     takeFocus();
+}
+
+void BayPage::showShots() {
+    if (!m_hand.isKept() || m_hand.test().shots.empty())
+        return emit complained(tr("No shot was struck yet; there is nothing to put right."));
+    m_shots->open(m_book.units());
+    m_body->setCurrentWidget(m_shots);
+    m_shots->takeFocus();
 }
 
 } // namespace knot::app

@@ -22,6 +22,7 @@ class Book;
 class Declaring;
 class KeyRow;
 class LayView;
+class ShotList;
 class PlayerWindow;
 class StripView;
 
@@ -59,6 +60,8 @@ public:
     void watchFolder(const QString& folder);
     void stopWatching();
     bool watchesFolder() const { return !m_folder.folder().isEmpty(); }
+    /// The list of the test's shots, to put the record right.
+    void showShots();
     void layShots(const QString& file, std::vector<record::Shot> shots);
 
 signals:
@@ -66,6 +69,8 @@ signals:
     void readingRequested();
     void folderRequested();
     void layRequested();
+    /// Whoever put the record right is done with it.
+    void shotsLeft();
     /// What the menu shows may have changed.
     void stateChanged();
 
@@ -87,7 +92,6 @@ private:
     void tick();
     void turnTo(BaySide::Side side);
     bool act(int key, Qt::KeyboardModifiers modifiers);
-    void laid(const bay::Laying& laying);
     void leaveLaying();
 
     const TestInHand& m_hand;
@@ -105,9 +109,10 @@ private:
     NowView* m_now = nullptr;
     BaySide* m_side = nullptr;
     QStackedWidget* m_bottom = nullptr;
-    QStackedWidget* m_body = nullptr; ///< the bay, or a file being laid
+    QStackedWidget* m_body = nullptr; ///< the bay, a file being laid, or the list of shots
     KeyRow* m_keys = nullptr;
     LayView* m_lay = nullptr;
+    ShotList* m_shots = nullptr;
     QLabel* m_source = nullptr;
     QLabel* m_averages = nullptr;
     QLabel* m_trouble = nullptr;

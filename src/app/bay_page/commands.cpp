@@ -162,11 +162,28 @@ const std::array commands = {
                .run = [](BayPage& page) { page.actions().next(); }},
     BayCommand{.key = Qt::Key_L,
                .cap = "L",
-               .help = QT_TRANSLATE_NOOP("Bay", "says that the club had not changed yet"),
-               .title = [](const Situation&) { return Words::tr("no, still the last"); },
-               .hint = [](const Situation&) { return Words::tr("the club had not changed"); },
-               .due = [](const Situation& now) { return unconfirmed(now) ? Due::next : Due::no; },
-               .run = [](BayPage& page) { page.actions().stillLast(); }},
+               .help = QT_TRANSLATE_NOOP("Bay", "lists the shots to put the record right, or says that the club had "
+                                                "not changed yet"),
+               .title =
+                   [](const Situation& now) {
+                       return unconfirmed(now) ? Words::tr("no, still the last") : Words::tr("the shots");
+                   },
+               .hint =
+                   [](const Situation& now) {
+                       return unconfirmed(now) ? Words::tr("the club had not changed") : Words::tr("to put right");
+                   },
+               .due =
+                   [](const Situation& now) {
+                       if (unconfirmed(now))
+                           return Due::next;
+                       if (now.stand.phase() == Phase::noPlan || now.test.shots.empty())
+                           return Due::no;
+                       return now.anotherVisit ? Due::works : Due::shown;
+                   },
+               .run =
+                   [](BayPage& page) {
+                       unconfirmed(page.actions().situation()) ? page.actions().stillLast() : page.showShots();
+                   }},
     tag<0>(Qt::Key_1, "1"),
     tag<1>(Qt::Key_2, "2"),
     tag<2>(Qt::Key_3, "3"),

@@ -242,6 +242,9 @@ void ReadingPage::buildKeys() {
     key(Qt::Key_B, &SheetStrip::nextBaseline);
     key(Qt::Key_P, &SheetStrip::toggleDeclared);
     key(Qt::Key_G, &SheetStrip::editGap);
+    auto* shots = new QShortcut(Qt::Key_L, this);
+    shots->setContext(Qt::WidgetWithChildrenShortcut);
+    connect(shots, &QShortcut::activated, this, &ReadingPage::shotsRequested);
 }
 
 void ReadingPage::wire() {

@@ -36,6 +36,8 @@ public:
     QString subtitle() const override;
 
 signals:
+    /// The list of shots, to put the record right.
+    void shotsRequested();
     void keepRequested();
 
 protected:

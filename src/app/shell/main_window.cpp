@@ -223,6 +223,12 @@ void MainWindow::wire() {
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
     connect(m_bayPage, &BayPage::folderRequested, this, &MainWindow::askFolder);
     connect(m_bayPage, &BayPage::layRequested, this, &MainWindow::askLay);
+    connect(m_readingPage, &ReadingPage::shotsRequested, this, [this] {
+        goTo(PageId::bay);
+        m_listedFrom = PageId::reading;
+        m_bayPage->showShots();
+    });
+    connect(m_bayPage, &BayPage::shotsLeft, this, [this] { showPage(std::exchange(m_listedFrom, PageId::bay)); });
     connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(PageId::reading); });
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);

@@ -80,6 +80,7 @@ private:
     QStackedWidget* m_pages = nullptr;
     StartPage* m_startPage = nullptr;
     ImportPage* m_importPage = nullptr;
+    PageId m_listedFrom = PageId::bay; ///< where the list of shots was asked for
     WaysIn* m_waysIn = nullptr;
     LogbookPage* m_logbookPage = nullptr;
     SheetPage* m_sheetPage = nullptr;

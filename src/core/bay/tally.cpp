@@ -68,6 +68,8 @@ void Tally::add(const Share& share, int sign) {
     const auto step = static_cast<std::size_t>(sign); // −1 wraps around and back
     m_swings += share.inSitting ? step : 0;
     m_warmUp += share.inSitting && share.warmUp ? step : 0;
+    if (share.turn.empty())
+        return; // a swing of the warm-up
     const auto stint = m_stints.try_emplace(share.turn).first;
     stint->second += sign;
     if (stint->second == 0)
