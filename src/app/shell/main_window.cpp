@@ -223,11 +223,7 @@ void MainWindow::wire() {
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
     connect(m_bayPage, &BayPage::folderRequested, this, &MainWindow::askFolder);
     connect(m_bayPage, &BayPage::layRequested, this, &MainWindow::askLay);
-    connect(m_readingPage, &ReadingPage::shotsRequested, this, [this] {
-        goTo(PageId::bay);
-        m_listedFrom = PageId::reading;
-        m_bayPage->showShots();
-    });
+    connect(m_readingPage, &ReadingPage::shotsRequested, this, &MainWindow::showShots);
     connect(m_bayPage, &BayPage::shotsLeft, this, [this] { showPage(std::exchange(m_listedFrom, PageId::bay)); });
     connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(PageId::reading); });
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
@@ -274,6 +270,13 @@ void MainWindow::closeEvent(QCloseEvent* event) {
 void MainWindow::goTo(PageId page) {
     m_messages->clear();
     showPage(page);
+}
+
+void MainWindow::showShots() {
+    const bool fromReading = currentPage() == m_readingPage;
+    goTo(PageId::bay);
+    m_listedFrom = fromReading ? PageId::reading : PageId::bay;
+    m_bayPage->showShots();
 }
 
 void MainWindow::startTest(record::Stage stage) {

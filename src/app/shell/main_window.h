@@ -39,6 +39,8 @@ public:
     /// Opens a logbook or an exported test, or takes up a shot file to import, by the file's ending.
     void openPath(const QString& path);
     /// Opens the player's window beside this one.
+    /// The list of the shots, to put the record right; what was looked at comes back after it.
+    void showShots();
     QWidget* openPlayerWindow();
 
 protected:
