@@ -183,3 +183,29 @@ TEST_CASE("while the list is looked at, tests that nobody opened say what was fo
     CHECK(eventually(
         [&] { return !now().text.empty() && now().text.find("carries farther: real") == std::string::npos; }));
 }
+
+TEST_CASE("a test is deleted with a key, and comes back whole with another") {
+    QSettings().clear();
+    Bench bench;
+    bench.openDemo();
+    auto* list = bench.find<QListView>("testList");
+    list->setCurrentIndex(list->model()->index(7, 0));
+    const auto before = *bench.session.book().load(bench.session.book().tests()[7].id);
+    QTest::keyClick(list, Qt::Key_Delete);
+    CHECK(bench.session.book().tests().size() == 7);
+    CHECK(bench.message().contains("was deleted. Ctrl+Z brings it back."));
+    bench.trigger("actionUndo");
+    REQUIRE(bench.session.book().tests().size() == 8);
+    CHECK(*bench.session.book().load(before.id) == before);
+    bench.trigger("actionUndo"); // once is all
+    CHECK(bench.session.book().tests().size() == 8);
+
+    // Also the one in hand; another logbook is not where it comes back.
+    REQUIRE(bench.session.openTest(before.id));
+    bench.window->showPage(app::PageId::logbook);
+    list->setCurrentIndex(list->model()->index(7, 0));
+    QTest::keyClick(list, Qt::Key_Delete);
+    CHECK(!bench.session.hasTest());
+    REQUIRE(bench.session.book().openOrMake(bench.path("other.knotbook")));
+    CHECK(!bench.session.canRestoreTest());
+}

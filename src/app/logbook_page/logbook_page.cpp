@@ -61,6 +61,7 @@ void LogbookPage::wire() {
     connect(&m_book, &Book::changed, this, &LogbookPage::markStale);
     connect(&m_book, &Book::found, m_tests->model(), &TestListModel::setFinding);
     connect(m_tests, &TestFinder::chosen, this, &LogbookPage::openRequested);
+    connect(m_tests, &TestFinder::removeRequested, this, &LogbookPage::removeRequested);
 }
 
 void LogbookPage::refresh() {

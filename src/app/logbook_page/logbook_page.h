@@ -23,6 +23,7 @@ public:
 
 signals:
     void openRequested(const std::string& testId);
+    void removeRequested(const std::string& testId);
     void importRequested();
     void testRequested();
     void logbookRequested();

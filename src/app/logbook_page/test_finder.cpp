@@ -73,6 +73,12 @@ bool TestFinder::eventFilter(QObject* watched, QEvent* event) {
             event->accept(); // before the window's own Escape
         return clears;
     }
+    if (watched == m_list && key->key() == Qt::Key_Delete) {
+        const int row = m_list->currentIndex().row();
+        if (row >= 0 && row < m_model->rowCount())
+            emit removeRequested(std::string(m_model->at(row).id));
+        return true;
+    }
     const bool types = !key->text().isEmpty() && key->text().front().isPrint() &&
                        (key->modifiers() & ~Qt::ShiftModifier) == Qt::NoModifier;
     if (watched == m_list && (types || key->key() == Qt::Key_Backspace)) {

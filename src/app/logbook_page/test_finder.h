@@ -27,6 +27,8 @@ public:
 
 signals:
     void chosen(const std::string& testId);
+    /// Delete was pressed at it.
+    void removeRequested(const std::string& testId);
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;

@@ -145,10 +145,22 @@ bool Session::exportShots(const QString& path) {
 }
 
 bool Session::removeTest(const std::string& id) {
-    if (!m_book.remove(id))
+    auto removed = m_book.load(id);
+    if (!removed || !m_book.remove(id))
         return false;
     if (m_hand.has() && test().id == id)
         dropTest();
+    m_removed = std::move(removed);
+    m_removedFrom = m_book.path();
+    emit noted(tr("“%1” was deleted. Ctrl+Z brings it back.").arg(QString::fromStdString(m_removed->title)));
+    return true;
+}
+
+bool Session::restoreTest() {
+    if (!canRestoreTest() || !m_book.save(*m_removed))
+        return false;
+    emit noted(tr("“%1” is back.").arg(QString::fromStdString(m_removed->title)));
+    m_removed.reset();
     return true;
 }
 

@@ -11,6 +11,8 @@
 #include <QObject>
 #include <QString>
 
+#include <optional>
+
 namespace knot::app {
 
 /// What is open: the logbook, the test in hand, what is declared of it, its run in the bay and its
@@ -44,7 +46,10 @@ public:
     /// Keeps the test in hand in the logbook at `path`, which is made if need be, and opens that.
     bool keepIn(const QString& path);
     bool exportShots(const QString& path);
+    /// Takes a test out of the logbook; the last one comes back whole with `restoreTest`.
     bool removeTest(const std::string& id);
+    bool canRestoreTest() const { return m_removed && m_removedFrom == m_book.path(); }
+    bool restoreTest();
 
     /// A new test in the logbook, or in one of its own (Book::ownPath) when none is open.
     bool newTest(record::Stage stage);
@@ -78,6 +83,8 @@ private:
     BayRun m_bay;
     Judging m_judging;
     Findings m_findings;
+    std::optional<record::Test> m_removed;
+    QString m_removedFrom; ///< the logbook that it stood in
 };
 
 } // namespace knot::app

@@ -169,7 +169,10 @@ void MainWindow::buildMenus() {
     auto onBay = [this] { return currentPage() == m_bayPage; };
     m_undo = edit->addAction(tr("&Undo"), QKeySequence::Undo, this, [this, onBay] {
         Typed::commitAll();
-        onBay() ? m_session.bay().undo() : m_session.declaring().undo();
+        if (currentPage() == m_logbookPage)
+            m_session.restoreTest();
+        else
+            onBay() ? m_session.bay().undo() : m_session.declaring().undo();
     });
     m_undo->setObjectName(QStringLiteral("actionUndo"));
     m_redo = edit->addAction(tr("&Redo"), QKeySequence::Redo, this,
@@ -201,6 +204,11 @@ void MainWindow::buildMenus() {
 void MainWindow::wire() {
     connect(m_spine, &Spine::chosen, this, [this](int stage) { goTo(static_cast<PageId>(stage)); });
     connect(m_logbookPage, &LogbookPage::openRequested, this, &MainWindow::openListed);
+    connect(m_logbookPage, &LogbookPage::removeRequested, this, [this](const std::string& id) {
+        m_messages->clear();
+        m_session.removeTest(id);
+        refreshHeading();
+    });
     connect(m_logbookPage, &LogbookPage::testRequested, this, [this] { startTest(record::Stage::test); });
     connect(m_rackPage, &RackPage::shotsRequested, this, &MainWindow::askShots);
     connect(m_rackPage, &RackPage::shotTyped, &m_session, &Session::addShot);
@@ -319,13 +327,15 @@ void MainWindow::refreshHeading() {
     m_spine->setReachable(5, m_session.hasTest() && !m_session.test().shots.empty());
     m_copy->setEnabled(m_session.hasTest() && !m_session.isSealed());
     m_addShots->setEnabled(m_session.hasTest());
-    const bool onBay = currentPage() == m_bayPage;
-    m_undo->setEnabled(onBay ? m_session.bay().canUndo() : m_session.declaring().canUndo());
+    const Page* page = currentPage();
+    const bool onBay = page == m_bayPage;
+    m_undo->setEnabled(page == m_logbookPage ? m_session.canRestoreTest()
+                       : onBay               ? m_session.bay().canUndo()
+                                             : m_session.declaring().canUndo());
     m_redo->setEnabled(onBay ? m_session.bay().canRedo() : m_session.declaring().canRedo());
     m_keep->setEnabled(m_session.hasTest() && (!m_session.isKept() || m_session.bay().hasUnsaved()));
     refreshBayMenu();
     m_export->setEnabled(m_session.hasTest());
-    const Page* page = currentPage();
     const bool onTest = page != m_logbookPage && page->heading().isEmpty();
     const QString book = QFileInfo(m_session.book().path()).completeBaseName();
     if (!page->heading().isEmpty()) {
