@@ -227,3 +227,33 @@ TEST_CASE("the list of shots keeps Qt's rules") {
     hands.press(Qt::Key_L);
     CHECK(model->rowCount() == 6);
 }
+
+TEST_CASE("two clubs that were hit go into a fair test, warm as the player is") {
+    Bench bench;
+    Hands hands(bench);
+    struckSitting(bench, hands);
+    const std::string sitting = bench.session.test().id;
+    SECTION("the only two at once") {
+        hands.press(Qt::Key_Y);
+    }
+    SECTION("of three the two that are named") {
+        bench.session.bay().step("another club", [](record::Test& test) { bay::takeNewInHand(test, "Alder"); });
+        hands.press(Qt::Key_Y);
+        hands.press(Qt::Key_2);
+        hands.press(Qt::Key_1);
+    }
+    const auto& test = bench.session.test();
+    CHECK(test.id != sitting);
+    CHECK(test.stage == record::Stage::test);
+    REQUIRE(test.builds.size() == 2);
+    CHECK(test.builds[0].name == "Club 1");
+    CHECK(test.builds[1].name == "Reed");
+    CHECK(!test.plan.turns.empty());
+    CHECK(test.plan.warmUp == 0);
+    CHECK(!test.card.held.empty());
+    CHECK(test.shots.empty());
+    hands.press(Qt::Key_5, Qt::AltModifier);
+    hands.press(Qt::Key_Return);
+    hit(bench, 150);
+    CHECK(test.shots.front().status == record::ShotStatus::counted);
+}

@@ -131,6 +131,28 @@ void BayActions::takeClub() {
         });
 }
 
+void BayActions::fairTest() {
+    QStringList clubs;
+    for (const auto& build : m_hand.test().builds)
+        if (build.struckOff.empty())
+            clubs << QString::fromStdString(build.name);
+    if (clubs.size() < 2)
+        return emit complained(tr("A fair test takes two clubs; T takes another one in hand."));
+    if (clubs.size() == 2)
+        return emit fairTestRequested({clubs[0].toStdString(), clubs[1].toStdString()});
+    emit asking();
+    m_ask.askChoice(tr("Which two? The first:"), clubs, [=, this](int first) { askOpponent(clubs, first); });
+}
+
+void BayActions::askOpponent(const QStringList& clubs, int first) {
+    QStringList others = clubs;
+    others.removeAt(first);
+    emit asking();
+    m_ask.askChoice(tr("%1 against which?").arg(clubs[first]), others, [=, this](int second) {
+        emit fairTestRequested({clubs[first].toStdString(), others[second].toStdString()});
+    });
+}
+
 // Of the last shot while its number is not seen, or where nothing is planned; else of the one in the air.
 void BayActions::callMishit() {
     const Situation now = situation();

@@ -36,6 +36,8 @@ public:
     void stillLast();
     void nameTag(std::size_t place);
     void takeClub();
+    /// Two of the clubs that were hit go into a fair test; which is asked where there are more.
+    void fairTest();
     void callMishit();
     void setAsideSeen();
     void noReading();
@@ -61,6 +63,8 @@ public:
     void anotherLap();
 
 signals:
+    /// A fair test of these clubs, by name.
+    void fairTestRequested(const std::vector<std::string>& clubs);
     void complained(const QString& sentence);
     void readingRequested();
     /// A question stands where the keys were.
@@ -71,6 +75,7 @@ signals:
 private:
     int secondsToNumber() const;
     void askReason(record::ShotId shot);
+    void askOpponent(const QStringList& clubs, int first);
     void guessAtEnd(record::BuildAt build);
     void mark(record::Mark what);
     QStringList clubNames() const;

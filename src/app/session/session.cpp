@@ -15,6 +15,16 @@
 #include <algorithm>
 
 namespace knot::app {
+namespace {
+
+void declareAsUsual(record::Test& test) {
+    test.card.blinding = record::Blinding::open;
+    test.card.held = record::heldAsUsual(test.card.kind);
+    test.card.plannedRounds = test.plan.rounds;
+    test.plan.seed = QRandomGenerator::system()->generate64();
+}
+
+} // namespace
 
 Session::Session(QObject* parent)
     : QObject(parent)
@@ -179,12 +189,8 @@ bool Session::newTest(record::Stage stage) {
                                                       : tr("Open sitting"))
                      .toStdString();
     test.createdAt = momentNow();
-    if (stage == record::Stage::test) {
-        test.card.blinding = record::Blinding::open;
-        test.card.held = record::heldAsUsual(test.card.kind);
-        test.card.plannedRounds = test.plan.rounds;
-        test.plan.seed = QRandomGenerator::system()->generate64();
-    }
+    if (stage == record::Stage::test)
+        declareAsUsual(test);
     return keepAndTake(std::move(test));
 }
 
@@ -214,6 +220,8 @@ bool Session::copyDeclaration(const std::vector<std::string>& builds) {
     if (!copy.buildIndex(copy.card.baseline))
         copy.card.baseline.clear();
     copy.plan.seed = QRandomGenerator::system()->generate64();
+    if (from.stage != record::Stage::test) // nothing was declared there
+        declareAsUsual(copy);
     const bool warm = !from.sittings.empty() && !from.shots.empty() &&
                       from.shots.back().sitting == from.sittings.back().label &&
                       !bay::isAnotherVisit(from, m_bay.now().toStdString());

@@ -1,4 +1,5 @@
 #include "app/shell/main_window.h"
+#include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_page.h"
 #include "app/form/typed.h"
 #include "app/import_page/import_page.h"
@@ -233,6 +234,10 @@ void MainWindow::wire() {
     connect(m_bayPage, &BayPage::layRequested, this, &MainWindow::askLay);
     connect(m_readingPage, &ReadingPage::shotsRequested, this, &MainWindow::showShots);
     connect(m_bayPage, &BayPage::shotsLeft, this, [this] { showPage(std::exchange(m_listedFrom, PageId::bay)); });
+    connect(&m_bayPage->actions(), &BayActions::fairTestRequested, this, [this](const std::vector<std::string>& clubs) {
+        if (m_session.copyDeclaration(clubs))
+            showPage(PageId::sheet);
+    });
     connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(PageId::reading); });
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);
