@@ -188,3 +188,15 @@ TEST_CASE("a status in words of one's own writing is the record's") {
     CHECK(read->test.shots[1].status == record::ShotStatus::setAside);
     CHECK(read->test.shots[2].status == record::ShotStatus::warmUp);
 }
+
+TEST_CASE("a shot without a reading under the headings is no second row of headings") {
+    const auto read = files::readShots("a.csv", "build,carry_m,side_m,status\nLa,,,counted\nrch,150.5,-12.3,counted\n");
+    REQUIRE(read);
+    CHECK(read->test.shots.size() == 2);
+    CHECK(read->test.builds.front().name == "La");
+    const auto grouped =
+        files::readShots("a.csv", "Club,Ball,Ball,Head\n,Speed (m/s),Spin,Speed (m/s)\nLa,61,2900,42\n");
+    REQUIRE(grouped);
+    CHECK(grouped->test.shots.front().readings.at(record::Metric::clubSpeed) == 42);
+    CHECK(grouped->test.shots.front().readings.at(record::Metric::spin) == 2900);
+}

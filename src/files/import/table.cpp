@@ -159,13 +159,31 @@ struct HeadingRow {
     Known known;
 };
 
+bool hasNumber(const Sheet& sheet, std::size_t row) {
+    for (std::size_t i = 0; i < sheet.columns(row); ++i)
+        if (const auto cell = sheet.cell(row, i); !cell.empty() && isNumber(cell))
+            return true;
+    return false;
+}
+
+// Whether one name of the row above is for more than one heading: else it is a row of headings itself.
+bool spreadsOver(const Sheet& sheet, std::size_t row) {
+    std::string_view group;
+    for (std::size_t i = 0; i < sheet.columns(row); ++i) {
+        const auto over = sheet.cell(row - 1, i);
+        const bool goesOn = !group.empty() && (over.empty() || over == group);
+        if (goesOn && !sheet.cell(row, i).empty())
+            return true;
+        group = over.empty() ? group : over;
+    }
+    return false;
+}
+
 // Whether the row above holds names of groups: more is known with it than without.
 bool standsUnderGroups(const Sheet& sheet, std::size_t row, const Known& alone, const HeadingMap& map) {
-    if (row == 0 || filledCells(sheet, row - 1) < 2)
+    if (row == 0 || filledCells(sheet, row - 1) < 2 || hasNumber(sheet, row - 1) || hasNumber(sheet, row) ||
+        !spreadsOver(sheet, row))
         return false;
-    for (std::size_t i = 0; i < sheet.columns(row - 1); ++i)
-        if (const auto cell = sheet.cell(row - 1, i); !cell.empty() && isNumber(cell))
-            return false;
     return knownAmong(headingsIn(sheet, row, row - 1, map), map).metrics > alone.metrics;
 }
 
