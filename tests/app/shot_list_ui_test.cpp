@@ -102,6 +102,11 @@ TEST_CASE("another club while hitting is a number, a name, or nothing but Enter"
     CHECK(test.builds.size() == 2);
     CHECK(test.shots.size() == 2);
     CHECK(test.shots[1].build == 1);
+    hands.press(Qt::Key_T);
+    for (const char letter : std::string("7i")) // there are no seven to choose from
+        QTest::keyClick(bench.window->focusWidget(), letter);
+    hands.press(Qt::Key_Return);
+    CHECK(now(bench).name == "7i");
 }
 
 TEST_CASE("a shot struck three shots ago is set aside with four keys, late, and counted again") {
@@ -211,6 +216,11 @@ TEST_CASE("the reading's own shots are put right too, and the reading is looked 
     hands.press(Qt::Key_Escape);
     CHECK(bench.find<QListView>("ledger")->isVisible());
     CHECK(bench.waitForReading());
+    hands.press(Qt::Key_L);
+    hands.press(Qt::Key_1, Qt::AltModifier); // left by another way
+    hands.press(Qt::Key_5, Qt::AltModifier);
+    hands.press(Qt::Key_Escape);
+    CHECK(!bench.find<QListView>("ledger")->isVisible());
 }
 
 TEST_CASE("the list of shots keeps Qt's rules") {

@@ -89,10 +89,10 @@ void AskBar::askChoice(const QString& question, const QStringList& answers, Chos
 }
 
 void AskBar::askChoiceOrLine(const QString& question, const QStringList& answers, Chosen chosen, Taken taken) {
-    askLine(question, {}, answers, std::move(taken));
-    const Taken kept = std::move(m_taken);
     askChoice(question, answers, std::move(chosen));
-    m_taken = kept;
+    m_taken = std::move(taken);
+    m_line->clear();
+    m_line->setCompleter(nullptr);
     m_line->show();
     m_hint->setText(tr("Enter alone gives it a number. Escape leaves it."));
 }
@@ -118,7 +118,9 @@ void AskBar::keyPressEvent(QKeyEvent* event) {
             emit m_line->returnPressed(); // else the line has taken it
         return;
     }
-    if (hasFocus() && m_taken && !event->text().isEmpty() && event->text().front().isLetter()) {
+    const QChar typed = event->text().isEmpty() ? QChar() : event->text().front();
+    const bool answers = typed.isDigit() && typed.digitValue() <= m_choices; // "7 iron" is a name where there are fewer
+    if (hasFocus() && m_taken && typed.isLetterOrNumber() && !answers) {
         m_line->setFocus();
         QCoreApplication::sendEvent(m_line, event);
         return;

@@ -23,7 +23,7 @@ public:
     void askLine(const QString& question, const QString& start, const QStringList& suggestions, Taken taken);
     using Chosen = std::function<void(int)>;
     void askChoice(const QString& question, const QStringList& answers, Chosen chosen);
-    /// One of the answers by its number, or a line that begins with the first letter typed.
+    /// One of the answers by its number, or a line that begins with what is typed and is no answer.
     void askChoiceOrLine(const QString& question, const QStringList& answers, Chosen chosen, Taken taken);
     bool isAsking() const { return m_asking; }
     QString question() const;

@@ -253,6 +253,7 @@ void MainWindow::wire() {
 }
 
 void MainWindow::showPage(PageId id) {
+    m_listedFrom = PageId::bay; // whoever turns the page has left the list that way
     Typed::commitAll();
     m_waysIn->rememberTest(); // as it stands on the page that is left
     if (id == PageId::import) {
