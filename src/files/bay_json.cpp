@@ -15,6 +15,10 @@ ordered_json feelJson(const record::Test& test, const record::Feel& feel) {
             out[record::feelNames[i]] = feel.scores[i];
     if (!feel.words.empty())
         out["words"] = feel.words;
+    if (feel.versus != record::Versus::notSaid) {
+        out["versus"] = nameOf(record::versusNames, feel.versus);
+        out["against"] = feel.against;
+    }
     return out;
 }
 
@@ -31,12 +35,12 @@ record::Feel feelFrom(const json& in, const record::Test& test) {
             throw Unreadable{"a feel is not from 1 to 10"};
     }
     feel.words = in.value("words", "");
+    feel.versus = valueOrRefuse<record::Versus>(record::versusNames, in.value("versus", "not_said"));
+    feel.against = in.value("against", "");
     return feel;
 }
 
-ordered_json sittingJson(const record::Sitting& sitting) {
-    const record::Conditions& c = sitting.conditions;
-    ordered_json out{{"label", sitting.label}, {"started_at", sitting.startedAt}};
+void putConditions(ordered_json& out, const record::Conditions& c) {
     if (c.place != record::Place::notSaid)
         out["place"] = nameOf(record::placeNames, c.place);
     if (c.wind)
@@ -47,18 +51,37 @@ ordered_json sittingJson(const record::Sitting& sitting) {
         out["ball"] = c.ball;
     if (!c.surface.empty())
         out["surface"] = c.surface;
+}
+
+record::Conditions conditionsFrom(const json& in) {
+    record::Conditions conditions;
+    conditions.place = valueOrRefuse<record::Place>(record::placeNames, in.value("place", record::placeNames.front()));
+    conditions.wind = numberAt(in, "wind_ms");
+    conditions.temperature = numberAt(in, "temperature_c");
+    conditions.ball = in.value("ball", "");
+    conditions.surface = in.value("surface", "");
+    return conditions;
+}
+
+ordered_json sittingJson(const record::Sitting& sitting) {
+    ordered_json out{{"label", sitting.label}, {"started_at", sitting.startedAt}};
+    putConditions(out, sitting.conditions);
+    for (const record::ConditionsAt& later : sitting.later) {
+        ordered_json change{{"at", later.at}, {"after_shots", later.afterShots}};
+        putConditions(change, later.conditions);
+        out["later"].push_back(std::move(change));
+    }
     return out;
 }
 
 record::Sitting sittingFrom(const json& in) {
-    record::Sitting sitting{
-        .label = in.at("label").get<std::string>(), .startedAt = in.value("started_at", ""), .conditions = {}};
-    sitting.conditions.place =
-        valueOrRefuse<record::Place>(record::placeNames, in.value("place", record::placeNames.front()));
-    sitting.conditions.wind = numberAt(in, "wind_ms");
-    sitting.conditions.temperature = numberAt(in, "temperature_c");
-    sitting.conditions.ball = in.value("ball", "");
-    sitting.conditions.surface = in.value("surface", "");
+    record::Sitting sitting{.label = in.at("label").get<std::string>(),
+                            .startedAt = in.value("started_at", ""),
+                            .conditions = conditionsFrom(in),
+                            .later = {}};
+    for (const auto& change : in.value("later", json::array()))
+        sitting.later.push_back(
+            {change.value("at", ""), change.value("after_shots", std::size_t{0}), conditionsFrom(change)});
     return sitting;
 }
 
@@ -70,6 +93,10 @@ ordered_json progressJson(const record::Test& test) {
                      {"handed_over_at", progress.handedOverAt}};
     if (progress.inHand < test.builds.size())
         out["in_hand"] = test.builds[progress.inHand].name;
+    if (progress.player < test.players.size() && progress.player > 0)
+        out["player"] = test.players[progress.player].name;
+    if (!progress.delivery.empty())
+        out["delivery"] = progress.delivery;
     if (progress.handOverNext)
         out["hand_over_next"] = true;
     if (progress.nextMark != record::Mark::none)
@@ -84,6 +111,8 @@ record::Progress progressFrom(const json& in, const record::Test& test) {
     progress.named = wholeAt(in, "named", 0);
     progress.handedOverAt = in.value("handed_over_at", "");
     progress.inHand = test.buildIndex(in.value("in_hand", "")).value_or(record::BuildAt());
+    progress.player = test.playerIndex(in.value("player", "")).value_or(record::PlayerAt());
+    progress.delivery = in.value("delivery", "");
     progress.handOverNext = in.value("hand_over_next", false);
     progress.nextMark = valueOrRefuse<record::Mark>(record::markNames, in.value("next_mark", "none"));
     return progress;

@@ -27,13 +27,25 @@ constexpr std::array<Text<Part>, 5> partTexts = {{{"id", &Part::id},
                                                   {"size_class", &Part::sizeClass},
                                                   {"material", &Part::material},
                                                   {"flex", &Part::flex}}};
-constexpr std::array<Text<Player>, 7> playerTexts = {{{"name", &Player::name},
-                                                      {"tempo", &Player::tempo},
-                                                      {"transition", &Player::transition},
-                                                      {"shape", &Player::shape},
-                                                      {"miss", &Player::miss},
-                                                      {"goals", &Player::goals},
-                                                      {"health", &Player::health}}};
+constexpr std::array<Text<Player>, 10> playerTexts = {{{"id", &Player::id},
+                                                       {"name", &Player::name},
+                                                       {"played", &Player::played},
+                                                       {"plays", &Player::plays},
+                                                       {"tempo", &Player::tempo},
+                                                       {"transition", &Player::transition},
+                                                       {"shape", &Player::shape},
+                                                       {"miss", &Player::miss},
+                                                       {"goals", &Player::goals},
+                                                       {"health", &Player::health}}};
+constexpr std::array<Number<Player>, 5> playerNumbers = {{{"club_speed_ms", &Player::clubSpeed},
+                                                          {"iron_speed_ms", &Player::ironSpeed},
+                                                          {"height_mm", &Player::height},
+                                                          {"wrist_to_floor_mm", &Player::wristToFloor},
+                                                          {"hand_mm", &Player::hand}}};
+constexpr std::array<Number<record::Usual>, 4> usualNumbers = {{{"carry_m", &record::Usual::carry},
+                                                                {"ball_speed_ms", &record::Usual::ballSpeed},
+                                                                {"launch_deg", &record::Usual::launch},
+                                                                {"spin_rpm", &record::Usual::spin}}};
 constexpr std::array<std::pair<const char*, double Club::*>, 4> clubNumbers = {
     {{"lead_g", &Club::lead},
      {"bent_loft_deg", &Club::bentLoft},
@@ -141,7 +153,16 @@ ordered_json playerJson(const Player& player) {
     putTexts(out, player, playerTexts);
     if (player.leftHanded)
         out["left_handed"] = true;
-    put(out, "club_speed_ms", player.clubSpeed);
+    if (player.costs != record::Side::notSaid)
+        out["side_that_costs"] = nameOf(record::sideNames, player.costs);
+    for (const auto& [name, member] : playerNumbers)
+        put(out, name, player.*member);
+    for (const record::Usual& usual : player.usual) {
+        ordered_json row{{"club", usual.club}};
+        for (const auto& [name, member] : usualNumbers)
+            put(row, name, usual.*member);
+        out["usual"].push_back(std::move(row));
+    }
     return out;
 }
 
@@ -149,8 +170,20 @@ Player playerFrom(const json& in) {
     Player player;
     readTexts(in, player, playerTexts);
     player.leftHanded = in.value("left_handed", false);
-    player.clubSpeed = numberAt(in, "club_speed_ms");
+    player.costs = valueOrRefuse<record::Side>(record::sideNames, in.value("side_that_costs", "not_said"));
+    for (const auto& [name, member] : playerNumbers)
+        player.*member = numberAt(in, name);
+    for (const auto& row : in.value("usual", json::array())) {
+        record::Usual usual{.club = row.value("club", "")};
+        for (const auto& [name, member] : usualNumbers)
+            usual.*member = numberAt(row, name);
+        player.usual.push_back(std::move(usual));
+    }
     return player;
+}
+
+ordered_json playerNameJson(const Player& player) {
+    return {{"id", player.id}, {"name", player.name}};
 }
 
 } // namespace knot::files

@@ -14,5 +14,7 @@ nlohmann::ordered_json buildJson(const record::Build& build);
 record::Build buildFrom(const nlohmann::json& in);
 nlohmann::ordered_json playerJson(const record::Player& player);
 record::Player playerFrom(const nlohmann::json& in);
+/// Who they are, without what is known of them.
+nlohmann::ordered_json playerNameJson(const record::Player& player);
 
 } // namespace knot::files

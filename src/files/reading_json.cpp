@@ -294,7 +294,14 @@ void putRecordMatters(ordered_json& json, const Reading& reading) {
             json["influence"].push_back(std::move(row));
         }
     json["set_asides"] = ordered_json::array();
+    json["late_changes"] = ordered_json::array();
     auto otherSide = [&](ordered_json row, const Claim& claim) {
+        if (claim.withoutLate && claim.withoutLate->changes) {
+            ordered_json late = row;
+            late["verdict"] = key(claim.verdict);
+            late["verdict_without"] = key(claim.withoutLate->verdict);
+            json["late_changes"].push_back(std::move(late));
+        }
         if (!claim.otherSide)
             return;
         const std::string side = reading.fromAllRead ? "_counted" : "_all_read";

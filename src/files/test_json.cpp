@@ -104,6 +104,8 @@ ordered_json planJson(const record::Plan& plan) {
         out["turns"].push_back({{"build", std::size_t{turn.build}}, {"round", turn.round}, {"shots", turn.shots}});
         if (turn.ended)
             out["turns"].back()["ended"] = true;
+        if (turn.player > 0)
+            out["turns"].back()["player"] = std::size_t{turn.player};
     }
     return out;
 }
@@ -124,7 +126,8 @@ record::Plan planFrom(const json& in) {
                                     change.at("seconds").get<double>()});
     for (const auto& turn : in.value("turns", json::array()))
         plan.turns.push_back({record::BuildAt(placeAt(turn, "build")), wholeAt(turn, "round"), wholeAt(turn, "shots"),
-                              turn.value("ended", false)});
+                              turn.value("ended", false),
+                              record::PlayerAt(turn.contains("player") ? placeAt(turn, "player") : 0)});
     return plan;
 }
 
@@ -154,16 +157,47 @@ ordered_json buildsJson(const std::vector<record::Build>& builds) {
     return out;
 }
 
-ordered_json headOf(const Test& test) {
+ordered_json amendmentJson(const Test& test, const record::Amendment& amendment) {
+    ordered_json out{{"at", amendment.at}, {"text", amendment.text}};
+    for (const Shot& shot : amendment.was)
+        out["was"].push_back(shotJson(test, shot));
+    return out;
+}
+
+record::Amendment amendmentFrom(const json& in, const Test& test) {
+    record::Amendment amendment{in.value("at", ""), in.at("text").get<std::string>(), {}};
+    for (const auto& shot : in.value("was", json::array()))
+        amendment.was.push_back(shotFrom(shot, test));
+    return amendment;
+}
+
+// Older exports have one player, by name and with a profile.
+void readPlayers(const json& in, Test& test) {
+    for (const auto& player : in.value("players", json::array()))
+        test.players.push_back(playerFrom(player));
+    if (in.contains("players"))
+        return;
+    record::Player player = playerFrom(in.value("profile", json::object()));
+    player.name = in.value("player", player.name);
+    if (!player.name.empty())
+        test.players.push_back(std::move(player));
+}
+
+/// How much of the players is written: who they are, or all that is known of them.
+enum class Players { names, whole };
+
+ordered_json headOf(const Test& test, Players players) {
     ordered_json out;
     out["format"] = "knotcount.test";
     out["version"] = version;
     out["title"] = test.title;
     out["question"] = test.question;
-    out["player"] = test.player;
+    out["player"] = test.playerNames();
     out["created_at"] = test.createdAt;
     out["stage"] = nameOf(record::stageNames, test.stage);
-    out["profile"] = playerJson(test.profile);
+    out["players"] = ordered_json::array();
+    for (const record::Player& player : test.players)
+        out["players"].push_back(players == Players::whole ? playerJson(player) : playerNameJson(player));
     out["builds"] = buildsJson(test.builds);
     if (!test.sealedBuilds.empty())
         out["sealed_builds"] = buildsJson(test.sealedBuilds);
@@ -177,7 +211,7 @@ ordered_json headOf(const Test& test) {
             {{"build", test.builds[guess.build].name}, {"said", guess.said}, {"turn", guess.turn}});
     out["amendments"] = ordered_json::array();
     for (const auto& amendment : test.amendments)
-        out["amendments"].push_back({{"at", amendment.at}, {"text", amendment.text}});
+        out["amendments"].push_back(amendmentJson(test, amendment));
     out["frozen"] = {{"at", test.frozenAt}, {"hash", test.frozenHash}};
     writeBay(out, test);
     return out;
@@ -198,10 +232,9 @@ Test headFrom(const json& in) {
     Test test;
     test.title = in.at("title").get<std::string>();
     test.question = in.value("question", "");
-    test.player = in.value("player", "");
     test.createdAt = in.value("created_at", "");
     test.stage = valueOrRefuse<record::Stage>(record::stageNames, in.value("stage", "test"));
-    test.profile = playerFrom(in.value("profile", json::object()));
+    readPlayers(in, test);
     for (const auto& build : in.at("builds"))
         test.builds.push_back(buildFrom(build));
     for (const auto& build : in.value("sealed_builds", json::array()))
@@ -217,7 +250,7 @@ Test headFrom(const json& in) {
         test.guesses.push_back({buildNamed(test, guess.at("build").get<std::string>()),
                                 guess.at("said").get<std::string>(), guess.value("turn", "")});
     for (const auto& amendment : in.value("amendments", json::array()))
-        test.amendments.push_back({amendment.value("at", ""), amendment.at("text").get<std::string>()});
+        test.amendments.push_back(amendmentFrom(amendment, test));
     if (const auto frozen = in.find("frozen"); frozen != in.end()) {
         test.frozenAt = frozen->value("at", "");
         test.frozenHash = frozen->value("hash", "");
@@ -232,6 +265,7 @@ Test testFrom(const json& in) {
     for (const auto& shot : in.at("shots"))
         test.shots.push_back(shotFrom(shot, test));
     test.nameShots();
+    test.namePlayers();
     refuseFaults(record::shotFaultsOf(test));
     return test;
 }
@@ -320,7 +354,7 @@ bool restoreHiddenParts(Test& test, const std::string& text) {
 std::string testJson(const Test& test) {
     if (test.seal.isClosed() && !test.sealedBuilds.empty())
         return testJson(withoutHiddenParts(test));
-    ordered_json out = headOf(test);
+    ordered_json out = headOf(test, Players::whole);
     out["shots"] = ordered_json::array();
     for (const Shot& shot : test.shots)
         out["shots"].push_back(shotJson(test, shot));
@@ -328,7 +362,7 @@ std::string testJson(const Test& test) {
 }
 
 std::string testHeadJson(const Test& test) {
-    return written(headOf(test), -1);
+    return written(headOf(test, Players::names), -1);
 }
 
 std::string declarationText(const Test& test) {

@@ -77,6 +77,19 @@ Result<int> formatOf(SQLite::Database& database, const std::string& path) {
     return format;
 }
 
+std::vector<std::string> faultsIn(SQLite::Database& database) {
+    std::vector<std::string> faults;
+    SQLite::Statement check(database, "PRAGMA integrity_check");
+    while (check.executeStep())
+        if (const std::string text = check.getColumn(0).getString(); text != "ok")
+            faults.push_back(text);
+    SQLite::Statement references(database, "PRAGMA foreign_key_check");
+    while (references.executeStep())
+        faults.push_back("a row of " + references.getColumn(0).getString() + " refers to a missing row of " +
+                         references.getColumn(2).getString());
+    return faults;
+}
+
 ErrorKind kindOf(int extendedCode) {
     if (extendedCode == SQLITE_READONLY_DBMOVED)
         return ErrorKind::gone;

@@ -16,7 +16,7 @@ struct FileHead {
     bool isRegular = false;
     bool isEmpty = false;  ///< no byte
     bool isSqlite = false; ///< begins as SQLite's files do
-    bool usesWal = false;  ///< as formats 1 to 4 did
+    bool usesWal = false;  ///< as older logbooks did
     int applicationId = 0, format = 0;
 };
 FileHead headOf(const std::string& path);
@@ -28,6 +28,10 @@ bool hasJournal(const std::string& path);
 /// The format of a database that is one of ours and sound as far as a first look shows (a small file is
 /// checked whole); 0 for one in which nothing was ever made. Throws SQLite::Exception.
 Result<int> formatOf(SQLite::Database& database, const std::string& path);
+
+/// SQLite's own check of the whole file and of its references; empty where it is sound. Throws
+/// SQLite::Exception.
+std::vector<std::string> faultsIn(SQLite::Database& database);
 
 /// The error that a code of SQLite's stands for.
 ErrorKind kindOf(int extendedCode);

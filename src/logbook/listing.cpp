@@ -99,17 +99,24 @@ void forgetFinding(Database& database, const std::string& testId) {
 std::vector<TestEntry> listTests(Database& database) {
     std::vector<TestEntry> entries;
     std::map<std::string, std::size_t> place;
-    Statement heads(database, "SELECT id, title, question, player, created_at FROM test "
+    Statement heads(database, "SELECT id, title, question, created_at FROM test "
                               "ORDER BY julianday(created_at) DESC, created_at DESC, title");
     while (heads.executeStep()) {
         place[heads.getColumn(0).getString()] = entries.size();
         entries.push_back({.id = heads.getColumn(0).getString(),
                            .title = heads.getColumn(1).getString(),
                            .question = heads.getColumn(2).getString(),
-                           .player = heads.getColumn(3).getString(),
-                           .createdAt = heads.getColumn(4).getString(),
+                           .createdAt = heads.getColumn(3).getString(),
                            .builds = {}});
     }
+    Statement players(database, "SELECT t.test_id, t.player_id, p.name FROM test_player t JOIN player p "
+                                "ON p.id = t.player_id ORDER BY t.test_id, t.position");
+    while (players.executeStep())
+        if (const auto at = place.find(players.getColumn(0).getString()); at != place.end()) {
+            TestEntry& entry = entries[at->second];
+            entry.playerIds.push_back(players.getColumn(1).getString());
+            entry.players += (entry.players.empty() ? "" : ", ") + players.getColumn(2).getString();
+        }
     Statement builds(database, "SELECT test_id, name FROM test_build ORDER BY test_id, position");
     while (builds.executeStep())
         if (const auto at = place.find(builds.getColumn(0).getString()); at != place.end())

@@ -45,6 +45,8 @@ template<typename Work> auto guarded(const std::string& path, Work work) -> Resu
         return refuse(kindOf(e.getExtendedErrorCode()), path, e.what());
     } catch (const NoSuchTest& e) {
         return refuse(ErrorKind::noSuchTest, path, e.what());
+    } catch (const PlayersClash& e) {
+        return refuse(ErrorKind::invalid, path, std::string(e.what()) + ", so they stay as they are.");
     } catch (const ChangedElsewhere&) {
         return refuse(ErrorKind::changedElsewhere, path);
     } catch (const std::exception& e) {
@@ -399,6 +401,31 @@ Result<void> Logbook::keepFinding(const std::string& testId, const TestEntry::Fi
     return setSetting(findingKey(testId), std::to_string(finding.verdict) + ' ' + finding.text);
 }
 
+Result<std::vector<PlayerEntry>> Logbook::players() {
+    return guarded(m_path, [&] { return listPlayers(m_connection->database); });
+}
+
+Result<std::vector<record::Player>> Logbook::playersOf(const std::string& testId) {
+    return guarded(m_path, [&] { return logbook::playersOf(m_connection->database, testId); });
+}
+
+Result<void> Logbook::savePlayer(const record::Player& player) {
+    auto faults = record::faultsOf(player);
+    if (player.id.empty())
+        faults.emplace_back("A player needs an id.");
+    if (auto checked = sound(faults); !checked)
+        return checked;
+    return writing([&] { writePlayer(m_connection->database, player); });
+}
+
+Result<void> Logbook::joinPlayers(const std::string& from, const std::string& into) {
+    return writing([&] { logbook::joinPlayers(m_connection->database, from, into); });
+}
+
+Result<void> Logbook::removePlayer(const std::string& id) {
+    return writing([&] { logbook::removePlayer(m_connection->database, id); });
+}
+
 Result<record::DisplayUnits> Logbook::units() {
     return guarded(m_path, [&] {
         record::DisplayUnits units;
@@ -454,15 +481,7 @@ Result<void> Logbook::setSetting(const std::string& key, const std::string& valu
 
 Result<std::vector<std::string>> Logbook::integrityFaults() {
     return guarded(m_path, [&] {
-        std::vector<std::string> faults;
-        Statement check(m_connection->database, "PRAGMA integrity_check");
-        while (check.executeStep())
-            if (const std::string text = check.getColumn(0).getString(); text != "ok")
-                faults.push_back(text);
-        Statement references(m_connection->database, "PRAGMA foreign_key_check");
-        while (references.executeStep())
-            faults.push_back("a row of " + references.getColumn(0).getString() + " refers to a missing row of " +
-                             references.getColumn(2).getString());
+        auto faults = faultsIn(m_connection->database);
         // What can't be opened is not sound, whatever SQLite says.
         Statement ids(m_connection->database, "SELECT id, title FROM test ORDER BY created_at");
         while (ids.executeStep()) {

@@ -3,6 +3,7 @@
 #include "core/record/test.h"
 #include "core/record/units.h"
 #include "logbook/error.h"
+#include "logbook/players.h"
 
 #include <memory>
 #include <string>
@@ -12,7 +13,9 @@ namespace knot::logbook {
 
 /// What a list of tests shows without loading the shots.
 struct TestEntry {
-    std::string id, title, question, player, createdAt;
+    std::string id, title, question, createdAt;
+    std::string players; ///< their names, one after another
+    std::vector<std::string> playerIds;
     std::size_t counted = 0, setAside = 0, turns = 0;
     /// Builds with the counted shots of each of their turns, in the order struck.
     struct BuildTurns {
@@ -75,6 +78,18 @@ public:
 
     /// Keeps what was said of a test, for the list. Any change of the test takes it away.
     Result<void> keepFinding(const std::string& testId, const TestEntry::Finding& finding);
+
+    /// By name.
+    Result<std::vector<PlayerEntry>> players();
+    Result<std::vector<record::Player>> playersOf(const std::string& testId);
+    /// Keeps what is known of a player, new or not; another name is theirs in every test. `invalid`
+    /// where somebody else of a test is called so.
+    Result<void> savePlayer(const record::Player& player);
+    /// One player was kept twice: the tests of the first are the second's, who learns what they lacked.
+    /// `invalid` where both hit in one test.
+    Result<void> joinPlayers(const std::string& from, const std::string& into);
+    /// Of a player who is in no test.
+    Result<void> removePlayer(const std::string& id);
 
     Result<record::DisplayUnits> units();
     Result<void> setUnits(const record::DisplayUnits& units);

@@ -1,12 +1,15 @@
 #include "logbook/migration.h"
 
 #include "core/record/names.h"
+#include "files/test_json.h"
+#include "logbook/players.h"
 #include "logbook/rows.h"
 #include "logbook/schema.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
 #include <filesystem>
+#include <map>
 #include <vector>
 
 namespace knot::logbook {
@@ -89,7 +92,8 @@ std::vector<record::Test> headsOfFormat1(Database& database) {
         test.id = head.getColumn(0).getString();
         test.title = head.getColumn(1).getString();
         test.question = head.getColumn(2).getString();
-        test.player = head.getColumn(3).getString();
+        if (const std::string player = head.getColumn(3).getString(); !player.empty())
+            test.players.push_back({.id = {}, .name = player});
         test.createdAt = head.getColumn(4).getString();
         test.card = cardOfFormat1(database, test.id);
         builds.reset();
@@ -114,6 +118,44 @@ void nameShots(Database& database) {
     database.exec("UPDATE shot SET id = position + 1");
 }
 
+// From `old_shot`, the columns that both have.
+void copyShots(Database& database, const std::string& own) {
+    std::string columns = "test_id, position, " + own;
+    for (const auto metric : record::allMetrics())
+        columns += ", " + record::info(metric).key;
+    database.exec("INSERT INTO shot(" + columns + ") SELECT " + columns + " FROM old_shot");
+}
+
+// Nothing where it can't be read: such a test stays as it is, and the others are not held up by it.
+std::optional<record::Test> headOf(Database& database, const std::string& id) {
+    Statement s(database, "SELECT head FROM test WHERE id = ?");
+    s.bind(1, id);
+    s.executeStep();
+    auto head = files::readTestHeadJson("test " + id, s.getColumn(0).getString());
+    if (!head)
+        return std::nullopt;
+    head->id = id;
+    return std::move(*head);
+}
+
+// Shots named players of their own, whom the head did not know.
+void takePlayersOfShots(Database& database) {
+    Statement named(database, "SELECT test_id, player FROM turn WHERE player <> '' GROUP BY test_id, player "
+                              "ORDER BY test_id, min(position)");
+    std::map<std::string, std::vector<std::string>> names;
+    while (named.executeStep())
+        names[named.getColumn(0).getString()].push_back(named.getColumn(1).getString());
+    for (const auto& [id, own] : names) {
+        auto test = headOf(database, id);
+        if (!test)
+            continue;
+        for (const std::string& name : own)
+            if (!test->playerIndex(name))
+                test->players.push_back({.id = {}, .name = name});
+        updateHead(database, *test);
+    }
+}
+
 // Format 2 keeps what is declared as one text in the open form of the export, beside the shots.
 void toFormat2(Database& database) {
     const auto tests = headsOfFormat1(database);
@@ -128,12 +170,9 @@ void toFormat2(Database& database) {
         insertTest(database, test);
     database.exec("INSERT INTO setting SELECT * FROM old_setting; INSERT INTO sitting SELECT * FROM old_sitting; "
                   "INSERT INTO turn SELECT * FROM old_turn");
-    std::string columns = "test_id, position, turn, number, status, mark, reason, taken_at, delivery, feel, note, "
-                          "extra, modelled";
-    for (const auto metric : record::allMetrics())
-        columns += ", " + record::info(metric).key;
-    database.exec("INSERT INTO shot(" + columns + ") SELECT " + columns + " FROM old_shot");
+    copyShots(database, "turn, number, status, mark, reason, taken_at, delivery, feel, note, extra, modelled");
     nameShots(database);
+    takePlayersOfShots(database);
     database.exec("DROP TABLE old_shot; DROP TABLE old_turn; DROP TABLE old_sitting; DROP TABLE old_setting");
 }
 
@@ -149,6 +188,35 @@ void toFormat4(Database& database) {
     database.exec("ALTER TABLE shot ADD COLUMN id INTEGER NOT NULL DEFAULT 0");
     nameShots(database);
     database.exec("PRAGMA user_version = 4");
+}
+
+// Format 5 keeps players once: of one name and one hand they are one, as the latest test has them, who
+// learns from the earlier ones what that one does not say. Shots have a call, and a mark more.
+void toFormat5(Database& database) {
+    createPlayers(database);
+    database.exec("ALTER TABLE test DROP COLUMN player; ALTER TABLE shot RENAME TO old_shot; "
+                  "DROP INDEX shot_by_turn; DROP TABLE tally");
+    createShots(database);
+    copyShots(database, "turn, id, number, status, mark, set_aside_when, reason, taken_at, delivery, feel, note, "
+                        "read_id, extra, modelled");
+    database.exec("DROP TABLE old_shot");
+    createTally(database);
+    std::vector<std::string> ids;
+    Statement tests(database, "SELECT id FROM test ORDER BY julianday(created_at) DESC, created_at DESC, id");
+    while (tests.executeStep())
+        ids.push_back(tests.getColumn(0).getString());
+    tests.reset();
+    for (const std::string& id : ids) {
+        const auto test = headOf(database, id);
+        if (!test)
+            continue;
+        updateHead(database, *test);
+        const auto players = playersOf(database, id);
+        for (std::size_t i = 0; i < players.size(); ++i)
+            writePlayer(database, filledIn(players[i], test->players[i]));
+    }
+    takePlayersOfShots(database);
+    database.exec("PRAGMA user_version = 5");
 }
 
 // "A.knotbook" of format 1 is kept as "A.format1.knotbook", or with a number where that is taken.
@@ -190,6 +258,8 @@ void migrate(Database& database, int from) {
         toFormat3(database);
     if (from == 2 || from == 3)
         toFormat4(database);
+    if (from >= 2 && from <= 4)
+        toFormat5(database);
     Statement broken(database, "PRAGMA foreign_key_check");
     if (broken.executeStep())
         throw std::runtime_error("its references do not hold");

@@ -4,6 +4,7 @@
 #include "core/record/shot_fields.h"
 #include "core/record/text.h"
 #include "files/test_json.h"
+#include "logbook/players.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <nlohmann/json.hpp>
@@ -35,13 +36,12 @@ double numberOf(const SQLite::Column& column, const std::string& what) {
 }
 
 void insertHead(Database& database, const Test& test) {
-    Statement s(database, "INSERT INTO test(id, title, question, player, created_at, head) VALUES(?, ?, ?, ?, ?, ?)");
+    Statement s(database, "INSERT INTO test(id, title, question, created_at, head) VALUES(?, ?, ?, ?, ?)");
     s.bind(1, test.id);
     s.bind(2, test.title);
     s.bind(3, test.question);
-    s.bind(4, test.player);
-    s.bind(5, test.createdAt);
-    s.bind(6, files::testHeadJson(test));
+    s.bind(4, test.createdAt);
+    s.bind(5, files::testHeadJson(test));
     s.exec();
 }
 
@@ -84,7 +84,7 @@ std::string storedText(const ShotField& field, const Shot& shot) {
         return text;
     if (field.kind == ShotField::Kind::score)
         return "0";
-    return field.key == "mark" ? "none" : field.key == "set_aside_when" ? "unknown" : "";
+    return field.key == "mark" || field.key == "called" ? "none" : field.key == "set_aside_when" ? "unknown" : "";
 }
 
 void takeStored(const ShotField& field, Shot& shot, const std::string& text) {
@@ -314,21 +314,38 @@ std::string newId() {
 void insertTest(Database& database, const Test& test) {
     insertHead(database, test);
     writeBuilds(database, test);
+    writePlayersOf(database, test);
     ShotWriter(database).replace(test, 0);
 }
 
 void updateHead(Database& database, const Test& test) {
-    Statement s(database, "UPDATE test SET title = ?, question = ?, player = ?, created_at = ?, head = ? WHERE id = ?");
+    Statement s(database, "UPDATE test SET title = ?, question = ?, created_at = ?, head = ? WHERE id = ?");
     s.bind(1, test.title);
     s.bind(2, test.question);
-    s.bind(3, test.player);
-    s.bind(4, test.createdAt);
-    s.bind(5, files::testHeadJson(test));
-    s.bind(6, test.id);
+    s.bind(3, test.createdAt);
+    s.bind(4, files::testHeadJson(test));
+    s.bind(5, test.id);
     if (s.exec() == 0)
         throw NoSuchTest(test.id);
     writeBuilds(database, test);
+    writePlayersOf(database, test);
 }
+
+namespace {
+
+// Who is in a test is known by place and id; what they are called, and the rest, stands with the players.
+void takePlayers(Database& database, Test& test) {
+    auto players = playersOf(database, test.id);
+    if (players.size() != test.players.size())
+        throw std::runtime_error("its players stand there twice, and differ");
+    for (record::Amendment& amendment : test.amendments)
+        for (Shot& shot : amendment.was)
+            if (const auto at = test.playerIndex(shot.player))
+                shot.player = players[*at].name;
+    test.players = std::move(players);
+}
+
+} // namespace
 
 Test readTest(Database& database, const std::string& id) {
     Statement s(database, "SELECT head FROM test WHERE id = ?");
@@ -345,6 +362,7 @@ Test readTest(Database& database, const std::string& id) {
     builds.executeStep();
     if (builds.getColumn(0).getInt64() != static_cast<int64_t>(test.builds.size()))
         throw std::runtime_error("its clubs stand there twice, and differ");
+    takePlayers(database, test);
     readShots(database, test);
     test.nameShots(); // two of one id are two shots
     if (const auto faults = record::faultsOf(test); !faults.empty())

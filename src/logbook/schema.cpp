@@ -16,7 +16,6 @@ CREATE TABLE test(
   id TEXT PRIMARY KEY,
   title TEXT NOT NULL,
   question TEXT NOT NULL DEFAULT '',
-  player TEXT NOT NULL DEFAULT '',
   created_at TEXT NOT NULL DEFAULT '',
   head TEXT NOT NULL
 ) WITHOUT ROWID;
@@ -57,13 +56,15 @@ CREATE TABLE shot(
   id INTEGER NOT NULL DEFAULT 0,
   number TEXT NOT NULL DEFAULT '',
   status TEXT NOT NULL CHECK(status = 'counted' OR status = 'set_aside' OR status = 'warm_up'),
-  mark TEXT NOT NULL DEFAULT 'none' CHECK(mark = 'none' OR mark = 'club' OR mark = 'player'),
+  mark TEXT NOT NULL DEFAULT 'none' CHECK(mark = 'none' OR mark = 'club' OR mark = 'player' OR mark = 'day'),
   set_aside_when TEXT NOT NULL DEFAULT 'unknown'
     CHECK(set_aside_when = 'unknown' OR set_aside_when = 'called' OR set_aside_when = 'by_rule' OR
           set_aside_when = 'after_number' OR set_aside_when = 'after_reveal'),
   reason TEXT NOT NULL DEFAULT '',
   taken_at TEXT NOT NULL DEFAULT '',
   delivery TEXT NOT NULL DEFAULT '',
+  called TEXT NOT NULL DEFAULT 'none'
+    CHECK(called = 'none' OR called = 'good' OR called = 'so_so' OR called = 'bad'),
   feel INTEGER NOT NULL DEFAULT 0,
   note TEXT NOT NULL DEFAULT '',
   read_id TEXT NOT NULL DEFAULT '',
@@ -78,6 +79,22 @@ CREATE TABLE shot(
 CREATE INDEX shot_by_turn ON shot(test_id, turn, status);
 )";
 }
+
+constexpr const char* players = R"(
+CREATE TABLE player(
+  id TEXT PRIMARY KEY,
+  name TEXT NOT NULL,
+  left_handed INTEGER NOT NULL DEFAULT 0,
+  about TEXT NOT NULL
+) WITHOUT ROWID;
+CREATE TABLE test_player(
+  test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
+  position INTEGER NOT NULL,
+  player_id TEXT NOT NULL REFERENCES player(id),
+  PRIMARY KEY(test_id, position)
+) WITHOUT ROWID;
+CREATE INDEX test_by_player ON test_player(player_id);
+)";
 
 constexpr const char* tally = R"(
 CREATE TABLE tally(
@@ -135,13 +152,22 @@ std::vector<std::string> schemaFaults(SQLite::Database& database) {
     return faults;
 }
 
+void createPlayers(SQLite::Database& database) {
+    database.exec(players);
+}
+
+void createShots(SQLite::Database& database) {
+    database.exec(shotTable());
+}
+
 void createTally(SQLite::Database& database) {
     database.exec(tally);
 }
 
 void createTables(SQLite::Database& database) {
     database.exec(tables);
-    database.exec(shotTable());
+    createPlayers(database);
+    createShots(database);
     createTally(database);
     database.exec("PRAGMA application_id = " + std::to_string(applicationId));
     database.exec("PRAGMA user_version = " + std::to_string(schemaVersion));

@@ -10,10 +10,15 @@ class Database;
 namespace knot::logbook {
 
 inline constexpr int applicationId = 0x4B6E6F74; // "Knot"
-inline constexpr int schemaVersion = 4;
+inline constexpr int schemaVersion = 5;
 
 /// Makes the tables of the newest version; the caller holds the transaction.
 void createTables(SQLite::Database& database);
+
+/// Who hits, kept once, and who is in which test.
+void createPlayers(SQLite::Database& database);
+/// The shots, and their index.
+void createShots(SQLite::Database& database);
 
 /// What keeps the tally of a test true: it is dropped whenever a shot of the test changes, and counted
 /// anew when it is asked for.

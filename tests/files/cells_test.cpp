@@ -118,6 +118,7 @@ TEST_CASE("every field of a shot is written and read back the same, and each ref
         const char* sample = field.kind == record::ShotField::Kind::flag    ? "1"
                              : field.kind == record::ShotField::Kind::score ? "7"
                              : field.key == "mark"                          ? "player"
+                             : field.key == "called"                        ? "so_so"
                              : field.key == "status"                        ? "warm_up"
                              : field.key == "set_aside_when"                ? "after_number"
                                                                             : "some, \"text\"";

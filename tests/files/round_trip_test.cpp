@@ -57,7 +57,18 @@ TEST_CASE("a whole test goes through JSON and back unchanged") {
     test.shots[3].readings.model(record::Metric::curve, 1.25);
     test.shots[4].setAsideWhen = record::SetAsideWhen::called;
     test.stage = record::Stage::screening;
-    test.profile = {.name = "Runa Veld", .leftHanded = true, .clubSpeed = 38.5, .tempo = "quick", .goals = "height"};
+    test.players = {{.id = "7c1d",
+                     .name = "Runa Veld",
+                     .leftHanded = true,
+                     .clubSpeed = 38.5,
+                     .ironSpeed = 31.5,
+                     .tempo = "quick",
+                     .costs = record::Side::right,
+                     .height = 1780,
+                     .played = "a stiffer one; too low",
+                     .goals = "height",
+                     .usual = {{.club = "five-wood", .carry = 150, .spin = 3900}}},
+                    {.id = {}, .name = "Odd Farstad"}};
     test.card.kind = record::TestKind::shaft;
     test.card.looks = record::Looks::eachRound;
     test.card.plannedRounds = 5;

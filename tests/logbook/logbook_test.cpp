@@ -39,7 +39,24 @@ record::Test fullTest() {
     test.feels = {{"2", record::BuildAt(1), {7, 0, 3, 10, 0, 1}, "lively, \"quick\""}};
     test.sittings = {{"2026-05-02", "2026-05-02T09:00:00", {record::Place::outdoors, 3.5, 14, "range", "mat"}}};
     test.events = {{record::EventKind::stop, "2026-05-02T09:40:00", 20, "elbow"}};
-    test.progress = {true, 3, 1, "2026-05-02T09:30:00", record::BuildAt(1), true, record::Mark::club};
+    test.sittings.back().later = {{"2026-05-02T09:20:00", 12, {record::Place::outdoors, 6.5, 13, "range", "mat"}}};
+    test.events.push_back({record::EventKind::flag, "2026-05-02T09:41:00", 21, ""});
+    test.feels.back().versus = record::Versus::worse;
+    test.feels.back().against = "1";
+    test.players = {{.id = "aa", .name = "Marit Aasgaard"}, {.id = "bb", .name = "Odd Farstad", .leftHanded = true}};
+    test.progress = {.warmedUp = true,
+                     .confirmed = 3,
+                     .named = 1,
+                     .handedOverAt = "2026-05-02T09:30:00",
+                     .inHand = record::BuildAt(1),
+                     .player = record::PlayerAt(1),
+                     .delivery = "low",
+                     .handOverNext = true,
+                     .nextMark = record::Mark::day};
+    test.shots[20].call = record::Call::soSo;
+    test.shots[19].mark = record::Mark::day;
+    test.shots[18].delivery = "high";
+    test.shots[17].player = "Odd Farstad";
     test.shots[23].readId = "link:23";
     test.extraColumns = {"weight_g"};
     for (auto& shot : test.shots)
@@ -49,6 +66,8 @@ record::Test fullTest() {
     test.shots[8].feel = 9;
     test.shots[9].readings.clear(record::Metric::spin);
     test.shots[10].readings.model(record::Metric::curve, -2.5);
+    test.nameShots();
+    test.amendments.push_back({"2026-05-02T10:00:00", "shot 12: struck with Fern after all", {test.shots[11]}});
     return test;
 }
 
@@ -75,8 +94,8 @@ TEST_CASE("the list tells counts turn by turn without loading shots") {
     CHECK(list[0].id == id);
     CHECK(list[0].counted == 44);
     CHECK(list[0].setAside == 1);
-    CHECK(list[0].turns == 15);
-    CHECK(list[0].player == "Marit Aasgaard");
+    CHECK(list[0].turns == 17); // another player's shot and another day cut one each
+    CHECK(list[0].players == "Marit Aasgaard, Odd Farstad");
     REQUIRE(list[0].builds.size() == 3);
     CHECK(list[0].builds[1].counted.size() == 5);
 }
@@ -173,7 +192,7 @@ TEST_CASE("the file names itself and its format to any SQLite tool") {
     const auto bytes = bytesOf(path);
     REQUIRE(bytes.size() > 100);
     CHECK(bytes.substr(68, 4) == "Knot"); // application_id
-    CHECK(bytes[63] == 4);                // user_version
+    CHECK(bytes[63] == 5);                // user_version
     CHECK(bytes[18] == 1);                // no write-ahead log: the file is all there is
 }
 
@@ -191,7 +210,7 @@ TEST_CASE("a logbook of format 1 is kept beside as it was and brought up to date
     REQUIRE(book->tests()->size() == 1);
     const auto test = *book->load(book->tests()->front().id);
     CHECK(test.title == "Kept by format 1");
-    CHECK(test.player == "Runa Veld");
+    CHECK(test.playerNames() == "Runa Veld");
     CHECK(test.card.comparison == record::Comparison::whichOfThese);
     CHECK(test.card.margins.at(record::Metric::carry) == 3.1);
     CHECK(test.card.wants.at(*record::outcomeFromText("launch_deg")) == record::Want{record::Want::Kind::near, 24.5});

@@ -20,6 +20,7 @@ namespace {
 
 record::Test struckTest(std::size_t shots) {
     auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
+    test.players = {{.id = "aa", .name = "Marit Aasgaard"}};
     test.shots.resize(shots);
     for (std::size_t i = 0; i < shots; ++i)
         test.shots[i].readId = "link:" + std::to_string(i);

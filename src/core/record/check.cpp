@@ -103,6 +103,21 @@ std::vector<std::string> faultsOf(const Club& club) {
     return faults.take();
 }
 
+std::vector<std::string> faultsOf(const Player& player) {
+    Faults faults;
+    if (player.name.empty())
+        faults.add("A player needs a name.");
+    faults.finite(player.clubSpeed, "The player's driver speed");
+    faults.finite(player.ironSpeed, "The player's iron speed");
+    faults.finite(player.height, "The player's height");
+    faults.finite(player.wristToFloor, "The player's wrist to floor");
+    faults.finite(player.hand, "The size of the player's hand");
+    for (const Usual& usual : player.usual)
+        for (const auto& value : {usual.carry, usual.ballSpeed, usual.launch, usual.spin})
+            faults.finite(value, "Each usual number of the player");
+    return faults.take();
+}
+
 std::vector<std::string> headFaultsOf(const Test& test) {
     Faults faults;
     faults.add(faultsOf(test.card));
@@ -115,10 +130,23 @@ std::vector<std::string> headFaultsOf(const Test& test) {
                 faults.add("Two clubs are called “" + build.name + "”; each needs a name of its own.");
         }
     }
-    faults.finite(test.profile.clubSpeed, "The player's club speed");
+    std::set<std::string> called;
+    for (const Player& player : test.players) {
+        faults.add(faultsOf(player));
+        if (!called.insert(player.name).second)
+            faults.add("Two players are called “" + player.name + "”; each needs a name of their own.");
+    }
+    for (const PlannedTurn& turn : test.plan.turns)
+        if (turn.player > 0 && turn.player >= test.players.size())
+            faults.add("A planned stint names a player who is not in the test.");
+    auto checkConditions = [&](const Conditions& conditions) {
+        faults.finite(conditions.wind, "The wind");
+        faults.finite(conditions.temperature, "The temperature");
+    };
     for (const Sitting& sitting : test.sittings) {
-        faults.finite(sitting.conditions.wind, "The wind");
-        faults.finite(sitting.conditions.temperature, "The temperature");
+        checkConditions(sitting.conditions);
+        for (const ConditionsAt& later : sitting.later)
+            checkConditions(later.conditions);
     }
     auto isListed = [&](BuildAt build) { return build < test.builds.size(); };
     if (!std::ranges::all_of(test.feels, isListed, &Feel::build) ||

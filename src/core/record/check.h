@@ -12,6 +12,7 @@ namespace knot::record {
 std::vector<std::string> faultsOf(const Card& card);
 std::vector<std::string> faultsOf(const Plan& plan, std::size_t builds);
 std::vector<std::string> faultsOf(const Club& club);
+std::vector<std::string> faultsOf(const Player& player);
 /// All of a test but its shots, and that nothing in it names what it has not.
 std::vector<std::string> headFaultsOf(const Test& test);
 /// Its shots from a place on.

@@ -12,7 +12,10 @@ namespace knot::record {
 /// logbook use these words; they stay as they are once written.
 inline constexpr std::array statusNames = {"counted", "set_aside", "warm_up"};
 inline constexpr std::array setAsideWhenNames = {"unknown", "called", "by_rule", "after_number", "after_reveal"};
-inline constexpr std::array markNames = {"none", "club", "player"};
+inline constexpr std::array markNames = {"none", "club", "player", "day"};
+inline constexpr std::array callNames = {"none", "good", "so_so", "bad"};
+inline constexpr std::array versusNames = {"not_said", "better", "worse", "same"};
+inline constexpr std::array sideNames = {"not_said", "left", "right"};
 inline constexpr std::array wantNames = {"none", "more", "less", "near"};
 inline constexpr std::array shapeNames = {"fairway", "ellipse", "rectangle"};
 inline constexpr std::array ruleNames = {"keep_all", "called", "until_good", "by_numbers", "best_and_worst"};
@@ -26,7 +29,7 @@ inline constexpr std::array seesNames = {"nobody", "fitter", "everyone"};
 
 inline constexpr std::array feelNames = {"liveliness", "weight", "harshness", "control", "look", "confidence"};
 inline constexpr std::array placeNames = {"not_said", "indoors", "outdoors"};
-inline constexpr std::array eventNames = {"note", "rest", "stop"};
+inline constexpr std::array eventNames = {"note", "rest", "stop", "flag"};
 inline constexpr std::array stageNames = {"test", "screening", "open_sitting"};
 inline constexpr std::array partNames = {"head", "shaft", "grip", "ball"};
 inline constexpr std::array scheduleNames = {"rotated", "sandwich", "shot_by_shot", "one_run_each"};

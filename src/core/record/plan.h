@@ -13,9 +13,10 @@ enum class Schedule { rotated, sandwich, shotByShot, oneRunEach };
 
 struct PlannedTurn {
     BuildAt build; ///< a tag while sealed
-    int round = 1; ///< from 1
+    int round = 1; ///< of its player, from 1
     int shots = 1;
     bool ended = false; ///< cut short or left out in the bay
+    PlayerAt player;
     bool operator==(const PlannedTurn&) const = default;
 };
 

@@ -29,6 +29,8 @@ private:
 
 /// Among the builds of a test.
 using BuildAt = Position<struct InBuilds>;
+/// Among the players of a test.
+using PlayerAt = Position<struct InPlayers>;
 /// Among the turns of a plan.
 using PlannedAt = Position<struct InPlan>;
 /// Among the turns that were struck (Structure::turns).

@@ -10,9 +10,12 @@ namespace knot::record {
 
 enum class ShotStatus { counted, setAside, warmUp };
 
-/// What changed just before a shot and cuts the record there: the club that struck it, or the
-/// player (stance, tuition, an interruption).
-enum class Mark { none, club, player };
+/// What changed just before a shot and cuts the record there: the club that struck it, the player
+/// (stance, tuition, an interruption), or the day (wind, light, the balls).
+enum class Mark { none, club, player, day };
+
+/// What the player called a shot before its number showed. It counts all the same.
+enum class Call { none, good, soSo, bad };
 
 /// When a shot was set aside: not known, called before its number showed, by the card's rule, after
 /// its number was seen, or after the reveal. The last two are late.
@@ -26,7 +29,8 @@ struct Shot {
     SetAsideWhen setAsideWhen = SetAsideWhen::unknown;
     Mark mark = Mark::none;
     bool handedOver = false; ///< the club was logged as handed over anew before this shot
-    int feel = 0;            ///< 1–10; 0 when none was given
+    Call call = Call::none;
+    int feel = 0; ///< 1–10; 0 when none was given
     Readings readings;
     std::string number, sitting, player, round, turn;
     std::string delivery, reason, takenAt, note;

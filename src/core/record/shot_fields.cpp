@@ -99,7 +99,7 @@ constexpr std::array fields = {
     textField<&Shot::round>("round", "the lap", In::before),
     textField<&Shot::turn>("turn", "the stint", In::before),
     handedOver,
-    wordField<&Shot::mark, markNames>("mark", "a mark", In::before, "unknown mark", "club, player or nothing"),
+    wordField<&Shot::mark, markNames>("mark", "a mark", In::before, "unknown mark", "club, player, day or nothing"),
     wordField<&Shot::status, statusNames, true>("status", "the status", In::after, "unknown status",
                                                 "counted, set_aside, warm_up or nothing"),
     wordField<&Shot::setAsideWhen, setAsideWhenNames>("set_aside_when", "when it was set aside", In::after,
@@ -108,6 +108,8 @@ constexpr std::array fields = {
     textField<&Shot::reason>("reason", "the reason", In::after),
     textField<&Shot::takenAt>("taken_at", "the time", In::after),
     textField<&Shot::delivery>("delivery", "the delivery", In::after),
+    wordField<&Shot::call, callNames>("called", "the player's call", In::after, "unknown call",
+                                      "good, so_so, bad or nothing"),
     feel,
     textField<&Shot::note>("note", "a note", In::after),
     textField<&Shot::readId>("read_id", "its name at the monitor", In::never)};

@@ -57,7 +57,7 @@ void cutIntoTurns(const Test& test, Structure& structure) {
     std::size_t phase = 0;
     for (std::size_t i = 0; i < test.shots.size(); ++i) {
         const Shot& shot = test.shots[i];
-        phase += shot.mark == Mark::player ? 1 : 0;
+        phase += shot.mark == Mark::player || shot.mark == Mark::day ? 1 : 0;
         if (i == 0 || turnEnds(test.shots[i - 1], shot, proper))
             structure.turns.push_back({.build = shot.build,
                                        .round = std::nullopt,

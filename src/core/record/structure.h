@@ -14,7 +14,7 @@ struct Turn {
     std::optional<RoundAt> round; ///< nothing where all of it is warm-up
     std::size_t sitting = 0;      ///< index in order of appearance
     std::size_t player = 0;       ///< index in order of appearance
-    std::size_t phase = 0;        ///< how many marks of a changed player came before
+    std::size_t phase = 0;        ///< how many marks of a changed player or day came before
     std::vector<ShotAt> shots;    ///< in order struck
 };
 
@@ -34,8 +34,8 @@ struct Structure {
 /// a file's differing `turn` values part them only across the border of two rounds that were each
 /// struck in one piece with two builds or more, since that is what a rotated plan looks like.
 /// Where a turn spans rounds, or no round is given, a build's k-th turn in the sitting is in
-/// round k. Players are never laps of each other: each has rounds of their own. A mark of a changed player parts a
-/// round in two, so that nothing is paired across it.
+/// round k. Players are never laps of each other: each has rounds of their own. A mark of a changed player or day
+/// parts a round in two, so that nothing is paired across it.
 Structure structureOf(const Test& test);
 
 /// The test with every club that was marked as changed followed by a successor build ("NAME,

@@ -76,6 +76,31 @@ std::optional<BuildAt> Test::buildIndex(const std::string& name) const {
     return BuildAt(static_cast<std::size_t>(at - builds.begin()));
 }
 
+std::optional<PlayerAt> Test::playerIndex(const std::string& name) const {
+    const auto at = std::ranges::find(players, name, &Player::name);
+    if (at == players.end())
+        return std::nullopt;
+    return PlayerAt(static_cast<std::size_t>(at - players.begin()));
+}
+
+std::string Test::playerNames() const {
+    std::string names;
+    for (const Player& player : players)
+        names += (names.empty() ? "" : ", ") + player.name;
+    return names;
+}
+
+void Test::namePlayers() {
+    const std::string* last = nullptr; // many shots in a row are one player's
+    for (const Shot& shot : shots) {
+        if (shot.player.empty() || (last != nullptr && *last == shot.player))
+            continue;
+        last = &shot.player;
+        if (!playerIndex(shot.player))
+            players.push_back({.id = {}, .name = shot.player});
+    }
+}
+
 BuildAt Test::baselineIndex() const {
     return buildIndex(card.baseline).value_or(BuildAt());
 }
@@ -105,7 +130,9 @@ void Test::nameShots() {
 bool Test::removeBuild(BuildAt gone) {
     auto isOf = [&](BuildAt build) { return build == gone; };
     if (gone >= builds.size() || std::ranges::any_of(shots, isOf, &Shot::build) ||
-        std::ranges::any_of(feels, isOf, &Feel::build) || std::ranges::any_of(guesses, isOf, &Guess::build))
+        std::ranges::any_of(feels, isOf, &Feel::build) || std::ranges::any_of(guesses, isOf, &Guess::build) ||
+        std::ranges::any_of(amendments,
+                            [&](const Amendment& one) { return std::ranges::any_of(one.was, isOf, &Shot::build); }))
         return false;
     auto moveUp = [&](BuildAt& build) {
         if (build > gone)
@@ -120,6 +147,9 @@ bool Test::removeBuild(BuildAt gone) {
     }
     for (Shot& shot : shots)
         moveUp(shot.build);
+    for (Amendment& amendment : amendments)
+        for (Shot& shot : amendment.was)
+            moveUp(shot.build);
     for (Feel& feel : feels)
         moveUp(feel.build);
     for (Guess& guess : guesses)

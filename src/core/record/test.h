@@ -31,10 +31,11 @@ struct Guess {
     bool operator==(const Guess&) const = default;
 };
 
-/// A change of the card after the first counted shot.
+/// A change of the card after the first counted shot, or of shots after their numbers were seen.
 struct Amendment {
     std::string at; ///< ISO 8601
     std::string text;
+    std::vector<Shot> was; ///< shots that it changed, as they were before
     bool operator==(const Amendment&) const = default;
 };
 
@@ -46,10 +47,10 @@ struct Test {
     std::string id; ///< UUID; empty until a logbook has kept it
     std::string title;
     std::string question;
-    std::string player;    ///< the name, as in `profile` when that is filled in
     std::string createdAt; ///< ISO 8601
     Stage stage = Stage::test;
-    Player profile;
+    /// Who hits, by names of their own. Shots name theirs; a shot that names nobody is the first one's.
+    std::vector<Player> players;
     Card card;
     Plan plan;
     Seal seal;
@@ -71,6 +72,14 @@ struct Test {
     std::optional<BuildAt> buildIndex(const std::string& name) const;
     /// The index of the baseline: the card's, else the first build. 0 when there are no builds.
     BuildAt baselineIndex() const;
+    /// The place of a player by name, or nothing.
+    std::optional<PlayerAt> playerIndex(const std::string& name) const;
+    /// The player who is in it first, or nobody.
+    Player firstPlayer() const { return players.empty() ? Player{} : players.front(); }
+    /// The names of the players, one after another: "Marit Aasgaard, Odd Farstad".
+    std::string playerNames() const;
+    /// Adds players for the names in the shots that have none.
+    void namePlayers();
     /// The place of a shot by its id, or nothing. Looks from the last shot back.
     std::optional<ShotAt> shotIndex(ShotId named) const;
     /// The id that the next shot gets: one more than any shot has.

@@ -39,14 +39,15 @@ Test plannedShaftTest() {
     Test test;
     test.question = "Does the lighter shaft cost me my line?";
     test.title = test.question;
-    test.player = "Marit Aasgaard";
-    test.profile = {.name = test.player,
-                    .leftHanded = true,
-                    .clubSpeed = 41.5,
-                    .tempo = "smooth, late",
-                    .shape = "low fade",
-                    .miss = "high and left",
-                    .goals = "height into greens, no wider"};
+    test.players = {{.id = {},
+                     .name = "Marit Aasgaard",
+                     .leftHanded = true,
+                     .clubSpeed = 41.5,
+                     .tempo = "smooth, late",
+                     .shape = "low fade",
+                     .miss = "high and left",
+                     .costs = record::Side::left,
+                     .goals = "height into greens, no wider"}};
     test.createdAt = "2026-05-20T17:00:00";
     auto& card = test.card;
     card.kind = record::TestKind::shaft;
@@ -72,8 +73,12 @@ Test shaftTestUnderWay(const std::function<std::string(int)>& minutesAgo) {
     Test test = plannedShaftTest();
     test.title = "Three shafts, half struck";
     test.question = "Which of them for the long second shot?";
-    test.player = "Odd Farstad";
-    test.profile = {.name = test.player, .clubSpeed = 43.0, .tempo = "quick", .shape = "draw", .miss = "low and left"};
+    test.players = {{.id = {},
+                     .name = "Odd Farstad",
+                     .clubSpeed = 43.0,
+                     .tempo = "quick",
+                     .shape = "draw",
+                     .miss = "low and left"}};
     test.createdAt = minutesAgo(60);
     test.card.kind = record::TestKind::shaft;
     test.card.blinding = record::Blinding::open;
@@ -107,7 +112,7 @@ Test headScreening() {
     Test test;
     test.stage = record::Stage::screening;
     test.title = "Five heads, a few each";
-    test.player = "Runa Veld";
+    test.players = {{.id = {}, .name = "Runa Veld"}};
     test.createdAt = "2026-05-18T18:30:00";
     test.card.kind = record::TestKind::head;
     test.card.primary = {{.metric = Metric::carry}};

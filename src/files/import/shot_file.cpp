@@ -412,6 +412,7 @@ Result<ImportedTest> readSheets(const std::string& file, const std::vector<Sheet
     if (imported.test.shots.empty())
         return tl::unexpected(Error{ErrorKind::headerOnly, file, 0, 0, {}, {}});
     splitLabels(imported, options.split);
+    imported.test.namePlayers();
     if (!chosen.leftOut.empty())
         imported.notes.push_back("Left out: sheet " + listed(chosen.leftOut) + ".");
     return imported;
