@@ -1,5 +1,8 @@
 // Every bay command in every phase, in any order: a warm-up swing stays one, no lap is had twice, ids
 // stay with their shots, the case takes whatever comes.
+#include "core/bay/correct.h"
+#include "core/bay/hand.h"
+#include "core/bay/said.h"
 #include "core/bay/strike.h"
 #include "core/judge/case.h"
 #include "core/plan/schedule.h"
@@ -40,9 +43,22 @@ enum class Command {
     newSitting,
     takeInHand,
     feel,
-    guess
+    guess,
+    markDay,
+    callGood,
+    callSeen,
+    compare,
+    askDelivery,
+    takeOtherPart,
+    newPlayer,
+    takePlayer,
+    moveToClub,
+    moveToPlayer,
+    split,
+    join,
+    setReading
 };
-constexpr int commandCount = 19;
+constexpr int commandCount = 32;
 
 record::Test plannedTest(bool alone, record::Stage stage) {
     record::Test test;
@@ -85,6 +101,8 @@ private:
     }
     Arrival arrival(bool called, bool late, bool read) {
         Arrival shot{.at = now(), .readId = "link:" + std::to_string(++m_ids), .reason = {}, .called = called};
+        if (m_ids % 3 == 0)
+            shot.readId.clear(); // typed
         if (read)
             shot.readings.measure(Metric::carry, 150 + m_ids % 7);
         if (late && !m_test.shots.empty())
@@ -158,10 +176,52 @@ private:
             }
             break;
         case Command::guess:
-            if (const auto stint = lastStint(m_test))
+            if (const auto stint = stintInQuestion(m_test))
                 setGuess(m_test, {stint->build, "Fern", stint->turn});
             break;
+        case Command::markDay:
+            changeDay(m_test, now());
+            break;
+        case Command::callGood:
+            std::ignore = callShot(m_test, shotAt(pick), record::Call::good, Moment::beforeNumber);
+            break;
+        case Command::callSeen:
+            RC_ASSERT(!callShot(m_test, shotAt(pick), record::Call::bad, Moment::afterNumber));
+            break;
+        case Command::compare:
+            if (const auto stint = stintInQuestion(m_test))
+                compareToLast(m_test, *stint, static_cast<record::Versus>(1 + pick % 3));
+            break;
+        case Command::askDelivery:
+            askDelivery(m_test, pick % 2 == 0 ? "low" : "");
+            break;
+        case Command::takeOtherPart:
+            if (m_test.builds.size() < 6)
+                takeOtherPart(m_test, static_cast<record::PartKind>(pick % 3), pick % 2 == 0 ? "Reed" : "");
+            break;
+        default:
+            applyToPlayers(command, pick);
+            break;
         }
+    }
+
+    void applyToPlayers(Command command, std::size_t pick) {
+        const record::PlayerAt player(m_test.players.empty() ? 0 : pick % m_test.players.size());
+        if (command == Command::newPlayer && m_test.players.size() < 3 && !m_test.card.alone)
+            takeNewPlayer(m_test, {.id = {}, .name = "Player " + std::to_string(m_test.players.size() + 2)});
+        else if (command == Command::takePlayer)
+            takePlayer(m_test, player);
+        else if (command == Command::moveToClub)
+            std::ignore = moveToClub(m_test, {shotAt(pick), shotAt(pick / 7)}, club(pick / 3));
+        else if (command == Command::moveToPlayer)
+            std::ignore = moveToPlayer(m_test, {shotAt(pick), shotAt(pick / 7)}, player);
+        else if (command == Command::split)
+            std::ignore = splitStint(m_test, shotAt(pick));
+        else if (command == Command::join)
+            std::ignore = joinStint(m_test, shotAt(pick));
+        else if (command == Command::setReading)
+            RC_ASSERT(setReading(m_test, shotAt(pick), Metric::carry, 1).has_value() ==
+                      (!m_test.shots.empty() && m_test.shots[*m_test.shotIndex(shotAt(pick))].readId.empty()));
     }
 
     void hold(const record::Test& before, Command command) const {
@@ -171,21 +231,34 @@ private:
             const auto at = m_test.shotIndex(shot.id);
             RC_ASSERT(at.has_value());
             const auto& after = m_test.shots[*at];
-            RC_ASSERT(after.readings == shot.readings);
+            if (command != Command::setReading)
+                RC_ASSERT(after.readings == shot.readings);
             if (shot.status == ShotStatus::warmUp)
                 RC_ASSERT(after.status == ShotStatus::warmUp);
             else
                 RC_ASSERT(after.status != ShotStatus::warmUp);
             if (command != Command::setAside && command != Command::countAgain)
                 RC_ASSERT(after.status == shot.status);
+            if (command != Command::callGood)
+                RC_ASSERT(after.call == shot.call);
+            RC_ASSERT(after.delivery == shot.delivery);
+        }
+        // Where several hit, every shot is somebody's, and of a plan its stint's.
+        for (const auto& shot : m_test.shots) {
+            if (m_test.players.size() < 2)
+                break;
+            RC_ASSERT(m_test.playerIndex(shot.player).has_value());
+            const auto planned = plannedTurn(m_test, shot);
+            if (m_test.stage == record::Stage::test && planned && shot.status != ShotStatus::warmUp)
+                RC_ASSERT(m_test.players[m_test.plan.turns[*planned].player].name == shot.player);
         }
         RC_ASSERT(m_test.shots.size() <= before.shots.size() + 1);
         // A club has a planned lap once: its shots of one lap are of one stint of the plan.
         if (m_test.stage == record::Stage::test) {
-            std::map<std::pair<std::size_t, std::string>, std::set<std::string>> stints;
+            std::map<std::tuple<std::size_t, std::string, std::string>, std::set<std::string>> stints;
             for (const auto& shot : m_test.shots)
                 if (shot.status != ShotStatus::warmUp && !isUnnamed(m_test, shot))
-                    stints[{shot.build, shot.round}].insert(shot.turn);
+                    stints[{shot.build, shot.round, shot.player}].insert(shot.turn);
             for (const auto& [lap, labels] : stints)
                 RC_ASSERT(labels.size() == 1);
         }

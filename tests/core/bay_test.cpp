@@ -1,5 +1,7 @@
 // A test run in the bay: where it stands after each thing done, and what each thing changes.
+#include "core/bay/hand.h"
 #include "core/bay/lay.h"
+#include "core/bay/said.h"
 #include "core/bay/strike.h"
 #include "core/judge/judge.h"
 #include "core/plan/schedule.h"

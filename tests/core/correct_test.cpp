@@ -1,5 +1,7 @@
 // Putting the record right: shots to another club, stints split and joined, numbers that were typed.
 #include "core/bay/correct.h"
+#include "core/bay/hand.h"
+#include "core/bay/said.h"
 #include "core/bay/stand.h"
 #include "core/bay/strike.h"
 #include "core/plan/schedule.h"

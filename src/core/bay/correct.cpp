@@ -21,8 +21,20 @@ tl::unexpected<CantCorrect> cant(CantCorrect why) {
     return tl::unexpected(why);
 }
 
-// The stint of the plan that a shot of this one goes to: of that club, the nearest, in its lap if it can be.
-std::optional<PlannedAt> stintFor(const Test& test, PlannedAt from, BuildAt build) {
+/// Which club a shot was struck with, and by whom.
+struct Struck {
+    BuildAt build;
+    record::PlayerAt player;
+    std::string name; ///< of the player, as shots have it
+    bool operator==(const Struck&) const = default;
+};
+
+Struck struckAs(const Test& test, const Shot& shot) {
+    return {shot.build, test.playerIndex(shot.player).value_or(record::PlayerAt()), shot.player};
+}
+
+// The stint of the plan that a shot of this one goes to: the nearest of club and player, in its lap if it can be.
+std::optional<PlannedAt> stintFor(const Test& test, PlannedAt from, const Struck& as) {
     const auto& turns = test.plan.turns;
     std::optional<PlannedAt> best;
     auto isFarther = [&](PlannedAt turn) {
@@ -30,14 +42,15 @@ std::optional<PlannedAt> stintFor(const Test& test, PlannedAt from, BuildAt buil
                          std::abs(static_cast<long>(turn) - static_cast<long>(from)));
     };
     for (PlannedAt turn; turn < turns.size(); ++turn)
-        if (turns[turn].build == build && (!best || isFarther(turn) < isFarther(*best)))
+        if (turns[turn].build == as.build && turns[turn].player == as.player &&
+            (!best || isFarther(turn) < isFarther(*best)))
             best = turn;
     return best;
 }
 
 bool isOneStint(const Shot& a, const Shot& b) {
-    return a.turn == b.turn && a.build == b.build && a.sitting == b.sitting && a.status != ShotStatus::warmUp &&
-           b.status != ShotStatus::warmUp;
+    return a.turn == b.turn && a.build == b.build && a.player == b.player && a.sitting == b.sitting &&
+           a.status != ShotStatus::warmUp && b.status != ShotStatus::warmUp;
 }
 
 // A label that no stint has, as the bay would give it to the next one.
@@ -60,12 +73,12 @@ void relabelFrom(Test& test, std::size_t first, const std::string& label) {
         test.shots[i].turn = label;
 }
 
-// Shots next to each other that were struck with another club than was thought: they go on with the stint of
-// that club before or after them, or make one of their own.
-void moveRun(Test& test, std::size_t first, std::size_t end, BuildAt build) {
+// Shots next to each other that were struck otherwise than was thought: they go on with the stint of that club
+// and player before or after them, or make one of their own.
+void moveRun(Test& test, std::size_t first, std::size_t end, const Struck& as) {
     auto isOf = [&](std::size_t at) {
-        return at < test.shots.size() && test.shots[at].build == build && test.shots[at].status != ShotStatus::warmUp &&
-               test.shots[at].sitting == test.shots[first].sitting;
+        return at < test.shots.size() && struckAs(test, test.shots[at]) == as &&
+               test.shots[at].status != ShotStatus::warmUp && test.shots[at].sitting == test.shots[first].sitting;
     };
     Shot* after = end < test.shots.size() ? &test.shots[end] : nullptr;
     const bool goesOn = after != nullptr && isOneStint(test.shots[end - 1], *after) && !after->handedOver;
@@ -83,19 +96,20 @@ void moveRun(Test& test, std::size_t first, std::size_t end, BuildAt build) {
     if (joinsAfter)
         after->handedOver = false;
     for (std::size_t i = first; i < end; ++i) {
-        test.shots[i].build = build;
+        test.shots[i].build = as.build;
+        test.shots[i].player = as.name;
         test.shots[i].turn = label;
         test.shots[i].handedOver = i == first && !joinsBefore;
     }
 }
 
-From moveFree(Test& test, const std::vector<std::size_t>& places, BuildAt build) {
+From moveFree(Test& test, const std::vector<std::size_t>& places, const std::vector<Struck>& as) {
     for (std::size_t i = 0; i < places.size();) {
         std::size_t end = i + 1;
-        while (end < places.size() && places[end] == places[end - 1] + 1 &&
+        while (end < places.size() && places[end] == places[end - 1] + 1 && as[end] == as[i] &&
                isOneStint(test.shots[places[end - 1]], test.shots[places[end]]))
             ++end;
-        moveRun(test, places[i], places[end - 1] + 1, build);
+        moveRun(test, places[i], places[end - 1] + 1, as[i]);
         i = end;
     }
     return places.front();
@@ -120,20 +134,25 @@ void followSaid(Test& test, const std::map<std::string, std::string>& movedTo) {
     };
     follow(test.feels);
     follow(test.guesses);
+    for (auto& feel : test.feels)
+        if (const auto now = movedTo.find(feel.against);
+            now != movedTo.end() && shotOf(feel.against) == test.shots.end())
+            feel.against = now->second;
 }
 
-Corrected<From> moveInPlan(Test& test, const std::vector<std::size_t>& places, BuildAt build) {
+Corrected<From> moveInPlan(Test& test, const std::vector<std::size_t>& places, const std::vector<Struck>& as) {
     std::vector<PlannedAt> turns;
-    for (const std::size_t at : places) {
-        const auto from = plannedTurn(test, test.shots[at]);
-        const auto to = from ? stintFor(test, *from, build) : std::nullopt;
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        const auto from = plannedTurn(test, test.shots[places[i]]);
+        const auto to = from ? stintFor(test, *from, as[i]) : std::nullopt;
         if (!to)
             return cant(CantCorrect::noSuchStint);
         turns.push_back(*to);
     }
     for (std::size_t i = 0; i < places.size(); ++i) {
         Shot& shot = test.shots[places[i]];
-        shot.build = build;
+        shot.build = as[i].build;
+        shot.player = as[i].name;
         shot.turn = turnLabel(turns[i]);
         shot.round = std::to_string(test.plan.turns[turns[i]].round);
         shot.handedOver = false;
@@ -156,9 +175,10 @@ Corrected<From> moveInPlan(Test& test, const std::vector<std::size_t>& places, B
 
 } // namespace
 
-Corrected<From> moveToClub(Test& test, const Shots& shots, BuildAt build) {
-    if (build >= test.builds.size())
-        return cant(CantCorrect::noSuchStint);
+namespace {
+
+// Shots are struck otherwise than was thought: `put` says how.
+template<typename Put> Corrected<From> move(Test& test, const Shots& shots, Put put) {
     std::vector<std::size_t> places;
     for (const record::ShotId id : shots) {
         const auto at = test.shotIndex(id);
@@ -166,34 +186,65 @@ Corrected<From> moveToClub(Test& test, const Shots& shots, BuildAt build) {
             return cant(CantCorrect::noSuchShot);
         if (isUnnamed(test, test.shots[*at]))
             return cant(CantCorrect::unnamed);
-        if (test.shots[*at].build != build)
+        if (Struck as = struckAs(test, test.shots[*at]); put(as) != struckAs(test, test.shots[*at]))
             places.push_back(*at);
     }
     std::ranges::sort(places);
     if (places.empty())
         return test.shots.size();
-    const bool inPlan = isPlanned(test);
     std::vector<std::size_t> struck; // warm-up swings have no stint
-    std::ranges::copy_if(places, std::back_inserter(struck),
-                         [&](std::size_t at) { return test.shots[at].status != ShotStatus::warmUp; });
-    From from = places.front();
-    std::map<std::string, std::string> movedTo; // label before: label after
+    std::vector<Struck> as;
     std::vector<std::string> labels;
-    labels.reserve(struck.size());
-    for (const std::size_t at : struck)
-        labels.push_back(test.shots[at].turn);
+    for (const std::size_t at : places) {
+        Shot& shot = test.shots[at];
+        Struck now = struckAs(test, shot);
+        put(now);
+        if (shot.status == ShotStatus::warmUp)
+            continue;
+        struck.push_back(at);
+        as.push_back(std::move(now));
+        labels.push_back(shot.turn);
+    }
+    From from = places.front();
     if (!struck.empty()) {
-        const auto moved = inPlan ? moveInPlan(test, struck, build) : Corrected<From>(moveFree(test, struck, build));
+        const auto moved = isPlanned(test) ? moveInPlan(test, struck, as) : Corrected<From>(moveFree(test, struck, as));
         if (!moved)
             return moved;
         from = std::min(from, *moved);
     }
     for (const std::size_t at : places)
-        test.shots[at].build = build;
+        if (Shot& shot = test.shots[at]; shot.status == ShotStatus::warmUp) {
+            Struck now = struckAs(test, shot);
+            put(now);
+            shot.build = now.build;
+            shot.player = now.name;
+        }
+    std::map<std::string, std::string> movedTo; // label before: label after
     for (std::size_t i = 0; i < struck.size(); ++i)
         movedTo.emplace(labels[i], test.shots[struck[i]].turn);
     followSaid(test, movedTo);
     return from;
+}
+
+} // namespace
+
+Corrected<From> moveToClub(Test& test, const Shots& shots, BuildAt build) {
+    if (build >= test.builds.size())
+        return cant(CantCorrect::noSuchStint);
+    return move(test, shots, [&](Struck& as) {
+        as.build = build;
+        return as;
+    });
+}
+
+Corrected<From> moveToPlayer(Test& test, const Shots& shots, record::PlayerAt player) {
+    if (player >= test.players.size())
+        return cant(CantCorrect::noSuchStint);
+    return move(test, shots, [&](Struck& as) {
+        as.player = player;
+        as.name = test.players[player].name;
+        return as;
+    });
 }
 
 namespace {
@@ -206,7 +257,8 @@ Corrected<std::size_t> seamAt(const Test& test, record::ShotId first) {
     if (isPlanned(test))
         return cant(CantCorrect::noSuchStint);
     if (*at == 0 || test.shots[*at].status == ShotStatus::warmUp || test.shots[*at - 1].status == ShotStatus::warmUp ||
-        test.shots[*at - 1].build != test.shots[*at].build || test.shots[*at - 1].sitting != test.shots[*at].sitting)
+        test.shots[*at - 1].build != test.shots[*at].build || test.shots[*at - 1].player != test.shots[*at].player ||
+        test.shots[*at - 1].sitting != test.shots[*at].sitting)
         return cant(CantCorrect::otherClub);
     return *at;
 }
@@ -250,6 +302,28 @@ Corrected<From> setReading(Test& test, record::ShotId id, record::Metric metric,
         shot.readings.clear(metric);
     record::deriveMissing(shot.readings);
     return *at;
+}
+
+std::optional<Test> withoutLateChanges(const Test& test) {
+    auto isLate = [](const record::Amendment& amendment) { return !amendment.was.empty(); };
+    if (std::ranges::none_of(test.amendments, isLate) && std::ranges::none_of(test.shots, &Shot::isSetAsideLate))
+        return std::nullopt;
+    Test before = test;
+    std::map<record::ShotId, std::size_t> places;
+    for (std::size_t i = 0; i < before.shots.size(); ++i)
+        places.emplace(before.shots[i].id, i);
+    for (auto amendment = test.amendments.rbegin(); amendment != test.amendments.rend(); ++amendment)
+        for (const Shot& was : amendment->was)
+            if (const auto at = places.find(was.id); at != places.end()) {
+                before.shots[at->second] = was;
+                before.shots[at->second].extra.resize(before.extraColumns.size());
+            }
+    for (Shot& shot : before.shots)
+        if (shot.isSetAsideLate()) {
+            shot.status = ShotStatus::counted;
+            shot.setAsideWhen = record::SetAsideWhen::unknown;
+        }
+    return before;
 }
 
 } // namespace knot::bay

@@ -186,6 +186,8 @@ record::Test Laying::applied(record::Test test, const std::string& sitting) cons
         } else {
             const PlannedAt turn = m_slots[*line.slot].turn;
             shot.build = test.plan.turns[turn].build;
+            if (test.players.size() > 1)
+                shot.player = test.players[test.plan.turns[turn].player].name;
             shot.round = std::to_string(test.plan.turns[turn].round);
             shot.turn = turnLabel(turn);
             shot.handedOver = lastTurn != turn;

@@ -19,11 +19,16 @@ bool inSitting(const Test& test, const Shot& shot) {
 void countSwings(const Test& test, const Tally& tally, Stand& stand) {
     stand.swings = static_cast<int>(tally.swings());
     stand.warmUp = static_cast<int>(tally.warmUp());
+    const std::string player = playerInHand(test);
     std::size_t rested = test.shots.size() - tally.swings();
+    while (!player.empty() && rested > 0 && inSitting(test, test.shots[rested - 1]))
+        --rested; // others hit in between
     for (const auto& event : test.events)
-        if (event.kind != record::EventKind::note)
+        if (event.kind == record::EventKind::rest || event.kind == record::EventKind::stop)
             rested = std::clamp(event.afterShots, rested, test.shots.size());
-    stand.sinceRest = static_cast<int>(test.shots.size() - rested);
+    stand.sinceRest =
+        static_cast<int>(std::count_if(test.shots.begin() + static_cast<std::ptrdiff_t>(rested), test.shots.end(),
+                                       [&](const Shot& shot) { return player.empty() || shot.player == player; }));
     stand.warmUpPlanned = test.plan.warmUp;
 }
 
@@ -51,8 +56,10 @@ Free standFree(const Test& test, const Tally& tally) {
     Free free{.build = freeClub(test), .warmingUp = isWarmingUp(test, tally)};
     if (test.progress.handOverNext || !free.build || free.warmingUp)
         return free;
-    for (auto shot = test.shots.rbegin(); shot != test.shots.rend() && shot->build == *free.build &&
-                                          inSitting(test, *shot) && shot->status != ShotStatus::warmUp;
+    const std::string player = playerInHand(test);
+    for (auto shot = test.shots.rbegin();
+         shot != test.shots.rend() && shot->build == *free.build && inSitting(test, *shot) &&
+         shot->status != ShotStatus::warmUp && (player.empty() || shot->player == player);
          ++shot) {
         ++free.shot;
         if (shot->handedOver || shot->mark != record::Mark::none)
@@ -74,7 +81,9 @@ std::vector<BuildAt> clubsFrom(const Test& test, PlannedAt turn) {
 
 PlannedStint stintAt(const Test& test, const std::vector<int>& filled, PlannedAt turn) {
     const auto& turns = test.plan.turns;
-    PlannedStint stint{.turn = turn, .build = turns[turn].build, .round = turns[turn].round};
+    PlannedStint stint{
+        .turn = turn, .build = turns[turn].build, .player = turns[turn].player, .round = turns[turn].round};
+    stint.anotherPlayer = test.players.size() > 1 && stint.player != test.progress.player;
     stint.shots = wantedShots(test, turn);
     stint.shot = std::min(filled[turn] + 1, stint.shots);
     stint.drawn = isAlone(test);
@@ -136,7 +145,7 @@ Stand standOf(const Test& test, const Tally& tally) {
     }
     const bool confirmed = static_cast<std::size_t>(test.progress.confirmed) > turn;
     PlannedStint stint = stintAt(test, filled, turn);
-    if (!test.progress.warmedUp && test.plan.warmUp > 0)
+    if (!test.progress.warmedUp && test.plan.warmUp > 0 && !stint.anotherPlayer)
         stand.at = WarmUp{std::move(stint)};
     else if (confirmed || tally.struck(turn) > 0)
         stand.at = Striking{std::move(stint), confirmed};

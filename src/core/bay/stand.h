@@ -17,7 +17,9 @@ using record::BuildAt;
 /// A stint of the plan that is due or in hand.
 struct PlannedStint {
     PlannedAt turn;
-    BuildAt build;               ///< nothing to go by while `drawn`
+    BuildAt build; ///< nothing to go by while `drawn`
+    record::PlayerAt player;
+    bool anotherPlayer = false;  ///< not the one who hit last
     bool drawn = false;          ///< alone: which club it is shows only after the stint
     bool anew = false;           ///< the same club as before, handed over anew
     std::optional<BuildAt> next; ///< the club after this stint
@@ -60,8 +62,8 @@ struct Stand {
     std::variant<NoPlan, Free, WarmUp, HandOver, Striking, NameTag, Done> at;
     int rounds = 1;
     int warmUp = 0, warmUpPlanned = 0; ///< uncounted swings of the sitting
-    int swings = 0;                    ///< of the sitting, all of them
-    int sinceRest = 0;                 ///< swings since the last rest
+    int swings = 0;                    ///< of the player in hand in the sitting, all of them
+    int sinceRest = 0;                 ///< theirs since the last rest
 
     Phase phase() const { return static_cast<Phase>(at.index()); }
     template<typename At> const At* as() const { return std::get_if<At>(&at); }

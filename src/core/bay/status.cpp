@@ -68,4 +68,19 @@ tl::expected<From, WhyNot> changeStatus(record::Test& test, record::ShotId id, S
     return *at;
 }
 
+tl::expected<From, WhyNot> callShot(record::Test& test, record::ShotId id, record::Call call, Moment moment) {
+    const auto at = test.shotIndex(id);
+    if (!at)
+        return tl::unexpected(WhyNot::noSuchShot);
+    record::Shot& shot = test.shots[*at];
+    if (shot.status == ShotStatus::warmUp)
+        return tl::unexpected(WhyNot::warmUp);
+    if (moment != Moment::beforeNumber)
+        return tl::unexpected(WhyNot::seen);
+    if (shot.call == call)
+        return tl::unexpected(WhyNot::alreadyThat);
+    shot.call = call;
+    return *at;
+}
+
 } // namespace knot::bay

@@ -23,7 +23,8 @@ enum class WhyNot {
     warmUp,      ///< a warm-up swing never counts, so there is nothing to set aside
     sheetKeeps,  ///< the sheet keeps every shot
     alreadyThat, ///< it has that status
-    notByHand    ///< only the bay makes a shot a warm-up swing
+    notByHand,   ///< only the bay makes a shot a warm-up swing
+    seen         ///< its number was seen, so nobody can call it any more
 };
 
 /// The one way in which the status of a shot changes: by a table of what it is, what it becomes and
@@ -31,5 +32,9 @@ enum class WhyNot {
 /// Under a rule by numbers one after the number is by that rule.
 tl::expected<From, WhyNot> changeStatus(record::Test& test, record::ShotId id, record::ShotStatus to, Moment moment,
                                         const std::string& reason = {});
+
+/// The player calls a shot good, so-so or bad, or takes that back (`none`), before its number shows; it goes
+/// on counting as it did.
+tl::expected<From, WhyNot> callShot(record::Test& test, record::ShotId id, record::Call call, Moment moment);
 
 } // namespace knot::bay

@@ -1,9 +1,9 @@
 #include "core/bay/strike.h"
 
+#include "core/bay/hand.h"
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
 #include "core/record/moment.h"
-#include "core/record/text.h"
 
 #include <algorithm>
 #include <cmath>
@@ -56,6 +56,8 @@ void putIntoTurn(const Test& test, PlannedAt turn, Shot& shot) {
     shot.turn = turnLabel(turn);
     shot.round = std::to_string(test.plan.turns[turn].round);
     shot.status = ShotStatus::counted;
+    if (test.players.size() > 1)
+        shot.player = test.players[test.plan.turns[turn].player].name;
 }
 
 void putIntoFreeStint(const Test& test, const Tally& tally, BuildAt build, Shot& shot) {
@@ -63,8 +65,9 @@ void putIntoFreeStint(const Test& test, const Tally& tally, BuildAt build, Shot&
     shot.status = ShotStatus::counted;
     const Shot* last = test.shots.empty() ? nullptr : &test.shots.back();
     const bool newStint = last == nullptr || last->build != shot.build || last->sitting != shot.sitting ||
-                          last->status == ShotStatus::warmUp || test.progress.handOverNext;
-    shot.turn = newStint ? std::to_string(tally.stints() + 1) : last->turn;
+                          last->player != shot.player || last->status == ShotStatus::warmUp ||
+                          test.progress.handOverNext;
+    shot.turn = newStint ? tally.nextLabel() : last->turn;
     shot.handedOver = newStint;
 }
 
@@ -159,10 +162,16 @@ From addShot(Test& test, const Arrival& arrival, Tally& tally) {
     shot.readId = arrival.readId;
     shot.note = arrival.reason;
     shot.sitting = test.sittings.back().label;
-    shot.player = test.shots.empty() ? std::string() : test.shots.back().player;
+    shot.player = test.players.size() > 1 ? playerInHand(test)
+                  : test.shots.empty()    ? std::string()
+                                          : test.shots.back().player;
+    shot.delivery = test.progress.delivery;
+    shot.call = arrival.call;
     shot.extra.resize(test.extraColumns.size());
     shot.id = tally.nextId();
     putWhereItBelongs(test, tally, arrival.timed, shot);
+    if (const auto hitter = test.playerIndex(shot.player); hitter && test.players.size() > 1)
+        test.progress.player = *hitter;
     shot.mark = test.progress.nextMark;
     test.progress.nextMark = record::Mark::none;
     test.progress.handOverNext = false;
@@ -198,6 +207,11 @@ bool confirm(Test& test, const std::string& at) {
     const auto* striking = stand.as<Striking>();
     if (due == nullptr && (striking == nullptr || striking->confirmed))
         return begins;
+    if (stand.stint()->anotherPlayer) {
+        handTo(test, stand.stint()->player);
+        if (!test.progress.warmedUp && test.plan.warmUp > 0)
+            return true;
+    }
     test.progress.confirmed = static_cast<int>(stand.stint()->turn) + 1;
     test.progress.handedOverAt = due != nullptr ? at : std::string();
     return true;
@@ -249,30 +263,6 @@ std::optional<From> nameTag(Test& test, BuildAt build) {
     return from.value_or(test.shots.size());
 }
 
-void takeInHand(Test& test, BuildAt build) {
-    if (build >= test.builds.size() || build == test.progress.inHand)
-        return;
-    test.progress.inHand = build;
-    test.progress.handOverNext = false;
-}
-
-std::string freeClubName(const Test& test) {
-    for (std::size_t n = test.builds.size() + 1;; ++n)
-        if (const std::string name = "Club " + std::to_string(n);
-            std::ranges::find(test.builds, name, &record::Build::name) == test.builds.end())
-            return name;
-}
-
-void takeNewInHand(Test& test, const std::string& name) {
-    const std::string wanted = name.empty() ? freeClubName(test) : name;
-    const auto known = std::ranges::find_if(
-        test.builds, [&](const auto& build) { return record::lowerCase(build.name) == record::lowerCase(wanted); });
-    const BuildAt at(static_cast<std::size_t>(known - test.builds.begin()));
-    if (known == test.builds.end())
-        test.builds.push_back({.name = wanted});
-    takeInHand(test, at);
-}
-
 void beginSitting(Test& test, const std::string& at) {
     const std::string day = at.substr(0, 10);
     auto isTaken = [&](const std::string& label) {
@@ -284,10 +274,11 @@ void beginSitting(Test& test, const std::string& at) {
         label = day + ", " + std::to_string(n);
     record::Conditions conditions;
     if (!test.sittings.empty())
-        conditions = test.sittings.back().conditions;
+        conditions = test.sittings.back().present();
     conditions.wind.reset(); // the rest is likely to be as it was
     conditions.temperature.reset();
-    test.sittings.push_back({label, at, conditions});
+    test.sittings.push_back({label, at, conditions, {}});
+    test.progress.delivery.clear();
     test.progress.warmedUp = false;
     test.progress.handedOverAt.clear();
     if (const Stand stand = standOf(test); stand.stint() != nullptr)
@@ -356,44 +347,16 @@ bool addRound(Test& test, std::uint64_t seed) {
                          .turnLength = plan::shotsATurn(test.plan),
                          .seed = seed,
                          .changeTimes = {}});
-    for (auto turn : order.turns) {
-        turn.build = places[turn.build];
-        turn.round = last + 1;
-        turns.push_back(turn);
-    }
+    std::set<std::size_t> players;
+    for (const auto& turn : turns)
+        players.insert(turn.player);
+    for (const std::size_t player : players)
+        for (auto turn : plan::turnedFor(order.turns, record::PlayerAt(player), places.size(), test.plan.schedule)) {
+            turn.build = places[turn.build];
+            turn.round = last + 1;
+            turns.push_back(turn);
+        }
     return true;
-}
-
-std::optional<Stint> lastStint(const Test& test) {
-    const auto last = std::find_if(test.shots.rbegin(), test.shots.rend(),
-                                   [](const Shot& shot) { return shot.status != ShotStatus::warmUp; });
-    return last == test.shots.rend() ? std::nullopt : std::optional(Stint{last->turn, last->build});
-}
-
-record::Feel feelOf(const Test& test, const Stint& stint) {
-    for (const auto& feel : test.feels)
-        if (feel.turn == stint.turn && feel.build == stint.build)
-            return feel;
-    return {.turn = stint.turn, .build = stint.build, .words = {}};
-}
-
-void setFeel(Test& test, const record::Feel& feel) {
-    std::erase_if(test.feels, [&](const auto& kept) { return kept.turn == feel.turn && kept.build == feel.build; });
-    if (!feel.isEmpty())
-        test.feels.push_back(feel);
-}
-
-void setGuess(Test& test, const record::Guess& guess) {
-    std::erase_if(test.guesses, [&](const auto& kept) { return kept.turn == guess.turn && kept.build == guess.build; });
-    if (!guess.said.empty())
-        test.guesses.push_back(guess);
-}
-
-std::string guessOf(const Test& test, const Stint& stint) {
-    for (const auto& guess : test.guesses)
-        if (guess.turn == stint.turn && guess.build == stint.build)
-            return guess.said;
-    return {};
 }
 
 } // namespace knot::bay

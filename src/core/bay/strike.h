@@ -8,11 +8,12 @@ namespace knot::bay {
 /// A swing as it came in. No readings: the ball was struck and nothing was read.
 struct Arrival {
     record::Readings readings;
-    std::string at;      ///< when it was struck, or when it came
-    std::string readId;  ///< "SOURCE:NAME" at what read it; empty by hand
-    std::string reason;  ///< why nothing was read
-    bool called = false; ///< the player called it a mishit while it was in the air
-    bool timed = true;   ///< `at` is its source's own; else it is not moved by it
+    std::string at;                         ///< when it was struck, or when it came
+    std::string readId;                     ///< "SOURCE:NAME" at what read it; empty by hand
+    std::string reason;                     ///< why nothing was read
+    bool called = false;                    ///< the player called it a mishit while it was in the air
+    record::Call call = record::Call::none; ///< good, so-so or bad, called as early
+    bool timed = true;                      ///< `at` is its source's own; else it is not moved by it
 };
 
 /// A shot that comes late finds its place among this many of the last ones; those before stand.
@@ -42,14 +43,6 @@ std::optional<From> stillLast(record::Test& test);
 /// left. Nothing when this lap has had that club.
 std::optional<From> nameTag(record::Test& test, BuildAt build);
 
-/// Takes up another club where nothing is planned.
-void takeInHand(record::Test& test, BuildAt build);
-/// The same with a club of this name, which is put on the rack where it is not there; "Club 2" and so on
-/// where it has none.
-void takeNewInHand(record::Test& test, const std::string& name);
-/// A name that no club of the test has: "Club 1".
-std::string freeClubName(const record::Test& test);
-
 /// Begins another visit to the bay: its warm-up and the hand-over are due again. Its label is the
 /// date, numbered where the day has one already.
 void beginSitting(record::Test& test, const std::string& at);
@@ -67,22 +60,5 @@ void endHere(record::Test& test);
 /// Adds a lap at the end, in an order drawn from `seed`; clubs that were left out stay out. False
 /// where fewer than two clubs are left.
 bool addRound(record::Test& test, std::uint64_t seed);
-
-/// The stint that is talked about now: the one struck last, as the label and club that feels and
-/// guesses carry. Nothing before the first shot.
-struct Stint {
-    std::string turn;
-    BuildAt build;
-    bool operator==(const Stint&) const = default;
-};
-std::optional<Stint> lastStint(const record::Test& test);
-
-/// What was said of a stint so far; empty where nothing was.
-record::Feel feelOf(const record::Test& test, const Stint& stint);
-/// Keeps a feel for its stint; an empty one is taken away.
-void setFeel(record::Test& test, const record::Feel& feel);
-/// Keeps a guess for its stint (`turn` empty: for the club over the whole test); an empty one goes.
-void setGuess(record::Test& test, const record::Guess& guess);
-std::string guessOf(const record::Test& test, const Stint& stint);
 
 } // namespace knot::bay

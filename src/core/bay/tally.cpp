@@ -26,13 +26,15 @@ std::string sittingInHand(const record::Test& test) {
 Tally::Tally(const record::Test& test)
     : m_filled(test.plan.turns.size())
     , m_struck(test.plan.turns.size())
-    , m_sitting(sittingInHand(test)) {
+    , m_sitting(sittingInHand(test))
+    , m_player(playerInHand(test)) {
     m_shares.reserve(test.shots.size());
     update(test, 0);
 }
 
 void Tally::update(const record::Test& test, std::size_t from) {
-    if (m_sitting != sittingInHand(test) || m_filled.size() != test.plan.turns.size()) {
+    if (m_sitting != sittingInHand(test) || m_player != playerInHand(test) ||
+        m_filled.size() != test.plan.turns.size()) {
         *this = Tally(test);
         return;
     }
@@ -49,14 +51,14 @@ void Tally::update(const record::Test& test, std::size_t from) {
 
 Tally::Share Tally::shareOf(const record::Test& test, const Shot& shot) const {
     Share share{.turn = shot.turn};
-    share.inSitting = shot.sitting == m_sitting;
+    share.inSitting = shot.sitting == m_sitting && (m_player.empty() || shot.player == m_player);
     share.warmUp = shot.status == ShotStatus::warmUp;
     if (share.warmUp)
         return share;
     if (const auto turn = plannedTurn(test, shot))
         share.planned = static_cast<int>(*turn);
     share.fills = fillsStint(test.card, shot);
-    share.struck = share.inSitting;
+    share.struck = shot.sitting == m_sitting;
     return share;
 }
 
@@ -74,6 +76,12 @@ void Tally::add(const Share& share, int sign) {
     stint->second += sign;
     if (stint->second == 0)
         m_stints.erase(stint);
+}
+
+std::string playerInHand(const record::Test& test) {
+    return test.players.size() > 1 && test.progress.player < test.players.size()
+               ? test.players[test.progress.player].name
+               : std::string();
 }
 
 std::string turnLabel(PlannedAt turn) {

@@ -28,12 +28,14 @@ public:
     const std::vector<int>& filled() const { return m_filled; }
     /// Shots of a planned stint in the sitting in hand, but for warm-up.
     int struck(PlannedAt turn) const { return m_struck[turn]; }
-    /// Shots of the sitting in hand, all of them, and those of its warm-up.
+    /// Shots of the player in hand in the sitting in hand, all of them, and those of the warm-up.
     std::size_t swings() const { return m_swings; }
     std::size_t warmUp() const { return m_warmUp; }
     /// Shots that carry this label of a stint, and how many labels there are.
     bool hasStint(const std::string& turn) const { return m_stints.contains(turn); }
     std::size_t stints() const { return m_stints.size(); }
+    /// The label that the next shot gets where it begins a stint and nothing is planned.
+    std::string nextLabel() const { return std::to_string(m_stints.size() + 1); }
     /// An id that no shot has, nor one that was taken away.
     record::ShotId nextId() const { return record::ShotId{m_mostId + 1}; }
 
@@ -52,7 +54,11 @@ private:
     std::unordered_map<std::string, int> m_stints;
     std::int64_t m_mostId = 0;
     std::string m_sitting; ///< the label that counts as in hand
+    std::string m_player;  ///< who counts as in hand; empty where there is one player at most
 };
+
+/// Who hits now, where a test has several players; empty where it has not.
+std::string playerInHand(const record::Test& test);
 
 /// The label that shots of a planned stint carry, and back.
 std::string turnLabel(PlannedAt turn);

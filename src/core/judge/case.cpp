@@ -1,5 +1,6 @@
 #include "core/judge/case.h"
 
+#include "core/bay/correct.h"
 #include "core/bay/stand.h"
 
 #include <algorithm>
@@ -12,10 +13,11 @@ namespace {
 // A turn is beyond the plan when its club has had all its planned rounds. A lap that was parted, by a
 // night between two sittings or by a change of the player, makes two rounds with some clubs each.
 std::vector<bool> turnsBeyond(const record::Structure& structure, std::size_t planned) {
-    std::map<BuildAt, std::set<record::RoundAt>> roundsOf;
+    using Own = std::pair<BuildAt, std::size_t>; // of a build and a player
+    std::map<Own, std::set<record::RoundAt>> roundsOf;
     std::vector<bool> beyond;
     for (const auto& turn : structure.turns) {
-        auto& had = roundsOf[turn.build];
+        auto& had = roundsOf[{turn.build, turn.player}];
         const bool over = turn.round && !had.contains(*turn.round) && had.size() >= planned;
         if (turn.round && !over)
             had.insert(*turn.round);
@@ -34,8 +36,19 @@ std::size_t roundsAmong(const record::Structure& structure, const std::vector<bo
 
 } // namespace
 
+std::size_t plannedRounds(const record::Test& test) {
+    return static_cast<std::size_t>(std::max(0, test.card.plannedRounds)) *
+           std::max<std::size_t>(test.players.size(), 1);
+}
+
 Case Case::of(const record::Test& test) {
+    const auto before = bay::withoutLateChanges(test);
+    return withoutHistory(test, before ? std::make_shared<const Case>(withoutHistory(*before, nullptr)) : nullptr);
+}
+
+Case Case::withoutHistory(const record::Test& test, std::shared_ptr<const Case> before) {
     auto parts = std::make_shared<Parts>();
+    parts->before = std::move(before);
     parts->clubs = test.builds.size();
     std::vector<std::size_t> numbers;
     for (std::size_t i = 0; i < test.shots.size(); ++i)
@@ -48,10 +61,10 @@ Case Case::of(const record::Test& test) {
     parts->structure = record::structureOf(parts->seen);
     parts->numbers = numbers;
     parts->seenNumbers = std::move(numbers);
-    const auto planned = static_cast<std::size_t>(std::max(0, test.card.plannedRounds));
+    const std::size_t planned = plannedRounds(test);
     if (planned == 0 || parts->structure.rounds.size() <= planned)
         return Case(std::move(parts));
-    const auto beyond = turnsBeyond(parts->structure, planned);
+    const auto beyond = turnsBeyond(parts->structure, static_cast<std::size_t>(test.card.plannedRounds));
     parts->roundsBeyond = roundsAmong(parts->structure, beyond);
     if (parts->roundsBeyond == 0)
         return Case(std::move(parts));

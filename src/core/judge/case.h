@@ -24,6 +24,8 @@ public:
     const record::Test& seen() const { return m_parts->seen; }
     /// Rounds struck beyond the plan.
     std::size_t roundsBeyond() const { return m_parts->roundsBeyond; }
+    /// The same without what was done to shots after their numbers were seen; nullptr where nothing was.
+    std::shared_ptr<const Case> withoutLateChanges() const { return m_parts->before; }
     /// Which shots verdicts stand on, and the ones that they do not.
     Taken taken() const;
     Taken otherSide() const { return taken() == Taken::counted ? Taken::allRead : Taken::counted; }
@@ -47,11 +49,16 @@ private:
         std::vector<std::size_t> numbers, seenNumbers;
         std::vector<BuildAt> clubOf;
         std::size_t roundsBeyond = 0, clubs = 0;
+        std::shared_ptr<const Case> before;
     };
+    static Case withoutHistory(const record::Test& test, std::shared_ptr<const Case> before);
     explicit Case(std::shared_ptr<const Parts> parts)
         : m_parts(std::move(parts)) {}
     std::shared_ptr<const Parts> m_parts;
 };
+
+/// Rounds that were planned, over all players; 0: none were.
+std::size_t plannedRounds(const record::Test& test);
 
 /// Rounds that hold a counted shot of every build that has any.
 std::size_t completeRounds(const record::Test& test, const record::Structure& structure);

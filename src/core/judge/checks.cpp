@@ -107,7 +107,8 @@ private:
         if (planned > 0 && m_reading.card.blinding == record::Blinding::open)
             add("not_blinded", Severity::note);
         for (const auto& amendment : m_reading.amendments)
-            add("amended", Severity::caution, {.what = amendment.text, .at = amendment.at});
+            add(amendment.was.empty() ? "amended" : "put_right", Severity::caution,
+                {.what = amendment.text, .at = amendment.at});
     }
 
     // What differs between the clubs besides the factor, and what was not held constant.

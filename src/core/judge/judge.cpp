@@ -29,6 +29,9 @@ record::Card completed(const Test& test) {
         card.baseline = test.builds[test.baselineIndex()].name;
     for (const Metric metric : record::allMetrics())
         card.margins[metric] = card.margin(metric);
+    card.plannedRounds = static_cast<int>(plannedRounds(test));
+    if (card.factorColumn.empty() && test.players.size() > 1)
+        card.factorColumn = "player";
     return card;
 }
 
@@ -289,7 +292,7 @@ std::optional<Reading> verdictsFrom(const JudgeRequest& request, Taken taken, st
     reading.sittings = structure.sittings.size();
     reading.roundsBeyond = request.subject.roundsBeyond();
     reading.roundsDone = completeRounds(test, structure);
-    reading.level = plan::levelAt(test.card, reading.roundsDone);
+    reading.level = plan::levelAt(reading.card, reading.roundsDone);
     reading.fromAllRead = taken == Taken::allRead;
     Measuring measuring(request, taken, reading);
     for (const Metric metric : test.metricsRead()) {
@@ -332,7 +335,8 @@ template<typename Row> const Row& pairOf(const Row& row) {
     return row;
 }
 
-template<typename Row> void compareRows(std::vector<Row>& rows, const std::vector<Row>& others) {
+template<typename Row>
+void compareRows(std::vector<Row>& rows, const std::vector<Row>& others, std::optional<OtherSide> Claim::*side) {
     for (Row& row : rows) {
         const auto other = std::ranges::find_if(others, [&](const Row& o) {
             return outcomeOf(o) == outcomeOf(row) && pairOf(o).build == pairOf(row).build &&
@@ -342,24 +346,32 @@ template<typename Row> void compareRows(std::vector<Row>& rows, const std::vecto
             continue;
         Claim& claim = claimOf(row);
         const Verdict verdict = claimOf(*other).verdict;
-        claim.otherSide = {estimateOf(*other), verdict, verdict != claim.verdict};
+        claim.*side = {estimateOf(*other), verdict, verdict != claim.verdict};
     }
 }
 
-// The same verdicts, of every kind and in the same families, from the shots they do not stand on.
-void addOtherSide(const JudgeRequest& request, Reading& reading) {
-    if (std::ranges::none_of(reading.builds, [](const BuildCount& build) { return build.setAside > 0; }))
-        return;
+// The same verdicts, of every kind and in the same families, of another subject or from other shots.
+void addSide(const JudgeRequest& request, const Case& subject, Taken taken, Reading& reading,
+             std::optional<OtherSide> Claim::*side) {
     JudgeRequest verdicts = request;
     verdicts.depth = JudgeRequest::Depth::verdicts;
+    verdicts.subject = subject;
     std::vector<Column> columns;
-    const auto other = verdictsFrom(verdicts, request.subject.otherSide(), columns);
-    if (!other)
+    const auto other = verdictsFrom(verdicts, taken, columns);
+    if (!other || other->builds.size() != reading.builds.size())
         return;
-    compareRows(reading.average, other->average);
-    compareRows(reading.consistency, other->consistency);
-    compareRows(reading.areas, other->areas);
-    compareRows(reading.shareGaps, other->shareGaps);
+    compareRows(reading.average, other->average, side);
+    compareRows(reading.consistency, other->consistency, side);
+    compareRows(reading.areas, other->areas, side);
+    compareRows(reading.shareGaps, other->shareGaps, side);
+}
+
+void addOtherSides(const JudgeRequest& request, Reading& reading) {
+    const Case& subject = request.subject;
+    if (std::ranges::any_of(reading.builds, [](const BuildCount& build) { return build.setAside > 0; }))
+        addSide(request, subject, subject.otherSide(), reading, &Claim::otherSide);
+    if (const auto before = subject.withoutLateChanges())
+        addSide(request, *before, before->taken(), reading, &Claim::withoutLate);
 }
 
 } // namespace
@@ -382,7 +394,7 @@ std::optional<Reading> judge(const JudgeRequest& request) {
     auto reading = verdictsFrom(request, request.subject.taken(), columns);
     if (!reading || request.depth == JudgeRequest::Depth::verdicts)
         return reading;
-    addOtherSide(request, *reading);
+    addOtherSides(request, *reading);
     explain(request, columns, *reading);
     if (request.cancelled && request.cancelled())
         return std::nullopt;

@@ -54,7 +54,8 @@ struct Claim {
     Verdict verdict = Verdict::open;
     std::optional<Favours> favours;
     std::optional<Cap> cap;
-    std::optional<OtherSide> otherSide; ///< where a shot was set aside
+    std::optional<OtherSide> otherSide;   ///< where a shot was set aside
+    std::optional<OtherSide> withoutLate; ///< where shots were changed after their numbers were seen
 };
 
 /// What luck alone would have given, under the schedule that was used.

@@ -127,6 +127,25 @@ bool needsHandOver(const std::vector<PlannedTurn>& turns, std::size_t turn) {
     return turn > 0 && turns[turn - 1].build == turns[turn].build;
 }
 
+std::vector<PlannedTurn> turnedFor(std::vector<PlannedTurn> turns, record::PlayerAt player, std::size_t builds,
+                                   Schedule schedule) {
+    for (PlannedTurn& turn : turns) {
+        if (schedule != Schedule::sandwich)
+            turn.build = record::BuildAt((turn.build + player) % builds);
+        turn.player = player;
+        turn.ended = false;
+    }
+    return turns;
+}
+
+void addTurnsOf(record::Test& test, record::PlayerAt player) {
+    record::Plan& plan = test.plan;
+    std::vector<PlannedTurn> first;
+    std::ranges::copy_if(plan.turns, std::back_inserter(first), [](const auto& turn) { return turn.player == 0; });
+    const auto own = turnedFor(std::move(first), player, test.builds.size(), plan.schedule);
+    plan.turns.insert(plan.turns.end(), own.begin(), own.end());
+}
+
 void planTurns(record::Test& test) {
     if (test.stage != record::Stage::test || !test.shots.empty())
         return;
@@ -142,6 +161,8 @@ void planTurns(record::Test& test) {
                                 .changeTimes = plan.changeTimes,
                                 .changeSeconds = plan.changeSeconds})
                          .turns;
+    for (record::PlayerAt player(1); player < test.players.size() && !plan.turns.empty(); ++player)
+        addTurnsOf(test, player);
     test.card.plannedRounds = plan.schedule == Schedule::oneRunEach ? 1 : plan.rounds;
 }
 

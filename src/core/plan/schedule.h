@@ -35,6 +35,14 @@ struct ScheduledTurns {
 /// shot has turns of one. builds ≥ 2, rounds ≥ 1, turnLength ≥ 1; the same seed gives the same turns.
 ScheduledTurns scheduled(const ScheduleInput& input);
 
+/// The turns of the first player as another has them: every club is the next one of so many, so that players
+/// meet the clubs in different orders, and each order is as balanced as the first.
+/// A sandwich stays as it is: its baseline opens and closes every lap.
+std::vector<record::PlannedTurn> turnedFor(std::vector<record::PlannedTurn> turns, record::PlayerAt player,
+                                           std::size_t builds, record::Schedule schedule);
+/// Adds the laps of a player to a plan that has those of the first.
+void addTurnsOf(record::Test& test, record::PlayerAt player);
+
 /// Makes the turns of a test's plan anew from its own settings and says on its card how many rounds
 /// are planned. Only while a test has no shots; under two clubs there are no turns.
 void planTurns(record::Test& test);

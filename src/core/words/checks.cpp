@@ -111,6 +111,10 @@ const std::map<std::string, Say, std::less<>>& sayings() {
              return "The test sheet was amended after its first shot, " + record::momentShown(check.at) + ": " +
                     check.what;
          }},
+        {"put_right",
+         [](const Check& check, const Reading&) {
+             return "Put right late, " + record::momentShown(check.at) + ": " + check.what + ".";
+         }},
         {"specs_differ",
          [](const Check& check, const Reading&) {
              return "The clubs also differ in " + check.what + ", which may be what is seen.";

@@ -33,7 +33,7 @@ std::string capReason(Cap cap) {
     case Cap::noVariation:
         return "the readings do not vary, so there is no known error";
     case Cap::markBetween:
-        return "a change of the player lies between the two";
+        return "a change of the player or the day lies between the two";
     case Cap::beforeFirstLook:
         return "the first look comes after two laps";
     case Cap::onePerPlayer:

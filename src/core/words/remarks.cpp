@@ -96,24 +96,30 @@ private:
 
     void setAsides() {
         for (const AverageGap& row : m_reading.average)
-            setAsidesMatter(row.claim, record::info(row.metric).label, row.build, row.against);
+            othersMatter(row.claim, record::info(row.metric).label, row.build, row.against);
         for (const SpreadRatio& row : m_reading.consistency)
-            setAsidesMatter(row.claim, record::info(row.metric).spreadLabel, row.build, row.against);
+            othersMatter(row.claim, record::info(row.metric).spreadLabel, row.build, row.against);
         for (const AreaRatio& row : m_reading.areas)
-            setAsidesMatter(row.claim, record::outcomeLabel({.kind = record::OutcomeKind::area}), row.build,
-                            row.against);
+            othersMatter(row.claim, record::outcomeLabel({.kind = record::OutcomeKind::area}), row.build, row.against);
         for (const ShareGap& row : m_reading.shareGaps)
-            setAsidesMatter(row.gap.claim, "the share in " + row.shape, row.gap.build, row.gap.against);
+            othersMatter(row.gap.claim, "the share in " + row.shape, row.gap.build, row.gap.against);
     }
 
-    void setAsidesMatter(const Claim& claim, const std::string& what, BuildAt build, BuildAt against) {
-        if (claim.role != Role::primary || !claim.otherSide || !claim.otherSide->changes)
+    void othersMatter(const Claim& claim, const std::string& what, BuildAt build, BuildAt against) {
+        if (claim.role != Role::primary)
             return;
-        add("set_asides_matter", Severity::caution,
-            std::string(m_reading.fromAllRead ? "Without the set-aside shots, "
-                                              : "With the set-aside shots counted, ") +
-                what + ", " + name(build) + " against " + name(against) + ", would be called “" +
-                of(claim.otherSide->verdict) + "”.");
+        const std::string gap = what + ", " + name(build) + " against " + name(against);
+        auto would = [&](const std::optional<judge::OtherSide>& side) {
+            return ", would be called “" + of(side->verdict) + "”.";
+        };
+        if (claim.otherSide && claim.otherSide->changes)
+            add("set_asides_matter", Severity::caution,
+                std::string(m_reading.fromAllRead ? "Without the set-aside shots, "
+                                                  : "With the set-aside shots counted, ") +
+                    gap + would(claim.otherSide));
+        if (claim.withoutLate && claim.withoutLate->changes)
+            add("late_changes_matter", Severity::caution,
+                "Without what was put right after the numbers were seen, " + gap + would(claim.withoutLate));
     }
 
     void drift() {
