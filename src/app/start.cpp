@@ -112,7 +112,8 @@ int start(QApplication& application) {
         {{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
          {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
          {QStringLiteral("page"),
-          QStringLiteral("Page to show: start, import, logbook, sheet, rack, plan, bay, shots, player or reading"),
+          QStringLiteral(
+              "Page to show: start, import, logbook, sheet, rack, plan, bay, shots, player, players or reading"),
           QStringLiteral("NAME")},
          {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
          {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
@@ -150,6 +151,8 @@ int start(QApplication& application) {
     for (const PageEntry& page : pageEntries)
         if (wanted == QLatin1String(page.word))
             window.showPage(page.id);
+    if (wanted == QStringLiteral("players"))
+        window.showPage(PageId::players);
     if (wanted == QStringLiteral("shots"))
         window.showShots();
     window.show();

@@ -6,6 +6,7 @@
 #include "app/hands.h"
 #include "app/prompter.h"
 #include "app/style/palette.h"
+#include "core/bay/hand.h"
 
 #include <QComboBox>
 #include <QFile>

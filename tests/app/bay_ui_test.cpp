@@ -353,7 +353,9 @@ TEST_CASE("a click on the face says where the last shot met it, mirrored for lef
     Hands hands(bench);
     openTest(bench, hands);
     const bool leftHanded = GENERATE(false, true);
-    bench.session.declaring().change("the player", [&](record::Test& test) { test.profile.leftHanded = leftHanded; });
+    bench.session.declaring().change("the player", [&](record::Test& test) {
+        test.players = {{.id = {}, .name = "Marit Aasgaard", .leftHanded = leftHanded}};
+    });
     hands.press(Qt::Key_Return);
     auto* face = bench.find<app::FaceView>("face");
     QTest::mouseClick(face, Qt::LeftButton, {}, face->rect().center());

@@ -198,7 +198,8 @@ TEST_CASE("a title of any length leaves the window as narrow as it may be, and e
 TEST_CASE("what a file, a monitor or a user wrote is never markup, on any page") {
     const std::string mark = "<img src='file:///dev/null'>";
     auto test = longNames();
-    test.title = test.question = test.player = test.profile.name = test.card.factor = mark;
+    test.title = test.question = test.card.factor = mark;
+    test.players = {{.id = {}, .name = mark}};
     for (std::size_t i = 0; i < test.builds.size(); ++i) {
         auto& build = test.builds[i];
         build.name = std::to_string(i) + mark;

@@ -218,7 +218,8 @@ TEST_CASE("the starting tables are edited and kept, and a bad line changes nothi
     Bench bench;
     bench.openDemo();
     bench.session.newTest(record::Stage::test);
-    bench.session.declaring().change("player", [](record::Test& t) { t.profile.clubSpeed = 40; });
+    bench.session.declaring().change(
+        "player", [](record::Test& t) { t.players = {{.id = {}, .name = "Runa Veld", .clubSpeed = 40}}; });
     bench.window->showPage(app::PageId::rack);
     auto* line = bench.find<QLabel>("starting");
     CHECK(line->text().contains("52 to 66 g, R by speed"));

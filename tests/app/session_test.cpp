@@ -2,6 +2,7 @@
 #include "app/session/session.h"
 
 #include "app/form/typed.h"
+#include "core/bay/said.h"
 #include "core/simulate/scenarios.h"
 #include "files/file.h"
 #include "support/folder.h"

@@ -1,6 +1,7 @@
 // Hitting without a plan, and putting the record right, by keys in the real window.
 #include "app/bay_page/now_view.h"
 #include "app/hands.h"
+#include "core/bay/hand.h"
 #include "core/bay/strike.h"
 
 #include <QAbstractItemModelTester>

@@ -1,5 +1,6 @@
 // Whatever stands in a file, a logbook or on the line: it is refused in words or read whole, and what
 // was read can be judged, written and read again. Meant for the sanitizers (`./check --long`).
+#include "core/bay/hand.h"
 #include "core/bay/strike.h"
 #include "core/judge/judge.h"
 #include "core/record/check.h"

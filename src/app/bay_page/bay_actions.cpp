@@ -2,6 +2,9 @@
 
 #include "app/bay_page/ask_bar.h"
 #include "app/bay_page/bay_words.h"
+#include "app/bay_page/hand_actions.h"
+#include "app/bay_page/said_actions.h"
+#include "core/bay/strike.h"
 
 #include <QRandomGenerator>
 
@@ -10,24 +13,31 @@ namespace {
 
 constexpr int callSeconds = 3; // a number waits so long for the player's call
 
-// What players say of a shot they would take back.
-QStringList usualReasons() {
-    return {BayActions::tr("thin"), BayActions::tr("fat"),     BayActions::tr("toe"),
-            BayActions::tr("heel"), BayActions::tr("slipped"), BayActions::tr("disturbed")};
-}
-
 } // namespace
 
-BayActions::BayActions(const TestInHand& hand, BayRun& bay, AskBar& ask, QObject* parent)
+// What players say of a shot they would take back.
+QStringList BayActions::usualReasons() {
+    return {tr("thin"), tr("fat"), tr("toe"), tr("heel"), tr("slipped"), tr("disturbed")};
+}
+
+BayActions::BayActions(const TestInHand& hand, BayRun& bay, AskBar& ask, Book& book, QObject* parent)
     : QObject(parent)
     , m_hand(hand)
     , m_bay(bay)
-    , m_ask(ask) {}
+    , m_ask(ask)
+    , m_hands(new HandActions(*this, book))
+    , m_said(new SaidActions(*this)) {}
+
+AskBar& BayActions::ask() {
+    emit asking();
+    return m_ask;
+}
 
 Situation BayActions::situation() const {
     const record::Test& test = m_hand.test();
     Situation now{.test = test, .stand = m_bay.stand(), .last = {}};
     now.last.called = m_bay.isComingCalled();
+    now.last.call = m_bay.comingCall();
     if (test.shotIndex(m_last)) {
         now.last.shot = m_last;
         now.last.secondsToNumber = secondsToNumber();
@@ -72,8 +82,8 @@ int BayActions::secondsToNumber() const {
     const auto& test = m_hand.test();
     const auto at = test.shotIndex(m_last);
     if (!m_sinceLast.isValid() || !at || !maySeeShots(test, Eyes::fitter) ||
-        test.shots[*at].status != record::ShotStatus::counted || test.stage != record::Stage::test ||
-        test.card.setAsideRule == record::SetAsideRule::keepAll)
+        test.shots[*at].status != record::ShotStatus::counted ||
+        (test.stage == record::Stage::test && test.card.setAsideRule == record::SetAsideRule::keepAll))
         return 0;
     const qint64 left = callSeconds * 1000 - m_sinceLast.elapsed();
     return left > 0 ? static_cast<int>((left + 999) / 1000) : 0;
@@ -110,67 +120,38 @@ void BayActions::nameTag(std::size_t place) {
     });
 }
 
-// Where nothing is planned: one of the clubs by its number, or a new one by its name.
-void BayActions::takeClub() {
-    QStringList names;
-    std::vector<record::BuildAt> places;
-    for (record::BuildAt i; i < m_hand.test().builds.size(); ++i)
-        if (m_hand.test().builds[i].struckOff.empty()) {
-            names << nameOf(m_hand.test(), i);
-            places.push_back(i);
-        }
-    emit asking();
-    m_ask.askChoiceOrLine(
-        tr("Which club is in hand now? A number, or a new one’s name."), names,
-        [=, this](int answer) {
-            m_bay.step(tr("another club"),
-                       [&](record::Test& test) { bay::takeInHand(test, places[static_cast<std::size_t>(answer)]); });
-        },
-        [this](const QString& name) {
-            m_bay.step(tr("another club"), [&](record::Test& test) { bay::takeNewInHand(test, name.toStdString()); });
-        });
+bool BayActions::isSeen(const Situation& now) {
+    return maySeeShots(now.test, Eyes::fitter) && now.last.secondsToNumber == 0;
 }
 
-void BayActions::fairTest() {
-    QStringList clubs;
-    for (const auto& build : m_hand.test().builds)
-        if (build.struckOff.empty())
-            clubs << QString::fromStdString(build.name);
-    if (clubs.size() < 2)
-        return emit complained(tr("A fair test takes two clubs; T takes another one in hand."));
-    if (clubs.size() == 2)
-        return emit fairTestRequested({clubs[0].toStdString(), clubs[1].toStdString()});
-    emit asking();
-    m_ask.askChoice(tr("Which two? The first:"), clubs, [=, this](int first) { askOpponent(clubs, first); });
-}
-
-void BayActions::askOpponent(const QStringList& clubs, int first) {
-    QStringList others = clubs;
-    others.removeAt(first);
-    emit asking();
-    m_ask.askChoice(tr("%1 against which?").arg(clubs[first]), others, [=, this](int second) {
-        emit fairTestRequested({clubs[first].toStdString(), others[second].toStdString()});
-    });
-}
-
-// Of the last shot while its number is not seen, or where nothing is planned; else of the one in the air.
+// Of the last shot while its number is not seen; else of the one in the air, or, where nothing is planned, which
+// of the two is asked.
 void BayActions::callMishit() {
     const Situation now = situation();
     const record::Shot* last = now.last.in(now.test);
     const bool free = now.stand.phase() == bay::Phase::free;
-    const bool unseen = !maySeeShots(now.test, Eyes::fitter) || now.last.secondsToNumber > 0;
+    const bool seen = isSeen(now);
     using record::ShotStatus;
+    const bool counts = last != nullptr && last->status == ShotStatus::counted && bay::isRead(*last);
     if (last != nullptr && last->status == ShotStatus::setAside) {
-        m_bay.changeStatus(tr("a call"), last->id, ShotStatus::counted, bay::momentOf(now.test, true));
-    } else if (last != nullptr && last->status == ShotStatus::counted && bay::isRead(*last) && (unseen || free)) {
-        m_bay.changeStatus(tr("a call"), last->id, ShotStatus::setAside, bay::momentOf(now.test, !unseen),
+        m_bay.changeStatus(tr("a call"), last->id, ShotStatus::counted, bay::momentOf(now.test, seen));
+    } else if (counts && !seen) {
+        m_bay.changeStatus(tr("a call"), last->id, ShotStatus::setAside, bay::momentOf(now.test, false),
                            QStringLiteral("called"));
-    } else if (now.stand.phase() == bay::Phase::striking) {
-        if (now.test.card.setAsideRule == record::SetAsideRule::keepAll)
+    } else if (free && counts && !m_bay.isComingCalled()) {
+        ask().askChoice(tr("Which one was bad?"), {tr("the last one, its number seen"), tr("the one in the air")},
+                        [this](int answer) {
+                            if (answer == 0)
+                                return setAsideSeen();
+                            m_bay.callComing(true);
+                            emit changed();
+                        });
+    } else if (now.stand.phase() == bay::Phase::striking || free) {
+        if (!free && now.test.card.setAsideRule == record::SetAsideRule::keepAll)
             return emit complained(tr("The sheet keeps every shot, so this one too. W puts a word to it."));
         m_bay.callComing(!m_bay.isComingCalled());
         emit changed();
-    } else if (last != nullptr && last->status == ShotStatus::counted) {
+    } else if (counts) {
         emit complained(tr("Its number was seen; S sets it aside and says so."));
     }
 }
@@ -184,8 +165,7 @@ void BayActions::setAsideSeen() {
     if (test.card.setAsideRule == record::SetAsideRule::keepAll && test.stage == record::Stage::test)
         return emit complained(tr("The sheet keeps every shot, so this one too. W puts a word to it."));
     const record::ShotId shot = m_last;
-    emit asking();
-    m_ask.askLine(test.card.setsAsideByNumbers() ? tr("Set aside by the sheet's rule: why?")
+    ask().askLine(test.card.setsAsideByNumbers() ? tr("Set aside by the sheet's rule: why?")
                                                  : tr("Set aside after its number was seen: why?"),
                   {}, usualReasons(), [this, shot](const QString& reason) {
                       m_bay.changeStatus(tr("a set-aside"), shot, record::ShotStatus::setAside,
@@ -214,115 +194,17 @@ void BayActions::rest() {
     m_bay.step(tr("a rest"), [&](record::Test& test) { bay::addEvent(test, record::EventKind::rest, now, ""); });
 }
 
-void BayActions::askReason(record::ShotId shot) {
-    const auto at = m_hand.test().shotIndex(shot);
-    if (!at)
-        return;
-    emit asking();
-    m_ask.askLine(tr("Why was it set aside?"), QString::fromStdString(m_hand.test().shots[*at].reason), usualReasons(),
-                  [this, shot](const QString& reason) {
-                      m_bay.stepOn(tr("a reason"), shot,
-                                   [&](record::Shot& kept) { kept.reason = reason.toStdString(); });
-                  });
-}
-
-// A reason where the last shot was set aside, else a note to the test.
-void BayActions::word() {
-    const auto at = m_hand.test().shotIndex(m_last);
-    if (at && m_hand.test().shots[*at].status == record::ShotStatus::setAside)
-        return askReason(m_last);
-    emit asking();
-    m_ask.askLine(tr("A note"), {}, {}, [this](const QString& text) {
-        const std::string now = m_bay.now().toStdString();
-        if (!text.isEmpty())
-            m_bay.step(tr("a note"), [&](record::Test& test) {
-                bay::addEvent(test, record::EventKind::note, now, text.toStdString());
-            });
-    });
-}
-
-QStringList BayActions::clubNames() const {
-    QStringList names;
-    const auto& test = m_hand.test();
-    const auto& clubs = test.seal.isClosed() && !test.sealedBuilds.empty() ? test.sealedBuilds : test.builds;
-    for (const auto& build : clubs)
-        names << QString::fromStdString(build.name);
-    return names;
-}
-
-void BayActions::guess() {
-    const auto stint = bay::lastStint(m_hand.test());
-    const QStringList clubs = clubNames();
-    if (!stint || clubs.isEmpty())
-        return;
-    if (m_bay.stand().phase() == bay::Phase::done)
-        return guessAtEnd(record::BuildAt());
-    emit asking();
-    m_ask.askChoice(tr("Which club was that, says the player?"), clubs, [=, this](int answer) {
-        m_bay.step(tr("a guess"), [&](record::Test& test) {
-            bay::setGuess(test, {stint->build, clubs[answer].toStdString(), stint->turn});
-        });
-    });
-}
-
-// Once for every tag, when all is struck.
-void BayActions::guessAtEnd(record::BuildAt build) {
-    const QStringList clubs = clubNames();
-    if (build >= m_hand.test().builds.size())
-        return;
-    emit asking();
-    m_ask.askChoice(tr("Which club was %1?").arg(nameOf(m_hand.test(), build)), clubs, [=, this](int answer) {
-        m_bay.step(tr("a guess"), [&](record::Test& test) {
-            bay::setGuess(test, {build, clubs[answer].toStdString(), {}});
-        });
-        guessAtEnd(record::BuildAt(build + 1));
-    });
-}
-
-void BayActions::scoreFeel(std::size_t scale, int score) {
-    if (const auto stint = bay::lastStint(m_hand.test()))
-        m_bay.step(tr("a feel"), [&](record::Test& test) {
-            auto feel = bay::feelOf(test, *stint);
-            feel.scores[scale] = score;
-            bay::setFeel(test, feel);
-        });
-}
-
-void BayActions::wordFeel(const QString& text) {
-    if (const auto stint = bay::lastStint(m_hand.test()))
-        m_bay.typed(tr("words about a stint"), [&](record::Test& test) {
-            auto feel = bay::feelOf(test, *stint);
-            feel.words = text.toStdString();
-            bay::setFeel(test, feel);
-        });
-}
-
 void BayActions::setConditions(const record::Conditions& conditions) {
     const std::string now = m_bay.now().toStdString();
     m_bay.typed(tr("the conditions"), [&](record::Test& test) {
         if (test.sittings.empty())
             bay::beginSitting(test, now);
-        test.sittings.back().conditions = conditions;
+        test.sittings.back().present() = conditions;
     });
-}
-
-void BayActions::mark(record::Mark what) {
-    using record::Mark;
-    m_bay.step(tr("a mark"), [=](record::Test& test) {
-        test.progress.nextMark = test.progress.nextMark == what ? Mark::none : what;
-    });
-    const bool marked = m_hand.test().progress.nextMark == what;
-    if (what == Mark::club)
-        emit complained(marked ? tr("From the next shot on this is a changed club. C again takes it back.")
-                               : tr("The club is as it was."));
-    else
-        emit complained(marked ? tr("From the next shot on the player has changed something. P again takes it back.")
-                               : tr("The player is as before."));
 }
 
 void BayActions::stopForToday() {
-    emit asking();
-    m_ask.askLine(tr("Stopping. What is it?"), {}, {tr("pain"), tr("tired"), tr("time"), tr("weather")},
+    ask().askLine(tr("Stopping. What is it?"), {}, {tr("pain"), tr("tired"), tr("time"), tr("weather")},
                   [this](const QString& text) {
                       const std::string now = m_bay.now().toStdString();
                       m_bay.step(tr("a stop"), [&](record::Test& test) {
@@ -355,10 +237,8 @@ void BayActions::leaveClubOut() {
     QStringList names;
     for (record::BuildAt i; i < m_hand.test().builds.size(); ++i)
         names << nameOf(m_hand.test(), i);
-    emit asking();
-    m_ask.askChoice(tr("Which club is out from now on?"), names, [=, this](int club) {
-        emit asking();
-        m_ask.askLine(tr("Why is %1 out?").arg(names[club]), {}, {}, [=, this](const QString& reason) {
+    ask().askChoice(tr("Which club is out from now on?"), names, [=, this](int club) {
+        ask().askLine(tr("Why is %1 out?").arg(names[club]), {}, {}, [=, this](const QString& reason) {
             const QString now = m_bay.now();
             m_bay.step(tr("a club left out"), [&](record::Test& test) {
                 bay::leaveOut(test, record::BuildAt(static_cast<std::size_t>(club)));
@@ -371,8 +251,7 @@ void BayActions::leaveClubOut() {
 }
 
 void BayActions::endHere() {
-    emit asking();
-    m_ask.askLine(tr("The rest of the plan is left out. Why?"), tr("time ran out"), {}, [this](const QString& reason) {
+    ask().askLine(tr("The rest of the plan is left out. Why?"), tr("time ran out"), {}, [this](const QString& reason) {
         const QString now = m_bay.now();
         m_bay.step(tr("the end of the test"), [&](record::Test& test) {
             bay::endHere(test);

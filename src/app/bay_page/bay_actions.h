@@ -11,6 +11,9 @@
 namespace knot::app {
 
 class AskBar;
+class Book;
+class HandActions;
+class SaidActions;
 
 /// What is done in the bay, and what the bay remembers between two shots: which came last and when,
 /// and whether the player rests. Questions go to the bar in place of the keys.
@@ -18,7 +21,18 @@ class BayActions : public QObject {
     Q_OBJECT
 
 public:
-    BayActions(const TestInHand& hand, BayRun& bay, AskBar& ask, QObject* parent = nullptr);
+    BayActions(const TestInHand& hand, BayRun& bay, AskBar& ask, Book& book, QObject* parent = nullptr);
+
+    HandActions& hands() { return *m_hands; }
+    SaidActions& said() { return *m_said; }
+    const record::Test& test() const { return m_hand.test(); }
+    BayRun& run() { return m_bay; }
+    /// To put a question where the keys are.
+    AskBar& ask();
+    void say(const QString& sentence) { emit complained(sentence); }
+    static QStringList usualReasons();
+    /// Whether somebody has seen the number of the last shot.
+    static bool isSeen(const Situation& now);
 
     /// Where the test stands now.
     Situation situation() const;
@@ -35,9 +49,6 @@ public:
     void next();
     void stillLast();
     void nameTag(std::size_t place);
-    void takeClub();
-    /// Two of the clubs that were hit go into a fair test; which is asked where there are more.
-    void fairTest();
     void callMishit();
     void setAsideSeen();
     void noReading();
@@ -45,13 +56,7 @@ public:
     void undo() { m_bay.undo(); }
     void redo() { m_bay.redo(); }
     void rest();
-    void word();
-    void guess();
-    void scoreFeel(std::size_t scale, int score);
-    void wordFeel(const QString& text);
     void setConditions(const record::Conditions& conditions);
-    void markClub() { mark(record::Mark::club); }
-    void markPlayer() { mark(record::Mark::player); }
     void stopForToday();
     void newSitting();
     /// Keeps the shots of a device's file as they lie on the plan.
@@ -66,6 +71,8 @@ signals:
     /// A fair test of these clubs, by name.
     void fairTestRequested(const std::vector<std::string>& clubs);
     void complained(const QString& sentence);
+    /// What the day is like is to be said.
+    void conditionsRequested();
     void readingRequested();
     /// A question stands where the keys were.
     void asking();
@@ -74,15 +81,12 @@ signals:
 
 private:
     int secondsToNumber() const;
-    void askReason(record::ShotId shot);
-    void askOpponent(const QStringList& clubs, int first);
-    void guessAtEnd(record::BuildAt build);
-    void mark(record::Mark what);
-    QStringList clubNames() const;
 
     const TestInHand& m_hand;
     BayRun& m_bay;
     AskBar& m_ask;
+    HandActions* m_hands;
+    SaidActions* m_said;
     record::ShotId m_last = record::ShotId::none; ///< the shot that came last
     std::size_t m_count = 0;                      ///< shots there were at the last look
     QElapsedTimer m_sinceLast;

@@ -1,19 +1,22 @@
 #include "app/bay_page/bay_page.h"
 
 #include "app/bay_page/ask_bar.h"
+#include "app/bay_page/averages_line.h"
 #include "app/bay_page/bay_words.h"
 #include "app/bay_page/commands.h"
+#include "app/bay_page/hand_actions.h"
 #include "app/bay_page/lay_view.h"
 #include "app/bay_page/player_window.h"
 #include "app/bay_page/shot_list.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
 #include "app/picture/strip_view.h"
-#include "app/session/background.h"
 #include "app/session/declaring.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
+#include "core/bay/hand.h"
+#include "core/bay/said.h"
 #include "core/judge/leads.h"
 #include "core/record/number_text.h"
 
@@ -41,7 +44,7 @@ BayPage::BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book
     , m_server(hand, bay)
     , m_folder(hand, bay, book)
     , m_ask(new AskBar)
-    , m_actions(hand, bay, *m_ask) {
+    , m_actions(hand, bay, *m_ask, book) {
     setObjectName(QStringLiteral("bayPage"));
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Bay"));
@@ -72,8 +75,7 @@ void BayPage::buildUi() {
     m_bottom->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     keyColumn->addWidget(m_bottom, 0, Qt::AlignTop);
     m_source = captionLabel("source");
-    m_averages = captionLabel("averages");
-    m_averages->setAlignment(Qt::AlignRight);
+    m_averages = new AveragesLine(m_hand, m_book);
     auto* foot = new QHBoxLayout;
     foot->setSpacing(2 * size::grid);
     foot->addWidget(m_source, 1);
@@ -126,6 +128,7 @@ void BayPage::wire() {
     });
     connect(&m_actions, &BayActions::complained, this, &BayPage::complained);
     connect(&m_actions, &BayActions::readingRequested, this, &BayPage::readingRequested);
+    connect(&m_actions, &BayActions::conditionsRequested, this, &BayPage::showConditions);
     connect(&m_actions, &BayActions::changed, this, &BayPage::markStale);
     connect(&m_actions, &BayActions::asking, this, [this] { m_bottom->setCurrentWidget(m_ask); });
     connect(m_keys, &KeyRow::pressed, this, [this](int key) { act(key, Qt::NoModifier); });
@@ -150,9 +153,6 @@ void BayPage::wire() {
     connect(m_lay, &LayView::left, this, &BayPage::leaveLaying);
     connect(&m_tick, &QTimer::timeout, this, &BayPage::tick);
     m_tick.start(250);
-    m_averagesSoon.setSingleShot(true);
-    m_averagesSoon.setInterval(300);
-    connect(&m_averagesSoon, &QTimer::timeout, this, &BayPage::refreshAverages);
 }
 
 void BayPage::wireSources() {
@@ -207,7 +207,7 @@ void BayPage::enter() {
                              QStringList{m_book.path(), QString::fromStdString(test.id)});
         if (const QString resumed = resumedWords(m_actions.situation()); !resumed.isEmpty())
             m_bay.note(resumed);
-        m_averagesSoon.start();
+        m_averages->soon();
     }
     markStale();
 }
@@ -237,7 +237,7 @@ void BayPage::shotsChanged(std::size_t from) {
         else
             m_cues.play(Cue::shotKept);
     }
-    m_averagesSoon.start();
+    m_averages->soon();
     markStale();
     emit stateChanged();
 }
@@ -306,18 +306,6 @@ void BayPage::refreshStatus(const Situation& now) {
     m_trouble->setPalette(palette);
 }
 
-// Off the window's thread, since a long test takes its time.
-void BayPage::refreshAverages() {
-    if (!m_hand.has() || !maySeeAverages(m_hand.test(), Eyes::fitter))
-        return m_averages->clear();
-    inBackground(
-        this, [test = m_hand.test(), units = m_book.units()] { return averagesLine(test, units); },
-        [this, id = m_hand.test().id](const QString& line) {
-            if (m_hand.has() && m_hand.test().id == id)
-                m_averages->setText(line);
-        });
-}
-
 // Four times a second while something on the page depends on time.
 void BayPage::tick() {
     if (!isVisible() || !m_hand.has())
@@ -343,7 +331,7 @@ void BayPage::typeShot(const QString& typed) {
 }
 
 void BayPage::feel() {
-    if (bay::lastStint(m_hand.test()))
+    if (bay::stintInQuestion(m_hand.test()))
         turnTo(BaySide::Side::feel);
 }
 
@@ -368,8 +356,14 @@ void BayPage::keyPressEvent(QKeyEvent* event) {
     const QString typed = event->text();
     const bool begins = !typed.isEmpty() && (typed[0].isDigit() || typed[0] == QLatin1Char('-')) &&
                         event->modifiers() == Qt::NoModifier;
-    if (begins && m_bay.takesShots() && m_body->currentIndex() == 0)
+    if (begins && m_bay.takesShots() && m_body->currentIndex() == 0) {
+        // Where shots come by themselves nobody types one, and a number is a club's.
+        const bool clubs =
+            m_bay.stand().phase() == bay::Phase::free && (!m_server.devices().isEmpty() || watchesFolder());
+        if (clubs && m_actions.hands().takeClub(typed[0].digitValue()))
+            return;
         return typeShot(typed);
+    }
     Page::keyPressEvent(event);
 }
 

@@ -18,6 +18,7 @@ class QScrollArea;
 namespace knot::app {
 
 class AskBar;
+class AveragesLine;
 class Book;
 class Declaring;
 class KeyRow;
@@ -87,7 +88,6 @@ private:
     void testChanged();
     void refreshStrip(const Situation& now);
     void refreshStatus(const Situation& now);
-    void refreshAverages();
     void shotsChanged(std::size_t from);
     void tick();
     void turnTo(BaySide::Side side);
@@ -114,12 +114,11 @@ private:
     LayView* m_lay = nullptr;
     ShotList* m_shots = nullptr;
     QLabel* m_source = nullptr;
-    QLabel* m_averages = nullptr;
+    AveragesLine* m_averages = nullptr;
     QLabel* m_trouble = nullptr;
     PlayerWindow* m_playerWindow = nullptr;
     bool m_restOver = false;
     QTimer m_tick;
-    QTimer m_averagesSoon; ///< reckoned when shots have come, not while they do
     std::string m_entered; ///< the test that the page listens for
 };
 

@@ -5,10 +5,13 @@
 #include "app/bay_page/commands.h"
 #include "app/bay_page/feel_view.h"
 #include "app/bay_page/hand_entry.h"
+#include "app/bay_page/said_actions.h"
 #include "app/bay_page/side_forms.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
 #include "app/style/labels.h"
+#include "core/bay/hand.h"
+#include "core/bay/said.h"
 
 #include <QKeyEvent>
 #include <QLineEdit>
@@ -54,6 +57,8 @@ QWidget* BaySide::buildFeel() {
     auto* feel = new QWidget;
     auto* column = columnIn(feel);
     m_feelHeading = headingLabel(tr("How did it feel?"));
+    m_feelHeading->setObjectName(QStringLiteral("feelHeading"));
+    m_feelHeading->setWordWrap(true);
     column->addWidget(m_feelHeading);
     m_feel = new FeelView;
     column->addWidget(m_feel);
@@ -89,9 +94,9 @@ void BaySide::wire() {
             [this](FaceView::Strike strike) { m_actions.strikeAt(strike.toe, strike.high); });
     connect(m_entry, &HandEntry::entered, this, &BaySide::entered);
     connect(m_entry, &HandEntry::left, this, &BaySide::left);
-    connect(m_feel, &FeelView::scored, &m_actions, &BayActions::scoreFeel);
+    connect(m_feel, &FeelView::scored, &m_actions.said(), &SaidActions::scoreFeel);
     connect(m_feel, &FeelView::left, this, &BaySide::left);
-    Typed::in(m_feelWords, [this](const QString& text) { m_actions.wordFeel(text); });
+    Typed::in(m_feelWords, [this](const QString& text) { m_actions.said().wordFeel(text); });
     connect(m_conditions, &ConditionsForm::changed, &m_actions, &BayActions::setConditions);
     connect(m_link, &LinkForm::changed, this, &BaySide::linkChanged);
 }
@@ -128,7 +133,7 @@ void BaySide::refresh(const Situation& now, const record::DisplayUnits& units) {
     refreshFace(now);
     m_entry->setMetrics(firstMetrics(now.test.card), units);
     refreshFeel(now);
-    m_conditions->display(now.test.sittings.empty() ? record::Conditions{} : now.test.sittings.back().conditions);
+    m_conditions->display(now.test.sittings.empty() ? record::Conditions{} : now.test.sittings.back().present());
 }
 
 void BaySide::showLink(const LinkSettings& settings, const QString& status) {
@@ -137,7 +142,7 @@ void BaySide::showLink(const LinkSettings& settings, const QString& status) {
 
 void BaySide::refreshFace(const Situation& now) {
     const auto& test = now.test;
-    m_face->setFace(picture::faceKind(test), test.profile.leftHanded ? picture::Toe::right : picture::Toe::left);
+    m_face->setFace(picture::faceKind(test), bay::hitterOf(test).leftHanded ? picture::Toe::right : picture::Toe::left);
     const record::Shot* newest = now.last.in(test);
     m_face->setChangeable(newest != nullptr);
     if (newest == nullptr)
@@ -161,7 +166,7 @@ void BaySide::refreshFace(const Situation& now) {
 }
 
 void BaySide::refreshFeel(const Situation& now) {
-    const auto stint = bay::lastStint(now.test);
+    const auto stint = bay::stintInQuestion(now.test);
     if (!stint)
         return;
     const auto feel = bay::feelOf(now.test, *stint);
@@ -170,8 +175,11 @@ void BaySide::refreshFeel(const Situation& now) {
         m_feelWords->setText(QString::fromStdString(feel.words));
     const auto* due = now.stand.stint();
     const bool unnamed = due != nullptr && due->drawn && now.test.progress.named < static_cast<int>(due->turn) + 1;
-    m_feelHeading->setText(unnamed ? tr("How did it feel?")
-                                   : tr("How did %1 feel?").arg(nameOf(now.test, stint->build)));
+    const bool takenUp = stint != bay::lastStint(now.test);
+    const QString name = nameOf(now.test, stint->build);
+    m_feelHeading->setText(unnamed   ? tr("How does it feel?")
+                           : takenUp ? tr("%1, before its first shot: how does it look and feel?").arg(name)
+                                     : tr("How did %1 feel?").arg(name));
 }
 
 } // namespace knot::app

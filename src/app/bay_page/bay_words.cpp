@@ -1,5 +1,6 @@
 #include "app/bay_page/bay_words.h"
 
+#include "core/bay/hand.h"
 #include "core/judge/leads.h"
 #include "core/record/number_text.h"
 
@@ -52,6 +53,8 @@ QString fate(const Situation& now, Eyes eyes) {
     const Phase phase = now.stand.phase();
     if (now.last.called)
         return Words::tr("the coming shot is called a mishit");
+    if (now.last.call != record::Call::none)
+        return Words::tr("the coming shot is called %1; it counts").arg(callWord(now.last.call));
     if (struck == nullptr && phase == Phase::warmUp)
         return Words::tr("Clear room all round and above, net sound, heads tight, nobody beside or in front.");
     if (struck == nullptr)
@@ -70,9 +73,11 @@ QString fate(const Situation& now, Eyes eyes) {
         return shot.reason.empty()
                    ? Words::tr("last shot: kept, not counted")
                    : Words::tr("last shot: kept, not counted (%1)").arg(QString::fromStdString(shot.reason));
+    const QString called =
+        shot.call == record::Call::none ? QString() : Words::tr(", called %1").arg(callWord(shot.call));
     return now.last.secondsToNumber > 0 && maySeeShots(now.test, eyes)
-               ? Words::tr("last shot: kept, its number in %1 s").arg(now.last.secondsToNumber)
-               : Words::tr("last shot: kept");
+               ? Words::tr("last shot: kept%1, its number in %2 s").arg(called).arg(now.last.secondsToNumber)
+               : Words::tr("last shot: kept%1").arg(called);
 }
 
 void fillWarmUp(const bay::Stand& stand, NowPicture& now) {
@@ -102,6 +107,13 @@ void hideTag(const bay::Stand& stand, NowPicture& now) {
 }
 
 } // namespace
+
+QString callWord(record::Call call) {
+    return call == record::Call::good   ? Words::tr("good")
+           : call == record::Call::soSo ? Words::tr("so-so")
+           : call == record::Call::bad  ? Words::tr("bad")
+                                        : QString();
+}
 
 QString nameOf(const record::Test& test, record::BuildAt build) {
     return QString::fromStdString(test.builds[build].name);
@@ -144,6 +156,17 @@ std::vector<Metric> firstMetrics(const record::Card& card) {
 
 namespace {
 
+// Who does it, where a test has several players, and what they are asked for.
+QString ofWhom(const Situation& at, const QString& caption) {
+    QStringList parts;
+    if (at.test.players.size() > 1)
+        parts << QString::fromStdString(bay::hitterOf(at.test).name);
+    parts << caption;
+    if (!at.test.progress.delivery.empty())
+        parts << Words::tr("asked for: %1").arg(QString::fromStdString(at.test.progress.delivery));
+    return parts.join(QStringLiteral(" · "));
+}
+
 void fillStint(const Situation& at, const bay::PlannedStint& stint, NowPicture& now) {
     const Phase phase = at.stand.phase();
     const bool handOver = phase == Phase::handOver;
@@ -163,7 +186,10 @@ void fillStint(const Situation& at, const bay::PlannedStint& stint, NowPicture& 
         return;
     }
     if (striking != nullptr)
-        now.caption = striking->confirmed ? Words::tr("Swing") : Words::tr("Is this in hand? It was not confirmed");
+        now.caption =
+            striking->confirmed ? ofWhom(at, Words::tr("Swing")) : Words::tr("Is this in hand? It was not confirmed");
+    else if (stint.anotherPlayer)
+        now.caption = Words::tr("Now %1 hits").arg(QString::fromStdString(at.test.players[stint.player].name));
     else
         now.caption = stint.anew ? Words::tr("Put it down and hand it over anew") : Words::tr("Hand over");
     now.name = nameOf(at.test, stint.build);
@@ -174,7 +200,7 @@ void fillStint(const Situation& at, const bay::PlannedStint& stint, NowPicture& 
 }
 
 void fillFree(const Situation& at, const bay::Free& free, NowPicture& now) {
-    now.caption = Words::tr("In hand");
+    now.caption = ofWhom(at, Words::tr("In hand"));
     if (!free.build) {
         now.name = at.test.builds.empty() ? Words::tr("No club yet") : Words::tr("No club is in");
         now.count = Words::tr("The Rack takes one in");
@@ -183,7 +209,7 @@ void fillFree(const Situation& at, const bay::Free& free, NowPicture& now) {
     now.name = nameOf(at.test, *free.build);
     now.build = *free.build;
     if (free.warmingUp) {
-        now.caption = Words::tr("Warm up, not counted");
+        now.caption = ofWhom(at, Words::tr("Warm up, not counted"));
         now.count = Words::tr("swing %1").arg(at.stand.warmUp + 1);
         now.then = Words::tr("Enter counts from here on");
         return;
@@ -202,6 +228,7 @@ NowPicture nowPicture(const Situation& at, const record::DisplayUnits& units, Ey
         return now;
     case Phase::warmUp:
         fillWarmUp(at.stand, now);
+        now.caption = ofWhom(at, now.caption);
         break;
     case Phase::free:
         fillFree(at, *at.stand.as<bay::Free>(), now);

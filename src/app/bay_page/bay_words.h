@@ -30,6 +30,8 @@ QString courseLine(const record::Test& test, const bay::Stand& stand);
 QString averagesLine(const record::Test& test, const record::DisplayUnits& units);
 
 QString nameOf(const record::Test& test, record::BuildAt build);
+/// "good", "so-so", "bad"; empty where nothing was called.
+QString callWord(record::Call call);
 
 /// After an end that nobody wanted, where the test goes on; empty where it had not begun.
 QString resumedWords(const Situation& now);

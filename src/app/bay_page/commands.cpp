@@ -3,8 +3,9 @@
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_page.h"
 #include "app/bay_page/bay_words.h"
-
-#include <QCoreApplication>
+#include "app/bay_page/command_due.h"
+#include "app/bay_page/hand_actions.h"
+#include "app/bay_page/said_actions.h"
 
 #include <algorithm>
 #include <array>
@@ -13,146 +14,45 @@ namespace knot::app {
 namespace {
 
 using bay::Phase;
-
-struct Words {
-    Q_DECLARE_TR_FUNCTIONS(Bay)
-};
-
-// The clubs that a tag can be entered for.
-const std::vector<record::BuildAt>* inBag(const Situation& now) {
-    const auto* unnamed = now.stand.as<bay::NameTag>();
-    return unnamed != nullptr ? &unnamed->stint.inBag : nullptr;
-}
-
-bool isStruck(const Situation& now) { // a swing may come at any moment
-    return now.stand.phase() == Phase::free || now.stand.phase() == Phase::striking;
-}
-
-bool isWarmingUp(const Situation& now) {
-    const auto* free = now.stand.as<bay::Free>();
-    return now.stand.phase() == Phase::warmUp || (free != nullptr && free->warmingUp);
-}
-
-bool unconfirmed(const Situation& now) {
-    const auto* striking = now.stand.as<bay::Striking>();
-    return striking != nullptr && !striking->confirmed;
-}
+using Words = BayWords;
 
 template<Due due> Due always(const Situation& now) {
     return now.stand.phase() == Phase::noPlan ? Due::no : due;
 }
 
-Due whileStruck(const Situation& now) {
-    return isStruck(now) ? Due::shown : Due::no;
+template<std::size_t place> QString tagTitle(const Situation& now) {
+    const auto* bag = inBag(now);
+    return bag != nullptr && place < bag->size() ? nameOf(now.test, (*bag)[place]) : QString();
 }
 
-// In another visit only what speaks of the stint before it.
-Due unlessNewVisit(const Situation& now) {
-    if (now.stand.phase() == Phase::noPlan)
-        return Due::no;
-    return now.anotherVisit ? Due::works : Due::shown;
-}
-
-Due aboutStint(const Situation& now) {
-    return now.stand.phase() == Phase::noPlan || isWarmingUp(now) ? Due::no : Due::shown;
+template<std::size_t place> Due tagDue(const Situation& now) {
+    const auto* bag = inBag(now);
+    return bag != nullptr && place < bag->size() ? Due::next : Due::no;
 }
 
 template<std::size_t place> constexpr BayCommand tag(int key, const char* cap) {
+    return {.key = key, .cap = cap, .title = tagTitle<place>, .due = tagDue<place>, .run = [](BayPage& page) {
+                page.actions().nameTag(place);
+            }};
+}
+
+template<record::Versus versus> constexpr BayCommand comparison(int key, const char* cap, const char* help) {
     return {.key = key,
             .cap = cap,
-            .title =
-                [](const Situation& now) {
-                    const auto* bag = inBag(now);
-                    return bag != nullptr && place < bag->size() ? nameOf(now.test, (*bag)[place]) : QString();
-                },
-            .due =
-                [](const Situation& now) {
-                    const auto* bag = inBag(now);
-                    return bag != nullptr && place < bag->size() ? Due::next : Due::no;
-                },
-            .run = [](BayPage& page) { page.actions().nameTag(place); }};
-}
-
-QString nextTitle(const Situation& now) {
-    const auto& stand = now.stand;
-    if (now.anotherVisit)
-        return Words::tr("begin a sitting");
-    if (const auto* due = stand.as<bay::HandOver>())
-        return due->stint.drawn ? Words::tr("drawn")
-                                : Words::tr("%1 is in hand").arg(nameOf(now.test, due->stint.build));
-    if (const auto* striking = stand.as<bay::Striking>())
-        return Words::tr("yes, %1").arg(striking->stint.drawn ? Words::tr("the club")
-                                                              : nameOf(now.test, striking->stint.build));
-    if (isWarmingUp(now))
-        return Words::tr("warm enough");
-    switch (stand.phase()) {
-    case Phase::done:
-        return Words::tr("read it");
-    default:
-        return Words::tr("new stint");
-    }
-}
-
-QString nextHint(const Situation& now) {
-    if (now.anotherVisit)
-        return Words::tr("with its own warm-up");
-    switch (now.stand.phase()) {
-    case Phase::warmUp:
-        return Words::tr("the first club comes next");
-    case Phase::done:
-        return Words::tr("what the shots say");
-    case Phase::free:
-        return isWarmingUp(now) ? Words::tr("shots count from here on") : Words::tr("same club, taken up anew");
-    default:
-        return {};
-    }
-}
-
-Due nextDue(const Situation& now) {
-    const auto& stand = now.stand;
-    if (now.anotherVisit)
-        return Due::next;
-    switch (stand.phase()) {
-    case Phase::warmUp:
-        return stand.warmUp >= stand.warmUpPlanned ? Due::next : Due::shown;
-    case Phase::free:
-        return isWarmingUp(now) ? Due::next : Due::shown;
-    case Phase::handOver:
-    case Phase::done:
-        return Due::next;
-    case Phase::striking:
-        return unconfirmed(now) ? Due::next : Due::works;
-    default:
-        return Due::no;
-    }
-}
-
-Due callDue(const Situation& now) {
-    const record::Shot* last = now.last.in(now.test);
-    if (isWarmingUp(now))
-        return Due::no;
-    switch (now.stand.phase()) {
-    case Phase::free:
-    case Phase::striking:
-        return Due::shown;
-    case Phase::handOver:
-        return last != nullptr && !now.anotherVisit ? Due::shown : Due::no;
-    case Phase::done:
-    case Phase::nameTag:
-        return last != nullptr ? Due::works : Due::no;
-    default:
-        return Due::no;
-    }
+            .help = help,
+            .due = [](const Situation& now) { return now.test.shots.empty() ? Due::no : unlessWarmingUp(now); },
+            .run = [](BayPage& page) { page.actions().said().compare(versus); }};
 }
 
 const std::array commands = {
     BayCommand{.key = Qt::Key_T,
                .cap = "T",
-               .help = QT_TRANSLATE_NOOP("Bay", "takes another club where nothing is planned"),
+               .help = QT_TRANSLATE_NOOP(
+                   "Bay", "takes another club where nothing is planned, as its digit does while a monitor reads"),
                .title = [](const Situation&) { return Words::tr("another club"); },
                .hint = [](const Situation&) { return Words::tr("or type a new one"); },
                .due = [](const Situation& now) { return now.stand.phase() == Phase::free ? Due::shown : Due::no; },
-               .run = [](BayPage& page) { page.actions().takeClub(); }},
+               .run = [](BayPage& page) { page.actions().hands().takeClub(); }},
     BayCommand{.key = Qt::Key_Return,
                .cap = "Enter",
                .help = QT_TRANSLATE_NOOP("Bay", "confirms what is due"),
@@ -194,7 +94,25 @@ const std::array commands = {
     tag<7>(Qt::Key_8, "8"),
     tag<8>(Qt::Key_9, "9"),
     tag<9>(Qt::Key_0, "0"),
-    tag<10>(Qt::Key_A, "A"),
+    BayCommand{
+        .key = Qt::Key_A,
+        .cap = "A",
+        .help = QT_TRANSLATE_NOOP("Bay", "takes another shaft, head or grip where nothing is planned"),
+        .title =
+            [](const Situation& now) { return inBag(now) != nullptr ? tagTitle<10>(now) : Words::tr("another shaft"); },
+        .hint = [](const Situation& now) { return inBag(now) != nullptr ? QString() : Words::tr("in this head"); },
+        .due =
+            [](const Situation& now) {
+                if (inBag(now) != nullptr)
+                    return tagDue<10>(now);
+                const auto* free = now.stand.as<bay::Free>();
+                return free != nullptr && free->build ? Due::shown : Due::no;
+            },
+        .run =
+            [](BayPage& page) {
+                const bool naming = inBag(page.actions().situation()) != nullptr;
+                naming ? page.actions().nameTag(10) : page.actions().hands().anotherPart();
+            }},
     tag<11>(Qt::Key_B, "B"),
     BayCommand{.key = Qt::Key_Space,
                .cap = "Space",
@@ -259,7 +177,17 @@ const std::array commands = {
         .title = [](const Situation&) { return Words::tr("guess"); },
         .hint = [](const Situation&) { return Words::tr("which one was that?"); },
         .due = [](const Situation& now) { return now.stand.phase() == Phase::nameTag ? Due::works : aboutStint(now); },
-        .run = [](BayPage& page) { page.actions().guess(); }},
+        .run = [](BayPage& page) { page.actions().said().guess(); }},
+    BayCommand{.key = Qt::Key_Q,
+               .cap = "Q",
+               .help = QT_TRANSLATE_NOOP("Bay", "calls a shot good, so-so or bad before its number shows; it counts"),
+               .title = [](const Situation&) { return Words::tr("good, so-so, bad"); },
+               .hint = [](const Situation&) { return Words::tr("it counts all the same"); },
+               .due = [](const Situation& now) { return isStruck(now) ? Due::works : unlessWarmingUp(now); },
+               .run = [](BayPage& page) { page.actions().said().call(); }},
+    comparison<record::Versus::better>(Qt::Key_Plus, "+", QT_TRANSLATE_NOOP("Bay", "better than the club before")),
+    comparison<record::Versus::worse>(Qt::Key_Minus, "-", QT_TRANSLATE_NOOP("Bay", "worse than the club before")),
+    comparison<record::Versus::same>(Qt::Key_Equal, "=", QT_TRANSLATE_NOOP("Bay", "can't tell it from the one before")),
     BayCommand{.key = Qt::Key_R,
                .cap = "R",
                .help = QT_TRANSLATE_NOOP("Bay", "rest"),
@@ -282,16 +210,56 @@ const std::array commands = {
                .run = [](BayPage& page) { page.actions().rest(); }},
     BayCommand{.key = Qt::Key_W,
                .cap = "W",
-               .help = QT_TRANSLATE_NOOP("Bay", "a word: the reason of a set-aside, or a note"),
+               .help = QT_TRANSLATE_NOOP("Bay", "a word: the reason of a set-aside, that of a flag, or a note"),
                .title = [](const Situation&) { return Words::tr("a word"); },
                .hint = [](const Situation&) { return Words::tr("reason, or a note"); },
                .due = [](const Situation& now) { return isStruck(now) ? Due::shown : always<Due::works>(now); },
-               .run = [](BayPage& page) { page.actions().word(); }},
+               .run = [](BayPage& page) { page.actions().said().word(); }},
+    BayCommand{.key = Qt::Key_Z,
+               .cap = "Z",
+               .help = QT_TRANSLATE_NOOP("Bay", "plants a flag at this moment; W gives it its words later"),
+               .due = always<Due::works>,
+               .run = [](BayPage& page) { page.actions().said().flag(); },
+               .menuText = QT_TRANSLATE_NOOP("Bay", "Plant a fla&g"),
+               .menuName = "actionFlag",
+               .menuGroup = 3},
+    BayCommand{.key = Qt::Key_O,
+               .cap = "O",
+               .help = QT_TRANSLATE_NOOP("Bay", "hands over to the next player"),
+               .title = [](const Situation&) { return Words::tr("another player"); },
+               .hint =
+                   [](const Situation& now) {
+                       return now.test.players.size() > 1 ? Words::tr("who hits now?") : Words::tr("the same clubs");
+                   },
+               .due =
+                   [](const Situation& now) {
+                       return now.test.players.size() > 1 ? always<Due::shown>(now) : always<Due::works>(now);
+                   },
+               .run = [](BayPage& page) { page.actions().hands().nextPlayer(); },
+               .menuText = QT_TRANSLATE_NOOP("Bay", "An&other player…"),
+               .menuName = "actionNextPlayer",
+               .menuGroup = 4},
+    BayCommand{.key = Qt::Key_D,
+               .cap = "D",
+               .help = QT_TRANSLATE_NOOP("Bay", "says which delivery or shot is asked for"),
+               .due = always<Due::works>,
+               .run = [](BayPage& page) { page.actions().hands().askDelivery(); },
+               .menuText = QT_TRANSLATE_NOOP("Bay", "&Delivery or shot asked for…"),
+               .menuName = "actionDelivery",
+               .menuGroup = 4},
+    BayCommand{.key = Qt::Key_E,
+               .cap = "E",
+               .help = QT_TRANSLATE_NOOP("Bay", "marks a changed day: wind, light, balls"),
+               .due = always<Due::works>,
+               .run = [](BayPage& page) { page.actions().hands().changeDay(); },
+               .menuText = QT_TRANSLATE_NOOP("Bay", "The da&y changed"),
+               .menuName = "actionMarkDay",
+               .menuGroup = 3},
     BayCommand{.key = Qt::Key_Y,
                .cap = "Y",
                .help = QT_TRANSLATE_NOOP("Bay", "makes a fair test of two clubs that were hit"),
                .due = [](const Situation& now) { return now.stand.phase() == Phase::free ? Due::works : Due::no; },
-               .run = [](BayPage& page) { page.actions().fairTest(); },
+               .run = [](BayPage& page) { page.actions().hands().fairTest(); },
                .menuText = QT_TRANSLATE_NOOP("Bay", "A fai&r test of two of these…"),
                .menuName = "actionFairTest",
                .menuGroup = 4},
@@ -345,7 +313,7 @@ const std::array commands = {
                .cap = "C",
                .help = QT_TRANSLATE_NOOP("Bay", "marks a changed club"),
                .due = always<Due::works>,
-               .run = [](BayPage& page) { page.actions().markClub(); },
+               .run = [](BayPage& page) { page.actions().hands().mark(record::Mark::club); },
                .menuText = QT_TRANSLATE_NOOP("Bay", "This &club changed"),
                .menuName = "actionMarkClub",
                .menuGroup = 3},
@@ -353,7 +321,7 @@ const std::array commands = {
                .cap = "P",
                .help = QT_TRANSLATE_NOOP("Bay", "marks a changed player"),
                .due = always<Due::works>,
-               .run = [](BayPage& page) { page.actions().markPlayer(); },
+               .run = [](BayPage& page) { page.actions().hands().mark(record::Mark::player); },
                .menuText = QT_TRANSLATE_NOOP("Bay", "The pla&yer changed"),
                .menuName = "actionMarkPlayer",
                .menuGroup = 3},

@@ -34,7 +34,7 @@ QString whyNot(bay::CantCorrect why) {
     case bay::CantCorrect::sameStint:
         return ShotList::tr("It is like that already.");
     case bay::CantCorrect::otherClub:
-        return ShotList::tr("The shot before it is of another club or sitting, or a warm-up swing.");
+        return ShotList::tr("The shot before it is of another club, player or sitting, or a warm-up swing.");
     }
     return {};
 }
@@ -89,7 +89,8 @@ void ShotList::buildUi() {
     m_clubs = captionLabel("shotListClubs");
     m_keys = captionLabel("shotListKeys",
                           tr("Shift with arrows selects several · Space counts or sets aside · S sets aside and says "
-                             "why · N a stint begins here · J joins it with the one before · F2 types a number over, "
+                             "why · P says who struck them · N a stint begins here · J joins it with the one before · "
+                             "F2 types a number over, "
                              "Delete blanks it · U takes back · Escape leaves"));
     auto* keys = new QWidget;
     auto* lines = new QVBoxLayout(keys);
@@ -174,13 +175,10 @@ QString ShotList::numbersOf(const bay::Shots& shots) const {
 void ShotList::correct(const QString& what, const QString& history,
                        const std::function<bay::Corrected<bay::From>(record::Test&)>& edit) {
     std::optional<bay::CantCorrect> refused;
-    const QString now = m_bay.now();
-    m_bay.step(what, 0, [&](record::Test& test) {
+    m_bay.correct(what, history, [&](record::Test& test) {
         const auto done = edit(test);
         if (!done)
             refused = done.error();
-        else if (*done < test.shots.size())
-            BayRun::amend(test, now, history);
         return done.value_or(test.shots.size());
     });
     if (refused)
@@ -195,6 +193,23 @@ void ShotList::moveTo(int club) {
     const record::BuildAt build(static_cast<std::size_t>(club));
     correct(tr("shots of another club"), tr("%1: struck with %2 after all").arg(numbersOf(shots), nameOf(test, build)),
             [&](record::Test& changed) { return bay::moveToClub(changed, shots, build); });
+}
+
+void ShotList::moveToPlayer() {
+    const auto& test = m_hand.test();
+    const auto shots = selected();
+    if (test.players.size() < 2)
+        return emit complained(tr("One player struck them all; O in the Bay hands over to another one."));
+    QStringList names;
+    for (const record::Player& player : test.players)
+        names << QString::fromStdString(player.name);
+    m_foot->setCurrentWidget(m_ask);
+    m_ask->askChoice(tr("Who struck them?"), names, [this, shots, names](int answer) {
+        correct(tr("shots of another player"), tr("%1: struck by %2 after all").arg(numbersOf(shots), names[answer]),
+                [&](record::Test& changed) {
+                    return bay::moveToPlayer(changed, shots, record::PlayerAt(static_cast<std::size_t>(answer)));
+                });
+    });
 }
 
 void ShotList::countOrSetAside() {
@@ -296,6 +311,8 @@ bool ShotList::act(int key, Qt::KeyboardModifiers modifiers) {
         return countOrSetAside(), true;
     case Qt::Key_S:
         return setAsideWhy(), true;
+    case Qt::Key_P:
+        return moveToPlayer(), true;
     case Qt::Key_N:
     case Qt::Key_J:
         return seam(key == Qt::Key_N), true;

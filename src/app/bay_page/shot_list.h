@@ -44,6 +44,7 @@ private:
     /// Numbers of shots as the list has them: "12, 13".
     QString numbersOf(const bay::Shots& shots) const;
     void moveTo(int club);
+    void moveToPlayer();
     void countOrSetAside();
     void setAsideWhy();
     void setAside(const bay::Shots& shots, const QString& reason);

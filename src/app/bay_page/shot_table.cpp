@@ -86,7 +86,19 @@ QString ShotTable::fateText(const record::Shot& shot) const {
     case record::ShotStatus::counted:
         break;
     }
-    return bay::isRead(shot) ? tr("yes") : tr("no reading");
+    if (!bay::isRead(shot))
+        return tr("no reading");
+    return shot.call == record::Call::none ? tr("yes") : tr("yes, called %1").arg(callWord(shot.call));
+}
+
+// With who struck it, where several did, and what was asked for.
+QString ShotTable::clubText(const record::Shot& shot) const {
+    QStringList parts{bay::isUnnamed(m_test, shot) ? tr("unseen") : nameOf(m_test, shot.build)};
+    if (m_test.players.size() > 1)
+        parts << QString::fromStdString(shot.player);
+    if (!shot.delivery.empty())
+        parts << QString::fromStdString(shot.delivery);
+    return parts.join(QStringLiteral(" · "));
 }
 
 QString ShotTable::cellText(const record::Shot& shot, int row, int column) const {
@@ -96,7 +108,7 @@ QString ShotTable::cellText(const record::Shot& shot, int row, int column) const
     case 1:
         return QString::fromStdString(shot.takenAt).section(QLatin1Char('T'), 1).left(8);
     case 2:
-        return bay::isUnnamed(m_test, shot) ? tr("unseen") : nameOf(m_test, shot.build);
+        return clubText(shot);
     case 3:
         return stintText(shot);
     case 4:

@@ -36,6 +36,7 @@ signals:
 
 private:
     QString cellText(const record::Shot& shot, int row, int column) const;
+    QString clubText(const record::Shot& shot) const;
     QString stintText(const record::Shot& shot) const;
     QString fateText(const record::Shot& shot) const;
 

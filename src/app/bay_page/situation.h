@@ -11,6 +11,7 @@ struct LastShot {
     record::ShotId shot = record::ShotId::none; ///< none in this sitting
     int secondsToNumber = 0;                    ///< its number is held back for the player's call
     bool called = false;                        ///< the coming shot was called a mishit already
+    record::Call call = record::Call::none;     ///< or called good, so-so or bad
     bool onDisk = true;
     /// The shot itself, or nullptr.
     const record::Shot* in(const record::Test& test) const {

@@ -9,7 +9,8 @@
 namespace knot::app {
 namespace {
 
-constexpr int pause = 400; // ms
+constexpr int shortPause = 400;           // ms
+constexpr int noPause = 24 * 3600 * 1000; // nobody types so long
 
 std::vector<Typed*>& fields() {
     static std::vector<Typed*> all;
@@ -18,7 +19,7 @@ std::vector<Typed*>& fields() {
 
 } // namespace
 
-Typed::Typed(QObject* field, std::function<void()> take)
+Typed::Typed(QObject* field, int pause, std::function<void()> take)
     : QObject(field)
     , m_take(std::move(take)) {
     m_soon.setSingleShot(true);
@@ -33,13 +34,21 @@ Typed::~Typed() {
 }
 
 void Typed::in(QLineEdit* field, std::function<void(const QString&)> take) {
-    auto* typed = new Typed(field, [field, take = std::move(take)] { take(field->text()); });
+    listen(field, shortPause, std::move(take));
+}
+
+void Typed::whole(QLineEdit* field, std::function<void(const QString&)> take) {
+    listen(field, noPause, std::move(take));
+}
+
+void Typed::listen(QLineEdit* field, int pause, std::function<void(const QString&)> take) {
+    auto* typed = new Typed(field, pause, [field, take = std::move(take)] { take(field->text()); });
     connect(field, &QLineEdit::textEdited, typed, [typed] { typed->m_soon.start(); });
     connect(field, &QLineEdit::returnPressed, typed, &Typed::commit);
 }
 
 void Typed::in(QPlainTextEdit* field, std::function<void(const QString&)> take) {
-    auto* typed = new Typed(field, [field, take = std::move(take)] { take(field->toPlainText()); });
+    auto* typed = new Typed(field, shortPause, [field, take = std::move(take)] { take(field->toPlainText()); });
     connect(field, &QPlainTextEdit::textChanged, typed, [typed, field] {
         if (field->hasFocus()) // not when the page shows another text
             typed->m_soon.start();

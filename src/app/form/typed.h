@@ -21,6 +21,9 @@ public:
     /// `take` is called with the text.
     static void in(QLineEdit* field, std::function<void(const QString& text)> take);
     static void in(QPlainTextEdit* field, std::function<void(const QString& text)> take);
+    /// The same where half of what is typed would be something else, like a name that finds somebody: it is taken
+    /// when the field is left, at Enter, or by `commitAll`.
+    static void whole(QLineEdit* field, std::function<void(const QString& text)> take);
     /// Takes what still waits in any field.
     static void commitAll();
     /// Takes nothing any more from the fields inside `page`, which is going.
@@ -29,7 +32,8 @@ public:
     ~Typed() override;
 
 private:
-    Typed(QObject* field, std::function<void()> take);
+    Typed(QObject* field, int pause, std::function<void()> take);
+    static void listen(QLineEdit* field, int pause, std::function<void(const QString& text)> take);
     void commit();
     bool eventFilter(QObject* watched, QEvent* event) override;
 

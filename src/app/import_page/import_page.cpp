@@ -267,9 +267,13 @@ bool ImportPage::asksNothing() const {
 files::ImportedTest ImportPage::forKeeping() const {
     files::ImportedTest kept = *m_imported;
     const std::string player = m_player->text().trimmed().toStdString();
-    if (!player.empty()) {
-        kept.test.player = player;
-        kept.test.profile.name = player;
+    if (!player.empty()) { // of the shots that name nobody
+        if (!kept.test.players.empty())
+            for (record::Shot& shot : kept.test.shots)
+                if (shot.player.empty())
+                    shot.player = player;
+        if (!kept.test.playerIndex(player))
+            kept.test.players.push_back(m_book.playerCalled(player));
     }
     files::settleNamelessClub(kept.test);
     return kept;

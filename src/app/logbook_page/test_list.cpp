@@ -48,8 +48,8 @@ QString dayText(const std::string& iso) {
 
 QString factsOf(const logbook::TestEntry& test) {
     QStringList facts;
-    if (!test.player.empty())
-        facts << QString::fromStdString(test.player);
+    if (!test.players.empty())
+        facts << QString::fromStdString(test.players);
     if (test.counted == 0 && test.setAside == 0)
         facts << QCoreApplication::translate("TestList", "not struck yet");
     else
@@ -140,7 +140,7 @@ void TestListModel::show() {
     m_shown.clear();
     for (std::size_t i = 0; i < m_tests.size(); ++i) {
         const auto& test = m_tests[i];
-        std::string text = test.title + '\n' + test.question + '\n' + test.player + '\n' + test.finding.text;
+        std::string text = test.title + '\n' + test.question + '\n' + test.players + '\n' + test.finding.text;
         for (const auto& build : test.builds)
             text += '\n' + build.name;
         const QString all = words.isEmpty() ? QString() : QString::fromStdString(text);

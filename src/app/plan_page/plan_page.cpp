@@ -205,14 +205,14 @@ void PlanPage::wire() {
 
 // The player's own spreads from all tests in the logbook, read and reckoned off the window's thread.
 void PlanPage::learnOwnSpreads() {
-    const std::string player = m_hand.test().player;
+    const std::string player = m_hand.test().firstPlayer().id;
     const std::string id = m_hand.test().id;
     if (player.empty() || !m_book.isOpen() || m_ownOf == id + '/' + player)
         return;
     m_ownOf = id + '/' + player;
     std::vector<std::string> tests;
     for (const auto& entry : m_book.tests())
-        if (entry.player == player && entry.counted > 0 && entry.id != id)
+        if (std::ranges::find(entry.playerIds, player) != entry.playerIds.end() && entry.counted > 0 && entry.id != id)
             tests.push_back(entry.id);
     inBackground(
         this,

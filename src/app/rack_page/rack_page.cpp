@@ -228,7 +228,7 @@ void RackPage::editTables() {
 }
 
 void RackPage::refreshStarting() {
-    const auto& profile = m_hand.test().profile;
+    const record::Player profile = m_hand.test().firstPlayer();
     const QString link = tr(" <a href='tables' style='color:%1'>The tables</a>").arg(colours().link.name());
     auto words = [](const rack::Bracket& bracket) {
         return tr("%1 to %2 g, %3")

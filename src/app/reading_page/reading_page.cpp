@@ -412,8 +412,8 @@ QString ReadingPage::subtitle() const {
         parts << tr("%1 set aside").arg(setAside);
     if (warmUp > 0)
         parts << tr("%1 to warm up").arg(warmUp);
-    if (!m_hand.test().player.empty())
-        parts << QString::fromStdString(m_hand.test().player);
+    if (!m_hand.test().players.empty())
+        parts << QString::fromStdString(m_hand.test().playerNames());
     if (!m_hand.isKept())
         parts << tr("not kept yet");
     return parts.join(QStringLiteral(" · "));

@@ -38,14 +38,24 @@ void restoreBay(record::Test& test, const record::Test& head) {
     test.frozenHash = head.frozenHash;
 }
 
-// Clubs that a step put on the rack go with it and come again; what the rack says of clubs is not the bay's.
+// Clubs that a step put on the rack go with it and come again, and so does what it said of others; what the rack
+// said of clubs since is not the bay's.
 void restoreClubs(record::Test& test, const record::Test& now, const record::Test& wanted) {
-    const std::size_t fewer = std::min(now.builds.size(), wanted.builds.size());
-    if (now.builds.size() == wanted.builds.size() || test.builds.size() != now.builds.size())
+    if (test.builds.size() != now.builds.size())
         return;
+    const std::size_t fewer = std::min(now.builds.size(), wanted.builds.size());
+    for (std::size_t i = 0; i < fewer; ++i)
+        if (test.builds[i] == now.builds[i])
+            test.builds[i] = wanted.builds[i];
     test.builds.resize(fewer);
     test.builds.insert(test.builds.end(), wanted.builds.begin() + static_cast<std::ptrdiff_t>(fewer),
                        wanted.builds.end());
+}
+
+// The same for players.
+void restorePlayers(record::Test& test, const record::Test& now, const record::Test& wanted) {
+    if (now.players.size() != wanted.players.size() && test.players.size() == now.players.size())
+        test.players = wanted.players;
 }
 
 QString whyNotWords(bay::WhyNot why) {
@@ -56,6 +66,8 @@ QString whyNotWords(bay::WhyNot why) {
         return BayRun::tr("A warm-up swing never counts, so there is nothing to set aside.");
     case bay::WhyNot::sheetKeeps:
         return BayRun::tr("The sheet keeps every shot, so this one too. W puts a word to it.");
+    case bay::WhyNot::seen:
+        return BayRun::tr("Its number was seen, so nobody can call it any more; W puts a word to it.");
     case bay::WhyNot::alreadyThat:
     case bay::WhyNot::notByHand:
         break;
@@ -143,6 +155,8 @@ bool BayRun::arrive(std::vector<bay::Arrival> arrivals) {
         emit noted(tr("The last shot is hours ago, so a new sitting begins."));
     }
     arrivals.front().called = arrivals.front().called || std::exchange(m_comingCalled, false);
+    if (const auto call = std::exchange(m_comingCall, record::Call::none); arrivals.front().call == record::Call::none)
+        arrivals.front().call = call;
     for (bay::Arrival& arrival : arrivals) {
         if (arrival.at.empty() || m_clockWentBack) {
             arrival.at = present;
@@ -211,26 +225,64 @@ void BayRun::stepOn(const QString& what, record::ShotId shot, const std::functio
         });
 }
 
+void BayRun::correct(const QString& what, const QString& history, const std::function<bay::From(record::Test&)>& edit) {
+    const QString at = now();
+    step(what, 0, [&](record::Test& test) {
+        const auto before = test.shots;
+        const bay::From from = edit(test);
+        std::vector<record::Shot> was;
+        for (std::size_t i = from; i < before.size() && test.shots.size() == before.size(); ++i)
+            if (test.shots[i] != before[i])
+                was.push_back(before[i]);
+        if (!was.empty())
+            amend(test, at, history, std::move(was));
+        return from;
+    });
+}
+
 void BayRun::changeStatus(const QString& what, record::ShotId shot, record::ShotStatus to, bay::Moment moment,
                           const QString& reason) {
     const auto at = m_hand.has() ? m_hand.test().shotIndex(shot) : std::nullopt;
     std::optional<bay::WhyNot> whyNot;
     if (!at)
         whyNot = bay::WhyNot::noSuchShot;
-    else
-        step(what, *at, [&](record::Test& test) {
+    else {
+        const auto edit = [&](record::Test& test) {
             const auto changed = bay::changeStatus(test, shot, to, moment, reason.toStdString());
             if (!changed)
                 whyNot = changed.error();
             return changed.value_or(test.shots.size());
+        };
+        // A late set-aside says so itself; what counts again late would not.
+        if (to == record::ShotStatus::counted && moment != bay::Moment::beforeNumber)
+            correct(what, tr("shot %1: counted after all").arg(*at + 1), edit);
+        else
+            step(what, *at, edit);
+    }
+    say(whyNot);
+}
+
+void BayRun::callShot(record::ShotId shot, record::Call call, bay::Moment moment) {
+    const auto at = m_hand.has() ? m_hand.test().shotIndex(shot) : std::nullopt;
+    std::optional<bay::WhyNot> whyNot;
+    if (at)
+        step(tr("a call"), *at, [&](record::Test& test) {
+            const auto called = bay::callShot(test, shot, call, moment);
+            if (!called)
+                whyNot = called.error();
+            return called.value_or(test.shots.size());
         });
+    say(whyNot);
+}
+
+void BayRun::say(std::optional<bay::WhyNot> whyNot) {
     if (whyNot)
         if (const QString words = whyNotWords(*whyNot); !words.isEmpty())
             emit refused(words);
 }
 
-void BayRun::amend(record::Test& test, const QString& at, const QString& text) {
-    test.amendments.push_back({at.toStdString(), text.toStdString()});
+void BayRun::amend(record::Test& test, const QString& at, const QString& text, std::vector<record::Shot> was) {
+    test.amendments.push_back({at.toStdString(), text.toStdString(), std::move(was)});
 }
 
 void BayRun::undo() {
@@ -250,6 +302,7 @@ void BayRun::goThrough(std::vector<Step>& from, std::vector<Step>& to, Way way) 
     record::Test& test = m_hand.edit();
     restoreBay(test, way == Way::forth ? step.after : step.before);
     way == Way::forth ? restoreClubs(test, step.before, step.after) : restoreClubs(test, step.after, step.before);
+    way == Way::forth ? restorePlayers(test, step.before, step.after) : restorePlayers(test, step.after, step.before);
     const auto& shots = way == Way::forth ? step.shotsAfter : step.shotsBefore;
     test.shots.resize(std::min(step.from, test.shots.size()));
     test.shots.insert(test.shots.end(), shots.begin(), shots.end());
@@ -339,6 +392,7 @@ void BayRun::forget() {
     m_sinceNow.invalidate();
     m_clockWentBack = false;
     m_comingCalled = false;
+    m_comingCall = record::Call::none;
     if (!m_hand.has() || m_hand.test().shots.empty())
         return;
     // A clock that went back between two runs.

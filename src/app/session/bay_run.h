@@ -44,6 +44,11 @@ public:
     /// next shot that arrives.
     void callComing(bool called) { m_comingCalled = called; }
     bool isComingCalled() const { return m_comingCalled; }
+    /// The same for a call that counts: good, so-so or bad.
+    void callComing(record::Call call) { m_comingCall = call; }
+    record::Call comingCall() const { return m_comingCall; }
+    /// Calls a shot that came, before its number shows; says why not.
+    void callShot(record::ShotId shot, record::Call call, bay::Moment moment);
     /// Changes shots or what the bay adds, as one step to undo. `edit` says from which shot on things
     /// changed (the number of shots where none did); it leaves shots before `mayTouch` as they are.
     void step(const QString& what, std::size_t mayTouch, const std::function<bay::From(record::Test&)>& edit);
@@ -56,8 +61,10 @@ public:
     /// Sets a shot aside or counts it again; says why not.
     void changeStatus(const QString& what, record::ShotId shot, record::ShotStatus to, bay::Moment moment,
                       const QString& reason = {});
-    /// Notes a change of the plan or the card during the test.
-    static void amend(record::Test& test, const QString& at, const QString& text);
+    /// The same for shots whose numbers were seen: noted in the record's history, with the shots as they were.
+    void correct(const QString& what, const QString& history, const std::function<bay::From(record::Test&)>& edit);
+    /// Notes a change of the plan, the card or of shots during the test.
+    static void amend(record::Test& test, const QString& at, const QString& text, std::vector<record::Shot> was = {});
 
     bool canUndo() const { return !m_steps.empty(); }
     bool canRedo() const { return !m_undone.empty(); }
@@ -102,6 +109,7 @@ private:
     void troubled(const logbook::Error& error);
     void goThrough(std::vector<Step>& from, std::vector<Step>& to, Way way);
     void saved();
+    void say(std::optional<bay::WhyNot> whyNot);
     bay::Tally& tallyInHand() const;
 
     TestInHand& m_hand;
@@ -119,6 +127,7 @@ private:
     QElapsedTimer m_sinceNow;
     bool m_clockWentBack = false;
     bool m_comingCalled = false;
+    record::Call m_comingCall = record::Call::none;
 };
 
 } // namespace knot::app

@@ -1,11 +1,23 @@
 #include "app/session/book.h"
 
+#include "core/record/text.h"
+
 #include <QDir>
 #include <QFileInfo>
 #include <QStandardPaths>
+#include <QUuid>
+
 #include <algorithm>
 
 namespace knot::app {
+
+namespace {
+
+std::string newPlayerId() {
+    return QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString();
+}
+
+} // namespace
 
 Book::Book(QObject* parent)
     : QObject(parent) {}
@@ -58,7 +70,7 @@ std::optional<logbook::Logbook> Book::acquire(const QString& path, Missing missi
 
 void Book::adopt(logbook::Logbook opened) {
     m_logbook.emplace(std::move(opened));
-    m_parts.reset();
+    forgetLists();
     if (auto units = m_logbook->units(); ok(units))
         m_units = *units;
     emit unitsChanged();
@@ -104,6 +116,12 @@ std::optional<std::string> Book::keepIn(const QString& path, record::Test test) 
     return *id;
 }
 
+// Parts and players are of the tests that there are.
+void Book::forgetLists() {
+    m_parts.reset();
+    m_players.reset();
+}
+
 void Book::list() {
     m_stale = false;
     if (!m_logbook)
@@ -131,7 +149,7 @@ std::optional<std::string> Book::save(const record::Test& test) {
     auto id = written([&] { return m_logbook->save(test); });
     if (!ok(id))
         return std::nullopt;
-    m_parts.reset();
+    forgetLists();
     list();
     return *id;
 }
@@ -139,13 +157,15 @@ std::optional<std::string> Book::save(const record::Test& test) {
 bool Book::saveHead(const record::Test& test) {
     if (!m_logbook || !ok(written([&] { return m_logbook->saveHead(test); })))
         return false;
-    m_parts.reset();
+    forgetLists();
     m_stale = true;
     return true;
 }
 
 logbook::Result<void> Book::saveStruck(const record::Test& test, std::size_t from, bool headChanged) {
     m_stale = true;
+    if (headChanged)
+        m_players.reset(); // somebody may have joined
     // A file that is put back holds what was committed; everything in hand follows in one transaction.
     return written(
         [&] { return headChanged ? m_logbook->saveShotsAndHead(test, from) : m_logbook->saveShots(test, from); });
@@ -163,7 +183,7 @@ void Book::keepFinding(const std::string& id, const logbook::TestEntry::Finding&
 bool Book::remove(const std::string& id) {
     if (!m_logbook || !ok(written([&] { return m_logbook->remove(id); })))
         return false;
-    m_parts.reset();
+    forgetLists();
     list();
     return true;
 }
@@ -197,6 +217,62 @@ const std::vector<record::Part>& Book::knownParts() {
                 m_parts = std::move(*parts);
     }
     return *m_parts;
+}
+
+const std::vector<logbook::PlayerEntry>& Book::players() {
+    if (!m_players) {
+        m_players.emplace();
+        if (m_logbook)
+            if (auto players = m_logbook->players(); ok(players))
+                m_players = std::move(*players);
+    }
+    return *m_players;
+}
+
+record::Player Book::playerCalled(const std::string& name) {
+    for (const auto& entry : players())
+        if (record::lowerCase(entry.player.name) == record::lowerCase(name))
+            return entry.player;
+    return {.id = newPlayerId(), .name = name};
+}
+
+record::Player Book::namelessPlayer(const std::vector<record::Player>& others) {
+    auto isTaken = [&](const std::string& name) {
+        return std::ranges::find(others, name, &record::Player::name) != others.end() ||
+               std::ranges::any_of(players(), [&](const auto& entry) { return entry.player.name == name; });
+    };
+    int n = 1;
+    while (isTaken("Player " + std::to_string(n)))
+        ++n;
+    return {.id = newPlayerId(), .name = "Player " + std::to_string(n)};
+}
+
+std::vector<record::Player> Book::playersOf(const std::string& testId) {
+    if (m_logbook)
+        if (auto players = m_logbook->playersOf(testId))
+            return std::move(*players);
+    return {};
+}
+
+template<typename Write> bool Book::changePlayers(Write write) {
+    if (!m_logbook || !ok(written(write)))
+        return false;
+    m_players.reset();
+    m_stale = true;
+    emit playersChanged();
+    return true;
+}
+
+bool Book::savePlayer(const record::Player& player) {
+    return changePlayers([&] { return m_logbook->savePlayer(player); });
+}
+
+bool Book::joinPlayers(const std::string& from, const std::string& into) {
+    return changePlayers([&] { return m_logbook->joinPlayers(from, into); });
+}
+
+bool Book::removePlayer(const std::string& id) {
+    return changePlayers([&] { return m_logbook->removePlayer(id); });
 }
 
 } // namespace knot::app

@@ -60,7 +60,20 @@ public:
     /// Parts of the logbook's clubs, to build others from.
     const std::vector<record::Part>& knownParts();
 
+    /// Who hits, by name; kept once for all tests.
+    const std::vector<logbook::PlayerEntry>& players();
+    /// The player of a name, or a new one, who is kept with the first test that they are in.
+    record::Player playerCalled(const std::string& name);
+    /// Somebody who gave no name, called by one that nobody of the logbook or of a test has: "Player 2".
+    record::Player namelessPlayer(const std::vector<record::Player>& others);
+    std::vector<record::Player> playersOf(const std::string& testId);
+    bool savePlayer(const record::Player& player);
+    bool joinPlayers(const std::string& from, const std::string& into);
+    bool removePlayer(const std::string& id);
+
 signals:
+    /// Players were changed, joined or taken away.
+    void playersChanged();
     /// Another logbook is open, or its list has changed.
     void changed();
     /// What was said of a test of the list is another.
@@ -75,11 +88,14 @@ private:
     void adopt(logbook::Logbook opened);
     bool isOpenAt(const QString& path) const;
     template<typename Write> auto written(Write write) -> decltype(write());
+    template<typename Write> bool changePlayers(Write write);
+    void forgetLists();
     template<typename T> bool ok(const logbook::Result<T>& result);
 
     std::optional<logbook::Logbook> m_logbook;
     std::vector<logbook::TestEntry> m_tests;
     std::optional<std::vector<record::Part>> m_parts;
+    std::optional<std::vector<logbook::PlayerEntry>> m_players;
     record::DisplayUnits m_units;
     bool m_stale = false;
     std::size_t m_writes = 0;

@@ -45,6 +45,18 @@ Session::Session(QObject* parent)
         m_bay.planChanged();
         emit m_hand.replaced();
     });
+    connect(&m_book, &Book::playersChanged, this, [this] {
+        if (!m_hand.isKept())
+            return;
+        const std::string names = test().playerNames();
+        takeKeptPlayers(m_hand.edit());
+        if (test().playerNames() != names && !m_bay.hasUnsaved()) { // there is no way back to the former name
+            m_declaring.forget();
+            m_bay.forget();
+        }
+        m_bay.planChanged();
+        emit m_declaring.changed();
+    });
     connect(&m_bay, &BayRun::changed, this,
             [this] { m_judging.markStale([this] { return m_hand.has() ? &m_hand.test() : nullptr; }); });
 }
@@ -79,6 +91,17 @@ void Session::dropTest() {
     emit m_hand.replaced();
 }
 
+// Who is in a test is as the logbook has them.
+void Session::takeKeptPlayers(record::Test& test) {
+    auto players = m_book.playersOf(test.id);
+    if (players.size() != test.players.size())
+        return;
+    for (record::Shot& shot : test.shots)
+        if (const auto at = shot.player.empty() ? std::nullopt : test.playerIndex(shot.player))
+            shot.player = players[*at].name;
+    test.players = std::move(players);
+}
+
 // Into the logbook where one is open, and in hand.
 bool Session::keepAndTake(record::Test test) {
     if (m_book.isOpen()) {
@@ -87,6 +110,7 @@ bool Session::keepAndTake(record::Test test) {
         if (!id)
             return false;
         test.id = *id;
+        takeKeptPlayers(test);
     }
     take(std::move(test));
     return true;
@@ -138,6 +162,7 @@ bool Session::keepIn(const QString& path) {
     if (!id)
         return false;
     m_hand.edit().id = *id;
+    takeKeptPlayers(m_hand.edit());
     m_bay.keptElsewhere();
     emit m_hand.replaced();
     return true;
@@ -202,8 +227,7 @@ bool Session::copyDeclaration(const std::vector<std::string>& builds) {
     copy.title =
         (builds.empty() ? tr("%1, again") : tr("%1, confirmed")).arg(QString::fromStdString(from.title)).toStdString();
     copy.question = from.question;
-    copy.player = from.player;
-    copy.profile = from.profile;
+    copy.players = from.players;
     copy.createdAt = momentNow();
     copy.card = from.card;
     copy.plan = from.plan;

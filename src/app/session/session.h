@@ -74,6 +74,7 @@ signals:
 private:
     void take(record::Test test);
     bool keepAndTake(record::Test test);
+    void takeKeptPlayers(record::Test& test);
     void dropTest();
     void forgetAll();
 

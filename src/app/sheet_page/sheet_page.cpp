@@ -7,6 +7,7 @@
 #include "app/session/declaring.h"
 #include "app/session/test_in_hand.h"
 #include "app/sheet_page/outcome_rows.h"
+#include "app/sheet_page/player_rows.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
@@ -28,18 +29,6 @@ namespace knot::app {
 namespace {
 
 using record::Test;
-
-struct AboutPlayer {
-    const char* name;
-    const char* label;
-    std::string record::Player::*member;
-};
-
-constexpr AboutPlayer about[] = {{"shape", QT_TR_NOOP("Usual shape"), &record::Player::shape},
-                                 {"miss", QT_TR_NOOP("Usual miss"), &record::Player::miss},
-                                 {"tempo", QT_TR_NOOP("Tempo and transition"), &record::Player::tempo},
-                                 {"goals", QT_TR_NOOP("Wants"), &record::Player::goals},
-                                 {"health", QT_TR_NOOP("To look after"), &record::Player::health}};
 
 QString ruleText(record::SetAsideRule rule) {
     switch (rule) {
@@ -125,24 +114,9 @@ QWidget* SheetPage::buildQuestion() {
 
 QWidget* SheetPage::buildPlayer() {
     QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("The player"), column);
-    m_player = new QLineEdit;
-    m_handed = choiceBox({tr("right-handed"), tr("left-handed")});
-    m_speed = new NumberField({.low = 10, .high = 150});
-    auto* row = new QHBoxLayout;
-    row->addWidget(labelled(tr("&Name"), m_player, "player"), 4);
-    row->addWidget(labelled(tr("Hand"), m_handed, "hand"), 3);
-    row->addWidget(labelled(tr("Driver speed"), m_speed, "speed"), 2);
-    column->addLayout(row);
-    auto* lines = new QGridLayout;
-    lines->setHorizontalSpacing(10);
-    lines->setVerticalSpacing(6);
-    for (std::size_t i = 0; i < std::size(about); ++i) {
-        m_about << new QLineEdit;
-        lines->addWidget(labelled(tr(about[i].label), m_about.back(), about[i].name), static_cast<int>(i) / 3,
-                         static_cast<int>(i) % 3);
-    }
-    column->addLayout(lines);
+    Panel* panel = headedPanel(tr("Who hits"), column);
+    m_players = new PlayerRows(m_hand, m_declaring, m_book);
+    column->addWidget(m_players);
     return panel;
 }
 
@@ -271,25 +245,11 @@ void SheetPage::wire() {
         test.title = typed.empty() ? tr("New test").toStdString() : typed;
     });
     text(m_factor, tr("the factor"), [](Test& test, const std::string& typed) { test.card.factor = typed; });
-    text(m_player, tr("the player"), [](Test& test, const std::string& typed) {
-        test.player = typed;
-        test.profile.name = typed;
-    });
-    for (std::size_t i = 0; i < std::size(about); ++i)
-        text(m_about[static_cast<qsizetype>(i)], tr(about[i].label),
-             [i](Test& test, const std::string& typed) { test.profile.*about[i].member = typed; });
+    connect(m_players, &PlayerRows::aboutRequested, this, &SheetPage::playerRequested);
+    connect(&m_book, &Book::playersChanged, this, &SheetPage::markStale);
     connect(m_kind, &QComboBox::activated, this, &SheetPage::setKind);
     connect(m_comparison, &QComboBox::activated, this,
             [this](int which) { m_declaring.setComparison(static_cast<record::Comparison>(which)); });
-    connect(m_handed, &QComboBox::activated, this, [this](int hand) {
-        m_declaring.change(tr("the player"), [&](Test& test) { test.profile.leftHanded = hand == 1; });
-    });
-    connect(m_speed, &NumberField::edited, this, [this](std::optional<double> shown) {
-        const record::MetricFormat format(record::Metric::clubSpeed, m_book.units());
-        m_declaring.change(tr("the player's speed"), [&](Test& test) {
-            test.profile.clubSpeed = shown ? std::optional(format.internal(*shown)) : std::nullopt;
-        });
-    });
     connect(m_rule, &QComboBox::activated, this, [this](int rule) {
         m_declaring.change(tr("the rule for bad shots"),
                            [&](Test& test) { test.card.setAsideRule = static_cast<record::SetAsideRule>(rule); });
@@ -326,16 +286,10 @@ void SheetPage::refresh() {
     const Test& test = m_hand.test();
     showText(m_question, test.question);
     showText(m_factor, test.card.factor);
-    showText(m_player, test.player);
     m_kind->setCurrentIndex(static_cast<int>(test.card.kind));
     m_factor->parentWidget()->setVisible(test.card.kind == record::TestKind::own);
     m_comparison->setCurrentIndex(static_cast<int>(test.card.comparison));
-    m_handed->setCurrentIndex(test.profile.leftHanded ? 1 : 0);
-    const record::MetricFormat speed(record::Metric::clubSpeed, m_book.units());
-    m_speed->display(test.profile.clubSpeed ? std::optional(speed.shown(*test.profile.clubSpeed)) : std::nullopt, 1);
-    m_speed->setRemark(QString::fromStdString(speed.unitText()));
-    for (std::size_t i = 0; i < std::size(about); ++i)
-        showText(m_about[static_cast<qsizetype>(i)], test.profile.*about[i].member);
+    m_players->refresh();
     m_rule->setCurrentIndex(static_cast<int>(test.card.setAsideRule));
     m_ruleText->setText(ruleText(test.card.setAsideRule));
     m_replace->setChecked(test.card.replaceSetAside);

@@ -14,6 +14,7 @@ class Book;
 class Declaring;
 class NumberField;
 class OutcomeRows;
+class PlayerRows;
 class TestInHand;
 
 /// The test sheet: what is asked, of whom, judged by what, and what is held constant. Every edit is
@@ -25,6 +26,10 @@ public:
     SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent = nullptr);
     void takeFocus() override;
     QString subtitle() const override;
+
+signals:
+    /// The page about a player, by id.
+    void playerRequested(const std::string& id);
 
 protected:
     void refresh() override;
@@ -50,10 +55,7 @@ private:
     QLineEdit* m_factor = nullptr;
     QComboBox* m_comparison = nullptr;
     QLabel* m_frozen = nullptr;
-    QLineEdit* m_player = nullptr;
-    QComboBox* m_handed = nullptr;
-    NumberField* m_speed = nullptr;
-    QList<QLineEdit*> m_about;
+    PlayerRows* m_players = nullptr;
     QVBoxLayout* m_controls = nullptr;
     QList<QCheckBox*> m_held;
     QList<QLineEdit*> m_slips;

@@ -4,9 +4,9 @@
 #include "app/form/typed.h"
 #include "app/import_page/import_page.h"
 #include "app/logbook_page/logbook_page.h"
-#include "app/plan_page/order_slip.h"
 #include "app/plan_page/plan_page.h"
 #include "app/plan_page/seal_panel.h"
+#include "app/player_page/player_page.h"
 #include "app/rack_page/rack_page.h"
 #include "app/reading_page/reading_page.h"
 #include "app/session/session.h"
@@ -15,12 +15,12 @@
 #include "app/shell/page.h"
 #include "app/shell/spine.h"
 #include "app/shell/ways_in.h"
+#include "app/shell/ways_out.h"
 #include "app/start_page/start_page.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/number_text.h"
-#include "files/file.h"
 #include "files/import/shot_file.h"
 
 #include <QApplication>
@@ -43,10 +43,6 @@ QString anyFile() {
 QString shotFiles() {
     return MainWindow::tr("Shot files (*.csv *.txt *.tsv *.xlsx *.ods);;Exported tests (*.json);;All files (*)");
 }
-QString logbooks() {
-    return MainWindow::tr("Knot Count logbook (*.knotbook)");
-}
-
 } // namespace
 
 MainWindow::MainWindow(Session& session, std::unique_ptr<Prompter> prompter)
@@ -87,8 +83,11 @@ void MainWindow::buildUi() {
     for (const PageEntry& entry : pageEntries)
         m_pages->addWidget(page(entry.id));
     m_waysIn = new WaysIn(m_session, *m_importPage, this);
+    m_waysOut = new WaysOut(m_session, *m_prompter, this);
     m_pages->addWidget(m_startPage);
     m_pages->addWidget(m_importPage);
+    m_playerPage = new PlayerPage(m_session.book());
+    m_pages->addWidget(m_playerPage);
 
     auto* column = new QVBoxLayout;
     column->setContentsMargins(24, 10, 24, 20);
@@ -126,6 +125,8 @@ Page* MainWindow::page(PageId id) const {
         return m_startPage;
     case PageId::import:
         return m_importPage;
+    case PageId::players:
+        return m_playerPage;
     case PageId::reading:
         break;
     }
@@ -155,9 +156,9 @@ void MainWindow::buildFileMenu() {
     file->addSeparator();
     add(tr("&Open…"), QKeySequence::Open, "actionOpen", [this] { askOpen(); });
     add(tr("&Import shots…"), QKeySequence(Qt::CTRL | Qt::Key_I), "actionImport", [this] { askImport(); });
-    m_keep = add(tr("&Keep in a logbook…"), QKeySequence::Save, "actionKeep", [this] { askKeep(); });
-    m_export =
-        add(tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), "actionExport", [this] { askExport(); });
+    m_keep = add(tr("&Keep in a logbook…"), QKeySequence::Save, "actionKeep", [this] { m_waysOut->keep(); });
+    m_export = add(tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), "actionExport",
+                   [this] { m_waysOut->exportTest(); });
     m_addShots = add(tr("&Add shots to this test…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I), "actionAddShots",
                      [this] { askShots(); });
     file->addSeparator();
@@ -168,13 +169,7 @@ void MainWindow::buildMenus() {
     buildFileMenu();
     QMenu* edit = menuBar()->addMenu(tr("&Edit"));
     auto onBay = [this] { return currentPage() == m_bayPage; };
-    m_undo = edit->addAction(tr("&Undo"), QKeySequence::Undo, this, [this, onBay] {
-        Typed::commitAll();
-        if (currentPage() == m_logbookPage)
-            m_session.restoreTest();
-        else
-            onBay() ? m_session.bay().undo() : m_session.declaring().undo();
-    });
+    m_undo = edit->addAction(tr("&Undo"), QKeySequence::Undo, this, &MainWindow::undo);
     m_undo->setObjectName(QStringLiteral("actionUndo"));
     m_redo = edit->addAction(tr("&Redo"), QKeySequence::Redo, this,
                              [this, onBay] { onBay() ? m_session.bay().redo() : m_session.declaring().redo(); });
@@ -191,6 +186,10 @@ void MainWindow::buildMenus() {
                                       [this, id = entry.id] { goTo(id); });
         item->setObjectName(QLatin1String(entry.action));
     }
+    go->addSeparator();
+    go->addAction(tr("Pla&yers"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P), this, [this] {
+          goTo(PageId::players);
+      })->setObjectName(QStringLiteral("actionPlayers"));
     buildBayMenu();
     QMenu* view = menuBar()->addMenu(tr("&View"));
     QAction* theme =
@@ -200,6 +199,27 @@ void MainWindow::buildMenus() {
     escape->setShortcut(Qt::Key_Escape);
     connect(escape, &QAction::triggered, m_messages, &MessageBar::clear);
     addAction(escape);
+}
+
+void MainWindow::undo() {
+    Typed::commitAll();
+    const Page* page = currentPage();
+    if (page == m_logbookPage)
+        m_session.restoreTest();
+    else if (page == m_playerPage)
+        m_playerPage->undo();
+    else
+        page == m_bayPage ? m_session.bay().undo() : m_session.declaring().undo();
+}
+
+void MainWindow::wirePlayers() {
+    connect(m_playerPage, &PlayerPage::changed, this, &MainWindow::refreshHeading);
+    connect(m_playerPage, &PlayerPage::complained, this,
+            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
+    connect(m_sheetPage, &SheetPage::playerRequested, this, [this](const std::string& id) {
+        m_playerPage->show(id);
+        goTo(PageId::players);
+    });
 }
 
 void MainWindow::wire() {
@@ -218,14 +238,20 @@ void MainWindow::wire() {
             showPage(PageId::sheet);
     });
     wireStart();
+    wirePlayers();
     connect(m_waysIn, &WaysIn::pageRequested, this, &MainWindow::showPage);
     connect(m_waysIn, &WaysIn::cleared, m_messages, &MessageBar::clear);
     connect(m_waysIn, &WaysIn::layRequested, m_bayPage, &BayPage::layShots);
+    connect(m_waysOut, &WaysOut::cleared, m_messages, &MessageBar::clear);
+    connect(m_waysOut, &WaysOut::noted, this,
+            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
+    connect(m_waysOut, &WaysOut::complained, this,
+            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
     connect(m_waysIn, &WaysIn::complained, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
     connect(m_importPage, &ImportPage::changed, this, &MainWindow::refreshHeading);
-    connect(m_planPage->sealPanel(), &SealPanel::printRequested, this, &MainWindow::askPrint);
-    connect(m_planPage->sealPanel(), &SealPanel::saveRequested, this, &MainWindow::askSaveText);
+    connect(m_planPage->sealPanel(), &SealPanel::printRequested, m_waysOut, &WaysOut::printSlip);
+    connect(m_planPage->sealPanel(), &SealPanel::saveRequested, m_waysOut, &WaysOut::saveText);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
     connect(m_bayPage, &BayPage::complained, this,
@@ -241,7 +267,7 @@ void MainWindow::wire() {
     connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(PageId::reading); });
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);
-    connect(m_readingPage, &ReadingPage::keepRequested, this, &MainWindow::askKeep);
+    connect(m_readingPage, &ReadingPage::keepRequested, m_waysOut, &WaysOut::keep);
     connect(&m_session, &Session::refused, this,
             [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
     connect(&m_session, &Session::noted, this,
@@ -259,13 +285,13 @@ void MainWindow::showPage(PageId id) {
     if (id == PageId::import) {
         if (!m_importPage->hasFile())
             id = PageId::logbook;
-    } else if (id != PageId::start &&
+    } else if (id != PageId::start && id != PageId::players &&
                (!m_session.hasTest() || (id == PageId::reading && m_session.test().shots.empty())))
         id = id == PageId::reading && m_session.hasTest() ? PageId::plan : PageId::logbook;
     if (id == PageId::logbook && !m_session.book().isOpen())
         id = PageId::start;
     m_session.findings().setWatched(id == PageId::logbook);
-    if (id == PageId::logbook)
+    if (id == PageId::logbook || id == PageId::players)
         m_session.book().listIfStale();
     m_pages->setCurrentWidget(page(id));
     m_spine->setCurrent(id < PageId::start ? static_cast<int>(id) : 0); // the others stand before the logbook
@@ -308,25 +334,6 @@ void MainWindow::askShots() {
         m_waysIn->add(path);
 }
 
-void MainWindow::askPrint(const QString& html) {
-    QString path = m_prompter->fileToSave(this, tr("Print the order slip"), tr("Order slip.pdf"), tr("PDF (*.pdf)"));
-    if (path.isEmpty())
-        return;
-    if (const QString whyNot = OrderSlip::print(html, path); !whyNot.isEmpty())
-        m_messages->show(whyNot, MessageBar::Tone::fault);
-}
-
-void MainWindow::askSaveText(const QString& text) {
-    const QString path =
-        m_prompter->fileToSave(this, tr("Save the sealed text"), tr("Sealed text.txt"), tr("Text (*.txt)"));
-    if (path.isEmpty())
-        return;
-    const auto written = files::writeFile(path.toStdString(), text.toStdString());
-    m_messages->show(written ? tr("Saved to the letter: sha256sum of %1 gives the published hash.").arg(path)
-                             : QString::fromStdString(files::sentence(written.error())),
-                     written ? MessageBar::Tone::note : MessageBar::Tone::fault);
-}
-
 void MainWindow::refreshHeading() {
     for (int stage = 1; stage <= 4; ++stage)
         m_spine->setReachable(stage, m_session.hasTest());
@@ -335,9 +342,10 @@ void MainWindow::refreshHeading() {
     m_addShots->setEnabled(m_session.hasTest());
     const Page* page = currentPage();
     const bool onBay = page == m_bayPage;
-    m_undo->setEnabled(page == m_logbookPage ? m_session.canRestoreTest()
-                       : onBay               ? m_session.bay().canUndo()
-                                             : m_session.declaring().canUndo());
+    m_undo->setEnabled(page == m_logbookPage  ? m_session.canRestoreTest()
+                       : page == m_playerPage ? m_playerPage->canUndo()
+                       : onBay                ? m_session.bay().canUndo()
+                                              : m_session.declaring().canUndo());
     m_redo->setEnabled(onBay ? m_session.bay().canRedo() : m_session.declaring().canRedo());
     m_keep->setEnabled(m_session.hasTest() && (!m_session.isKept() || m_session.bay().hasUnsaved()));
     refreshBayMenu();
@@ -406,29 +414,6 @@ void MainWindow::askOpen() {
 void MainWindow::askImport() {
     if (const QString path = m_prompter->fileToOpen(this, tr("Import shots"), shotFiles()); !path.isEmpty())
         openPath(path);
-}
-
-void MainWindow::askKeep() {
-    if (!m_session.hasTest() || (m_session.isKept() && !m_session.bay().hasUnsaved()))
-        return;
-    QString path = m_prompter->fileToSave(this, tr("Keep in a logbook"), tr("My shots.knotbook"), logbooks(),
-                                          Prompter::Existing::add);
-    if (path.isEmpty())
-        return;
-    if (!path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive))
-        path += QStringLiteral(".knotbook");
-    m_messages->clear();
-    m_session.keepIn(path);
-}
-
-void MainWindow::askExport() {
-    if (!m_session.hasTest())
-        return;
-    const QString name = QString::fromStdString(m_session.test().title) + QStringLiteral(".csv");
-    const QString path =
-        m_prompter->fileToSave(this, tr("Export this test"), name, tr("Shots (*.csv);;Whole test (*.json)"));
-    if (!path.isEmpty())
-        m_session.exportShots(path);
 }
 
 void MainWindow::switchTheme() {

@@ -19,6 +19,7 @@ class LogbookPage;
 class MessageBar;
 class Page;
 class PlanPage;
+class PlayerPage;
 class RackPage;
 class ReadingPage;
 class Session;
@@ -26,6 +27,7 @@ class SheetPage;
 class Spine;
 class StartPage;
 class WaysIn;
+class WaysOut;
 
 /// The window: the spine of stages, a heading, a line for messages, and the page of the stage.
 class MainWindow : public QMainWindow {
@@ -38,9 +40,9 @@ public:
     void showPage(PageId page);
     /// Opens a logbook or an exported test, or takes up a shot file to import, by the file's ending.
     void openPath(const QString& path);
-    /// Opens the player's window beside this one.
     /// The list of the shots, to put the record right; what was looked at comes back after it.
     void showShots();
+    /// Opens the player's window beside this one.
     QWidget* openPlayerWindow();
 
 protected:
@@ -60,14 +62,12 @@ private:
     void askLay();
     void wire();
     void wireStart();
+    void wirePlayers();
+    void undo();
     void openListed(const std::string& id);
     void askOpen();
     void askImport();
-    void askKeep();
-    void askExport();
     void askShots();
-    void askPrint(const QString& html);
-    void askSaveText(const QString& text);
     void goTo(PageId page);
     void startTest(record::Stage stage);
     void refreshHeading();
@@ -84,10 +84,12 @@ private:
     ImportPage* m_importPage = nullptr;
     PageId m_listedFrom = PageId::bay; ///< where the list of shots was asked for
     WaysIn* m_waysIn = nullptr;
+    WaysOut* m_waysOut = nullptr;
     LogbookPage* m_logbookPage = nullptr;
     SheetPage* m_sheetPage = nullptr;
     RackPage* m_rackPage = nullptr;
     PlanPage* m_planPage = nullptr;
+    PlayerPage* m_playerPage = nullptr;
     BayPage* m_bayPage = nullptr;
     ReadingPage* m_readingPage = nullptr;
     QAction* m_keep = nullptr;

@@ -8,7 +8,7 @@
 namespace knot::app {
 
 /// The stages of a test, and the pages before there is one.
-enum class PageId { logbook, sheet, rack, plan, bay, reading, start, import };
+enum class PageId { logbook, sheet, rack, plan, bay, reading, start, import, players };
 
 /// A page as it is named on the spine, in the Go menu, by `--page` and by Alt and its number.
 struct PageEntry {

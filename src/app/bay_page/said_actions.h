@@ -1,0 +1,42 @@
+#pragma once
+
+#include "core/record/test.h"
+
+#include <QObject>
+#include <QStringList>
+
+#include <optional>
+
+namespace knot::app {
+
+class BayActions;
+
+/// What is said in the bay: of a shot before its number shows, of a club and its stint, of a moment.
+class SaidActions : public QObject {
+    Q_OBJECT
+
+public:
+    explicit SaidActions(BayActions& actions);
+
+    /// Good, so-so or bad: of the last shot while its number is not seen, else of the one in the air.
+    void call();
+    void scoreFeel(std::size_t scale, int score);
+    void wordFeel(const QString& text);
+    /// Against the club before.
+    void compare(record::Versus versus);
+    void guess();
+    /// A flag now, words later.
+    void flag();
+    /// Words: the reason of a set-aside, those of a flag, or a note to the test.
+    void word();
+
+private:
+    void askReason(record::ShotId shot);
+    void guessAtEnd(record::BuildAt build);
+    QStringList clubNames() const;
+    std::optional<std::size_t> flagWithoutWords() const;
+
+    BayActions& m_at;
+};
+
+} // namespace knot::app

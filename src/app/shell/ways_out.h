@@ -1,0 +1,37 @@
+#pragma once
+
+#include "app/prompter.h"
+
+#include <QObject>
+
+class QWidget;
+
+namespace knot::app {
+
+class Session;
+
+/// The ways out: the test in hand into a logbook or a file, the order slip on paper, the sealed text.
+class WaysOut : public QObject {
+    Q_OBJECT
+
+public:
+    WaysOut(Session& session, Prompter& prompter, QWidget* window);
+
+    void keep();
+    void exportTest();
+    void printSlip(const QString& html);
+    void saveText(const QString& text);
+
+signals:
+    /// What was said before is settled.
+    void cleared();
+    void noted(const QString& sentence);
+    void complained(const QString& sentence);
+
+private:
+    Session& m_session;
+    Prompter& m_prompter;
+    QWidget* m_window;
+};
+
+} // namespace knot::app
