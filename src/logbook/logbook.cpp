@@ -313,6 +313,7 @@ Result<std::string> Logbook::save(record::Test test) {
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, test.id);
         clear.exec();
+        takeKeptNames(m_connection->database, test);
         insertTest(m_connection->database, test);
         return test.id;
     });

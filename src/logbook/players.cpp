@@ -9,6 +9,7 @@
 #include <nlohmann/json.hpp>
 
 #include <algorithm>
+#include <map>
 #include <stdexcept>
 
 namespace knot::logbook {
@@ -57,8 +58,12 @@ void put(Database& database, const Player& player) {
 std::string idOf(Database& database, Player player) {
     if (!player.id.empty() && playerById(database, player.id))
         return player.id;
-    if (const auto same = sameAs(database, player))
+    if (const auto same = sameAs(database, player)) {
+        const auto known = playerById(database, *same);
+        if (const Player now = filledIn(*known, player); now != *known)
+            put(database, now);
         return *same;
+    }
     if (player.id.empty())
         player.id = newId();
     put(database, player);
@@ -147,6 +152,30 @@ std::vector<Player> playersOf(Database& database, const std::string& testId) {
     while (s.executeStep())
         players.push_back(playerIn(s.getColumn(0).getString(), s.getColumn(1).getString()));
     return players;
+}
+
+void takeKeptNames(Database& database, record::Test& test) {
+    std::map<std::string, std::string> now; // of those who have another name
+    for (const Player& player : test.players)
+        if (const auto kept = player.id.empty() ? std::nullopt : playerById(database, player.id);
+            kept && kept->name != player.name)
+            now[player.name] = kept->name;
+    if (now.empty())
+        return;
+    auto rename = [&](std::string& name) {
+        if (const auto at = now.find(name); at != now.end())
+            name = at->second;
+    };
+    for (Player& player : test.players)
+        rename(player.name);
+    for (std::size_t i = 0; i < test.players.size(); ++i)
+        if (test.playerIndex(test.players[i].name) != record::PlayerAt(i))
+            throw PlayersClash("two players of “" + test.title + "” are called “" + test.players[i].name + "” now");
+    for (record::Shot& shot : test.shots)
+        rename(shot.player);
+    for (record::Amendment& amendment : test.amendments)
+        for (record::Shot& shot : amendment.was)
+            rename(shot.player);
 }
 
 void writePlayersOf(Database& database, const record::Test& test) {

@@ -31,8 +31,11 @@ struct PlayersClash : std::runtime_error {
 std::vector<PlayerEntry> listPlayers(SQLite::Database& database);
 /// Those of a test, in its order.
 std::vector<record::Player> playersOf(SQLite::Database& database, const std::string& testId);
+/// Calls the players of a test what the logbook calls them now, also in its shots. Nobody may be called like
+/// another of the test then.
+void takeKeptNames(SQLite::Database& database, record::Test& test);
 /// Says who is in a test. A player whom the logbook has, by id, else by name and hand, is that one and
-/// stays as they are there; others are kept as they come.
+/// stays as they are there, and learns what they lacked where they were found by name; others are kept as they come.
 void writePlayersOf(SQLite::Database& database, const record::Test& test);
 /// Keeps what is known of a player; another name is theirs in every test.
 void writePlayer(SQLite::Database& database, const record::Player& player);

@@ -96,6 +96,8 @@ TEST_CASE("keys from nothing to hitting, to another club, to another shaft, to a
     CHECK(test.shots.back().build == 2);
     CHECK(test.builds[1].club.head.name == test.builds[2].club.head.name);
 
+    auto* averages = bench.find<QLabel>("averages");
+    CHECK(eventually([&] { return averages->text().contains("Larch 152"); }));
     // A second player through the same three clubs.
     keys.press(Qt::Key_O);
     keys.press(Qt::Key_Return);
@@ -108,6 +110,8 @@ TEST_CASE("keys from nothing to hitting, to another club, to another shaft, to a
     hit(bench, 142);
     CHECK(keys.counted() <= 6);
     CHECK(test.players.size() == 2);
+    // Nobody's shots are averaged with another's.
+    CHECK(eventually([&] { return averages->text().startsWith("average carry of Player 2 so far: Club 1 142"); }));
     for (std::size_t i = 0; i < 3; ++i) {
         CHECK(test.shots[i].player == "Player 1");
         CHECK(test.shots[3 + i].player == "Player 2");
@@ -126,9 +130,11 @@ TEST_CASE("a second player warms up of their own, and undo takes each of it back
     keys.press(Qt::Key_Return);
     hit(bench, 150);
     const auto before = bench.session.test();
+    bench.session.bay().callComing(record::Call::bad); // by the one who hits no more
     keys.press(Qt::Key_O);
     keys.type("Odd");
     keys.press(Qt::Key_Return);
+    CHECK(bench.session.bay().comingCall() == record::Call::none);
     CHECK(now(bench).caption == "Odd · Warm up, not counted");
     hit(bench, 121);
     const auto& test = bench.session.test();
@@ -270,6 +276,7 @@ TEST_CASE("feel, guess and comparison are of the club taken up, one key each for
     keys.press(Qt::Key_Minus);
     CHECK(test.feels[0].versus == record::Versus::worse);
     CHECK(test.feels[0].against == test.shots[0].turn);
+    CHECK(now(bench).caption == "In hand · worse than the one before");
     keys.press(Qt::Key_Equal);
     CHECK(test.feels[0].versus == record::Versus::same);
     hit(bench, 151);

@@ -1,12 +1,21 @@
 // The real program and the simulated monitor, with the program killed at moments nobody chose.
 #include "app/real_program.h"
+#include "core/bay/correct.h"
+#include "core/bay/hand.h"
+#include "core/bay/said.h"
+#include "core/bay/strike.h"
 #include "core/random.h"
+#include "core/simulate/scenarios.h"
 
 #include <QElapsedTimer>
 
 #include <algorithm>
 #include <cstdlib>
 #include <map>
+
+#include <csignal>
+#include <sys/wait.h>
+#include <unistd.h>
 
 using namespace knot;
 using knot::test::OtherWriter;
@@ -107,4 +116,148 @@ TEST_CASE("a watched file written over with each shot, the program killed in bet
     for (std::size_t i = 0; i < test.shots.size(); ++i)
         REQUIRE(test.shots[i].readings.at(record::Metric::carry) == 100.5 + static_cast<double>(i % 100));
     WARN(rewrites << " rewrites with " << ends << " kills");
+}
+
+namespace {
+
+// Work in a process of its own that is killed after a while.
+template<typename Work> void killedAfter(std::size_t microseconds, Work work) {
+    const pid_t child = fork();
+    REQUIRE(child >= 0);
+    if (child == 0) {
+        work();
+        _exit(0);
+    }
+    ::usleep(static_cast<useconds_t>(microseconds));
+    ::kill(child, SIGKILL);
+    int status = 0;
+    ::waitpid(child, &status, 0);
+}
+
+record::Test twoPlayersSitting() {
+    auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
+    test.stage = record::Stage::openSitting;
+    test.nameShots();
+    test.players = {{.id = "aa", .name = "Marit"}};
+    bay::takeNewPlayer(test, {.id = "bb", .name = "Odd"});
+    test.question = "0";
+    return test;
+}
+
+// The n-th thing that is put right or said: the same for whoever asks.
+void putRight(record::Test& test, int n) {
+    Random random(static_cast<std::uint64_t>(n));
+    const auto shot = [&] { return test.shots[random.below(test.shots.size())].id; };
+    const bay::Shots some{shot(), shot()};
+    const auto before = test.shots;
+    switch (random.below(7)) {
+    case 0:
+        std::ignore = bay::moveToClub(test, some, record::BuildAt(random.below(test.builds.size())));
+        break;
+    case 1:
+        std::ignore = bay::moveToPlayer(test, some, record::PlayerAt(random.below(test.players.size())));
+        break;
+    case 2:
+        std::ignore = bay::setReading(test, shot(), record::Metric::carry, 100.0 + n);
+        break;
+    case 3:
+        std::ignore = bay::changeStatus(test, shot(), record::ShotStatus::setAside, bay::Moment::afterNumber, "thin");
+        break;
+    case 4:
+        std::ignore = bay::splitStint(test, shot());
+        break;
+    case 5:
+        bay::takeOtherPart(test, record::PartKind::shaft, "Reed " + std::to_string(n % 3));
+        break;
+    default:
+        if (const auto stint = bay::stintInQuestion(test))
+            bay::compareToLast(test, *stint, static_cast<record::Versus>(1 + n % 3));
+    }
+    record::Amendment amendment{"2026-05-02T10:00:00", "change " + std::to_string(n), {}};
+    for (std::size_t i = 0; i < before.size(); ++i)
+        if (test.shots[i] != before[i])
+            amendment.was.push_back(before[i]);
+    if (!amendment.was.empty() && test.amendments.size() < 30)
+        test.amendments.push_back(amendment);
+    test.question = std::to_string(n); // how far it is stands in the same transaction
+}
+
+} // namespace
+
+TEST_CASE("what is put right is there whole or not at all, whenever the program is killed") {
+    const QTemporaryDir folder;
+    const std::string path = folder.filePath("a.knotbook").toStdString();
+    std::string id;
+    {
+        auto book = *logbook::Logbook::create(path);
+        id = *book.save(twoPlayersSitting());
+    }
+    auto expected = *logbook::Logbook::read(path)->load(id);
+    Random random(20261126);
+    int done = 0;
+    for (int kill = 0; kill < 60; ++kill) {
+        killedAfter(20000 + random.below(180000), [&] {
+            auto book = logbook::Logbook::open(path);
+            auto test = *book->load(id);
+            for (int n = std::stoi(test.question) + 1;; ++n) {
+                putRight(test, n);
+                if (!book->saveShotsAndHead(test, 0))
+                    return;
+            }
+        });
+        auto book = logbook::Logbook::open(path);
+        REQUIRE(book);
+        const auto kept = *book->load(id);
+        for (const int last = std::stoi(kept.question); done < last;)
+            putRight(expected, ++done);
+        REQUIRE(kept == expected);
+        REQUIRE(book->integrityFaults()->empty());
+    }
+    CHECK(done > 60);
+    WARN(done << " changes over 60 kills");
+}
+
+TEST_CASE("a player's other name is in all their shots or in none, a deleted test gone whole or there whole") {
+    const QTemporaryDir folder;
+    const std::string path = folder.filePath("a.knotbook").toStdString();
+    std::string id;
+    std::string other;
+    {
+        auto book = *logbook::Logbook::create(path);
+        id = *book.save(twoPlayersSitting());
+        other = *book.save(twoPlayersSitting());
+    }
+    const auto whole = *logbook::Logbook::read(path)->load(id);
+    Random random(20261127);
+    int named = 0;
+    int gone = 0;
+    for (int kill = 0; kill < 40; ++kill) {
+        killedAfter(20000 + random.below(120000), [&] {
+            auto book = logbook::Logbook::open(path);
+            for (int n = kill * 1000;; ++n) {
+                auto odd = book->load(other)->players[1];
+                odd.name = "Odd " + std::to_string(n);
+                if (!book->savePlayer(odd))
+                    return;
+                const auto test = book->load(id);
+                if (test ? !book->remove(id) : !book->save(whole))
+                    return;
+            }
+        });
+        auto book = logbook::Logbook::open(path);
+        REQUIRE(book);
+        REQUIRE(book->integrityFaults()->empty());
+        const auto kept = *book->load(other);
+        for (const auto& shot : kept.shots)
+            REQUIRE(kept.playerIndex(shot.player).has_value());
+        named += kept.players[1].name != "Odd" ? 1 : 0;
+        if (const auto test = book->load(id)) {
+            REQUIRE(test->shots.size() == whole.shots.size());
+            REQUIRE(test->amendments == whole.amendments);
+        } else {
+            ++gone;
+        }
+    }
+    CHECK(named > 20);
+    WARN(gone << " times it was away");
 }

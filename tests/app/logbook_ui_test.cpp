@@ -8,6 +8,7 @@
 #include <QAbstractItemModelTester>
 #include <QComboBox>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListView>
 #include <QPushButton>
 #include <QSettings>
@@ -207,5 +208,63 @@ TEST_CASE("a test is deleted with a key, and comes back whole with another") {
     QTest::keyClick(list, Qt::Key_Delete);
     CHECK(!bench.session.hasTest());
     REQUIRE(bench.session.book().openOrMake(bench.path("other.knotbook")));
-    CHECK(!bench.session.canRestoreTest());
+    CHECK(!bench.session.canUndoListed());
+}
+
+TEST_CASE("a test gets another title where it stands in the list, and the one before with Ctrl+Z") {
+    QSettings().clear();
+    Bench bench;
+    bench.openDemo();
+    auto* list = bench.find<QListView>("testList");
+    auto typeOver = [&](int row, const QString& title) {
+        list->setFocus();
+        list->setCurrentIndex(list->model()->index(row, 0));
+        QTest::keyClick(list, Qt::Key_F2);
+        auto* editor = qobject_cast<QLineEdit*>(bench.window->focusWidget());
+        REQUIRE(editor != nullptr);
+        REQUIRE(editor != bench.find<QLineEdit>("logbookSearch"));
+        editor->setText(title);
+        QTest::keyClick(editor, Qt::Key_Return);
+        QApplication::processEvents();
+    };
+    auto titleAt = [&](int row) { return list->model()->index(row, 0).data().toString(); };
+    const QString first = titleAt(2);
+    const auto before = *bench.session.book().load(bench.session.book().tests()[2].id);
+    typeOver(2, "A better title");
+    REQUIRE(eventually([&] { return titleAt(2) == "A better title"; }));
+    auto now = *bench.session.book().load(before.id);
+    CHECK(now.title == "A better title");
+    now.title = before.title;
+    CHECK(now == before);
+    typeOver(2, "  "); // no title is none
+    CHECK(titleAt(2) == "A better title");
+    // Also the one in hand.
+    REQUIRE(bench.session.openTest(before.id));
+    bench.window->showPage(app::PageId::logbook);
+    typeOver(2, "Better still");
+    REQUIRE(eventually([&] { return titleAt(2) == "Better still"; }));
+    CHECK(bench.session.test().title == "Better still");
+    list->setFocus();
+    bench.trigger("actionUndo");
+    CHECK(bench.session.test().title == "A better title");
+    bench.trigger("actionUndo");
+    CHECK(titleAt(2) == first);
+    CHECK(!bench.session.canUndoListed());
+}
+
+TEST_CASE("the test in hand in the list is copied, its declaration without its shots") {
+    QSettings().clear();
+    Bench bench;
+    bench.openDemo();
+    auto* list = bench.find<QListView>("testList");
+    list->setCurrentIndex(list->model()->index(2, 0));
+    const auto from = *bench.session.book().load(bench.session.book().tests()[2].id);
+    QTest::keyClick(list, Qt::Key_L, Qt::ControlModifier);
+    REQUIRE(bench.session.hasTest());
+    const auto& test = bench.session.test();
+    CHECK(test.id != from.id);
+    CHECK(test.shots.empty());
+    CHECK(test.card.primary == from.card.primary);
+    CHECK(test.players == from.players);
+    CHECK(bench.session.book().tests().size() == 9);
 }

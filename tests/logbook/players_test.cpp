@@ -38,15 +38,17 @@ std::vector<std::string> namesIn(Logbook& book) {
 
 } // namespace
 
-TEST_CASE("a player of the same name and hand is the same one in every test, and learns nothing from a test") {
+TEST_CASE("a player of the same name and hand is the same one in every test, who learns only what was not known") {
     const Folder folder;
     auto book = *Logbook::create(folder.file("a.knotbook"));
     const auto first = *book.save(testOf({{.id = {}, .name = "Marit", .leftHanded = true, .shape = "fade"}}));
-    const auto second = *book.save(testOf({{.id = {}, .name = "Marit", .leftHanded = true, .shape = "draw"}}));
+    const auto second =
+        *book.save(testOf({{.id = {}, .name = "Marit", .leftHanded = true, .shape = "draw", .miss = "left"}}));
     book.save(testOf({{.id = {}, .name = "Marit"}}));
     CHECK(namesIn(book) == std::vector<std::string>{"Marit, 1", "Marit, left, 2"});
     const auto own = book.load(first)->firstPlayer();
     CHECK(own.shape == "fade");
+    CHECK(own.miss == "left");
     CHECK(book.load(second)->firstPlayer() == own);
     CHECK(book.tests()->front().players == "Marit");
     CHECK(!book.tests()->front().playerIds.empty());
@@ -131,6 +133,30 @@ TEST_CASE("a player is taken out only where no test is theirs; a name thought be
     REQUIRE(book.removePlayer("bb"));
     CHECK(namesIn(book).empty());
     CHECK(book.load(test.id)->players.empty());
+}
+
+TEST_CASE("a test that comes back knows its players by the names that they have now") {
+    const Folder folder;
+    auto book = *Logbook::create(folder.file("a.knotbook"));
+    const auto id = *book.save(testOf({{.id = "aa", .name = "Marit"}, {.id = "bb", .name = "Odd"}}));
+    const auto loaded = *book.load(id);
+    REQUIRE(book.remove(id));
+    Player odd = loaded.players[1];
+    odd.name = "Odd Farstad";
+    REQUIRE(book.savePlayer(odd));
+    REQUIRE(book.save(loaded));
+    const auto back = *book.load(id);
+    CHECK(back.players[1].name == "Odd Farstad");
+    for (const auto& shot : back.shots)
+        CHECK(back.playerIndex(shot.player).has_value());
+    // Two of one name in one test can't be kept.
+    REQUIRE(book.remove(id));
+    odd.name = "Marit";
+    REQUIRE(book.savePlayer(odd));
+    const auto refused = book.save(loaded);
+    REQUIRE(!refused);
+    CHECK(logbook::sentence(refused.error()).find("are called “Marit” now") != std::string::npos);
+    CHECK(book.tests()->empty());
 }
 
 TEST_CASE("players outlive their tests, and a restored test finds them again") {

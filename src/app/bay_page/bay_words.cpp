@@ -1,6 +1,7 @@
 #include "app/bay_page/bay_words.h"
 
 #include "core/bay/hand.h"
+#include "core/bay/said.h"
 #include "core/judge/leads.h"
 #include "core/record/number_text.h"
 
@@ -156,12 +157,24 @@ std::vector<Metric> firstMetrics(const record::Card& card) {
 
 namespace {
 
-// Who does it, where a test has several players, and what they are asked for.
+// What was said of the club in hand against the one before.
+QString versusWords(const record::Test& test) {
+    const auto stint = bay::stintInQuestion(test);
+    const auto versus = stint ? bay::feelOf(test, *stint).versus : record::Versus::notSaid;
+    return versus == record::Versus::better  ? Words::tr("better than the one before")
+           : versus == record::Versus::worse ? Words::tr("worse than the one before")
+           : versus == record::Versus::same  ? Words::tr("can’t be told from the one before")
+                                             : QString();
+}
+
+// Who does it, where a test has several players, what was said of it, and what they are asked for.
 QString ofWhom(const Situation& at, const QString& caption) {
     QStringList parts;
     if (at.test.players.size() > 1)
         parts << QString::fromStdString(bay::hitterOf(at.test).name);
     parts << caption;
+    if (const QString said = versusWords(at.test); !said.isEmpty())
+        parts << said;
     if (!at.test.progress.delivery.empty())
         parts << Words::tr("asked for: %1").arg(QString::fromStdString(at.test.progress.delivery));
     return parts.join(QStringLiteral(" · "));
@@ -278,18 +291,25 @@ QString courseLine(const record::Test& test, const bay::Stand& stand) {
     return parts.join(QStringLiteral(" · "));
 }
 
-QString averagesLine(const record::Test& test, const record::DisplayUnits& units) {
+QString averagesLine(record::Test test, const record::DisplayUnits& units) {
     if (!maySeeAverages(test, Eyes::fitter) || test.shots.empty())
         return {};
+    const std::string hitter = bay::playerInHand(test);
+    if (!hitter.empty()) // nobody's shots are averaged with another's
+        std::erase_if(test.shots, [&](const record::Shot& shot) { return shot.player != hitter; });
     const auto subject = judge::Case::of(test);
     const Metric metric = firstMetrics(test.card).front();
     QStringList parts;
     for (const auto& average : judge::liveAverages(subject, metric))
         parts << nameOf(subject.test(), average.build) + QLatin1Char(' ') +
                      QString::fromStdString(record::MetricFormat(metric, units).withUnit(average.mean));
-    return parts.isEmpty() ? QString()
-                           : Words::tr("average %1 so far: ").arg(QString::fromStdString(record::info(metric).label)) +
-                                 parts.join(QStringLiteral(", "));
+    if (parts.isEmpty())
+        return {};
+    const QString label = QString::fromStdString(record::info(metric).label);
+    const QString whose = hitter.empty()
+                              ? Words::tr("average %1 so far: ").arg(label)
+                              : Words::tr("average %1 of %2 so far: ").arg(label, QString::fromStdString(hitter));
+    return whose + parts.join(QStringLiteral(", "));
 }
 
 QString resumedWords(const Situation& now) {

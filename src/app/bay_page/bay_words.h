@@ -26,8 +26,9 @@ std::vector<record::Metric> firstMetrics(const record::Card& card);
 /// "lap 2 of 5 · 34 swings today · 12 since the last rest".
 QString courseLine(const record::Test& test, const bay::Stand& stand);
 
-/// Running averages of the first declared number, a club each; empty where they may not be seen.
-QString averagesLine(const record::Test& test, const record::DisplayUnits& units);
+/// Running averages of the first declared number, a club each, of the player in hand where there are several; empty
+/// where they may not be seen.
+QString averagesLine(record::Test test, const record::DisplayUnits& units);
 
 QString nameOf(const record::Test& test, record::BuildAt build);
 /// "good", "so-so", "bad"; empty where nothing was called.

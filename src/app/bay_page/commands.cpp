@@ -126,7 +126,7 @@ const std::array commands = {
                    },
                .hint =
                    [](const Situation& now) {
-                       return now.stand.phase() == Phase::free ? Words::tr("the last shot")
+                       return now.stand.phase() == Phase::free ? Words::tr("the last one, or the next")
                                                                : Words::tr("before its number shows");
                    },
                .due = callDue,

@@ -87,6 +87,7 @@ void HandActions::nextPlayer() {
     m_at.ask().askChoiceOrLine(
         tr("Who hits now? A number, or somebody’s name."), names,
         [this](int answer) {
+            m_at.run().callNothing(); // what was called was another's
             m_at.run().step(tr("another player"), [&](record::Test& changed) {
                 bay::takePlayer(changed, record::PlayerAt(static_cast<std::size_t>(answer)));
             });
@@ -111,6 +112,7 @@ void HandActions::takeNewPlayer(const QString& name) {
         name.isEmpty() ? m_book.namelessPlayer(others) : m_book.playerCalled(name.toStdString());
     const QString now = m_at.run().now();
     const bool isNew = !m_at.test().playerIndex(player.name);
+    m_at.run().callNothing();
     m_at.run().step(tr("another player"), 0, [&](record::Test& test) {
         const bay::From from = bay::takeNewPlayer(test, player, before);
         if (isNew && test.stage == record::Stage::test)

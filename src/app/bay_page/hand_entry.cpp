@@ -29,7 +29,7 @@ HandEntry::HandEntry(QWidget* parent)
     m_grid->setHorizontalSpacing(size::grid);
     m_grid->setVerticalSpacing(4);
     column->addLayout(m_grid);
-    m_rest = new QCheckBox(tr("all num&bers"));
+    m_rest = new QCheckBox(tr("all &numbers"));
     m_rest->setObjectName(QStringLiteral("allNumbers"));
     column->addWidget(m_rest);
     column->addStretch();

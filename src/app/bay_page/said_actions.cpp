@@ -152,12 +152,7 @@ void SaidActions::compare(record::Versus versus) {
         m_at.run().step(tr("a comparison"),
                         [&](record::Test& test) { said = bay::compareToLast(test, *stint, versus); });
     if (!said)
-        return m_at.say(tr("There is no club before this one to compare it with."));
-    const record::Versus now = bay::feelOf(m_at.test(), *stint).versus;
-    m_at.say(now == record::Versus::better  ? tr("Better than the one before.")
-             : now == record::Versus::worse ? tr("Worse than the one before.")
-             : now == record::Versus::same  ? tr("Can't tell it from the one before.")
-                                            : tr("Nothing is said of it against the one before."));
+        m_at.say(tr("There is no club before this one to compare it with."));
 }
 
 } // namespace knot::app

@@ -62,6 +62,11 @@ void LogbookPage::wire() {
     connect(&m_book, &Book::found, m_tests->model(), &TestListModel::setFinding);
     connect(m_tests, &TestFinder::chosen, this, &LogbookPage::openRequested);
     connect(m_tests, &TestFinder::removeRequested, this, &LogbookPage::removeRequested);
+    connect(m_tests, &TestFinder::renameRequested, this, &LogbookPage::renameRequested);
+}
+
+std::string LogbookPage::current() const {
+    return m_tests->current();
 }
 
 void LogbookPage::refresh() {

@@ -20,10 +20,13 @@ public:
     LogbookPage(Book& book, QWidget* parent = nullptr);
     void takeFocus() override;
     QString subtitle() const override;
+    /// The id of the test in hand in the list; empty where there is none.
+    std::string current() const;
 
 signals:
     void openRequested(const std::string& testId);
     void removeRequested(const std::string& testId);
+    void renameRequested(const std::string& testId, const QString& title);
     void importRequested();
     void testRequested();
     void logbookRequested();

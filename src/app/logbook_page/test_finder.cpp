@@ -21,6 +21,7 @@ TestFinder::TestFinder(QWidget* parent)
     m_list->setModel(m_model);
     m_list->setItemDelegate(new TestDelegate(m_list));
     m_list->setFrameShape(QFrame::NoFrame);
+    m_list->setEditTriggers(QAbstractItemView::EditKeyPressed);
     m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     m_list->viewport()->setAutoFillBackground(false);
     m_search->setObjectName(QStringLiteral("logbookSearch"));
@@ -40,6 +41,8 @@ TestFinder::TestFinder(QWidget* parent)
     connect(m_search, &QLineEdit::returnPressed, this, [this] { choose(m_list->currentIndex().row()); });
     connect(m_list, &QListView::activated, this, [this](const QModelIndex& index) { choose(index.row()); });
     connect(m_list, &QListView::clicked, this, [this](const QModelIndex& index) { choose(index.row()); });
+    // The list is made anew while its editor is open still.
+    connect(m_model, &TestListModel::renamed, this, &TestFinder::renameRequested, Qt::QueuedConnection);
     m_list->installEventFilter(this);
     m_search->installEventFilter(this);
 }
@@ -51,6 +54,11 @@ void TestFinder::setTests(std::vector<logbook::TestEntry> tests) {
 
 void TestFinder::takeFocus() {
     m_list->setFocus();
+}
+
+std::string TestFinder::current() const {
+    const int row = m_list->currentIndex().row();
+    return row >= 0 && row < m_model->rowCount() ? m_model->at(row).id : std::string();
 }
 
 void TestFinder::choose(int row) {
@@ -74,9 +82,8 @@ bool TestFinder::eventFilter(QObject* watched, QEvent* event) {
         return clears;
     }
     if (watched == m_list && key->key() == Qt::Key_Delete) {
-        const int row = m_list->currentIndex().row();
-        if (row >= 0 && row < m_model->rowCount())
-            emit removeRequested(std::string(m_model->at(row).id));
+        if (const std::string id = current(); !id.empty())
+            emit removeRequested(id);
         return true;
     }
     const bool types = !key->text().isEmpty() && key->text().front().isPrint() &&

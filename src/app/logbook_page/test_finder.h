@@ -24,11 +24,15 @@ public:
     void setTests(std::vector<logbook::TestEntry> tests);
     TestListModel* model() const { return m_model; }
     void takeFocus();
+    /// The id of the one in hand; empty where there is none.
+    std::string current() const;
 
 signals:
     void chosen(const std::string& testId);
     /// Delete was pressed at it.
     void removeRequested(const std::string& testId);
+    /// Another title was typed over it (F2).
+    void renameRequested(const std::string& testId, const QString& title);
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;

@@ -163,7 +163,7 @@ QVariant TestListModel::data(const QModelIndex& index, int role) const {
         return {};
     const auto& test = at(index.row());
     const QString title = QString::fromStdString(test.title);
-    if (role == Qt::DisplayRole)
+    if (role == Qt::DisplayRole || role == Qt::EditRole)
         return title;
     if (role == Qt::AccessibleTextRole) {
         QStringList parts{title, dayText(test.createdAt), QString::fromStdString(test.finding.text), factsOf(test)};
@@ -173,6 +173,28 @@ QVariant TestListModel::data(const QModelIndex& index, int role) const {
     if (role == Qt::AccessibleDescriptionRole)
         return QString::fromStdString(test.question);
     return {};
+}
+
+bool TestListModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+    const QString title = value.toString().trimmed();
+    if (role != Qt::EditRole || title.isEmpty() || title == data(index, Qt::EditRole).toString())
+        return false;
+    emit renamed(std::string(at(index.row()).id), title);
+    return true;
+}
+
+Qt::ItemFlags TestListModel::flags(const QModelIndex& index) const {
+    return QAbstractListModel::flags(index) | Qt::ItemIsEditable;
+}
+
+void TestDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,
+                                        const QModelIndex& index) const {
+    const auto* model = static_cast<const TestListModel*>(index.model());
+    const double day = model->dayOver(index.row()).isEmpty() ? 0 : dayHeight();
+    const double height = std::max(titleHeight() + 6, static_cast<double>(editor->sizeHint().height()));
+    editor->setGeometry(
+        QRectF(option.rect.left() + 12, option.rect.top() + day + margin - 3, option.rect.width() - 24, height)
+            .toRect());
 }
 
 QSize TestDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const {

@@ -31,21 +31,16 @@ struct TextField {
     const char* label;
     std::string Player::*member;
 };
-constexpr TextField swing[] = {{"shape", QT_TR_NOOP("Usual shape"), &Player::shape},
-                               {"miss", QT_TR_NOOP("Usual miss"), &Player::miss},
-                               {"tempo", QT_TR_NOOP("Tempo"), &Player::tempo},
-                               {"transition", QT_TR_NOOP("Transition"), &Player::transition}};
+constexpr TextField swing[] = {{"tempo", QT_TR_NOOP("Tempo"), &Player::tempo},
+                               {"transition", QT_TR_NOOP("Transition"), &Player::transition},
+                               {"shape", QT_TR_NOOP("Usual shape"), &Player::shape},
+                               {"miss", QT_TR_NOOP("Usual miss"), &Player::miss}};
 constexpr TextField words[] = {{"plays", QT_TR_NOOP("Where and how much is played; wind, firmness"), &Player::plays},
                                {"played", QT_TR_NOOP("What was played before, and why it was left"), &Player::played},
                                {"goals", QT_TR_NOOP("Wants"), &Player::goals},
                                {"health", QT_TR_NOOP("To look after"), &Player::health}};
 
-struct NumberOf {
-    const char* name;
-    const char* label;
-    std::optional<double> Player::*member;
-    bool isSpeed;
-};
+using NumberOf = PlayerPage::NumberOf;
 constexpr NumberOf numbersOf[] = {{"speed", QT_TR_NOOP("Driver speed"), &Player::clubSpeed, true},
                                   {"ironSpeed", QT_TR_NOOP("Seven-iron speed"), &Player::ironSpeed, true},
                                   {"height", QT_TR_NOOP("Height, cm"), &Player::height, false},
@@ -115,15 +110,24 @@ QWidget* PlayerPage::buildAbout() {
     auto* lines = new QGridLayout;
     lines->setHorizontalSpacing(10);
     lines->setVerticalSpacing(6);
-    for (std::size_t i = 0; i < std::size(numbersOf); ++i) {
-        const NumberOf& one = numbersOf[i];
-        m_numbers << Number{new NumberField({.low = 0, .high = 300, .aboveLow = true}), one.member, one.isSpeed};
-        lines->addWidget(labelled(tr(one.label), m_numbers.back().field, one.name), 0, static_cast<int>(i));
+    constexpr int across = 3;
+    int place = 0;
+    auto put = [&](QWidget* box) {
+        lines->addWidget(box, place / across, place % across);
+        ++place;
+    };
+    for (const NumberOf& one : numbersOf) {
+        auto* field = new NumberField({.low = 0, .high = 300, .aboveLow = true});
+        QWidget* box = labelled(tr(one.label), field, one.name);
+        m_numbers << Number{field, box->findChild<QLabel*>(QLatin1String(one.name) + QStringLiteral("Label")), one};
+        put(box);
     }
-    for (std::size_t i = 0; i < std::size(swing); ++i) {
-        m_texts << Text{new QLineEdit, swing[i].member};
-        lines->addWidget(labelled(tr(swing[i].label), m_texts.back().field, swing[i].name), 1, static_cast<int>(i));
+    for (const TextField& one : swing) {
+        m_texts << Text{new QLineEdit, one.member};
+        put(labelled(tr(one.label), m_texts.back().field, one.name));
     }
+    for (int i = 0; i < across; ++i)
+        lines->setColumnStretch(i, 1);
     column->addLayout(lines);
     for (const TextField& one : words) {
         m_texts << Text{new QLineEdit, one.member};
@@ -170,6 +174,7 @@ void PlayerPage::wire() {
         for (const Number& number : m_numbers)
             number.field->forget();
         refreshAbout();
+        emit changed();
     });
     Typed::whole(m_name, [this](const QString& typed) {
         if (typed.trimmed().isEmpty())
@@ -188,9 +193,9 @@ void PlayerPage::wire() {
         connect(number.field, &NumberField::edited, this, [this, number](std::optional<double> shown) {
             const record::MetricFormat speed(record::Metric::clubSpeed, m_book.units());
             change([&](Player& player) {
-                player.*number.member = !shown           ? std::nullopt
-                                        : number.isSpeed ? std::optional(speed.internal(*shown))
-                                                         : std::optional(*shown * mmPerCm);
+                player.*number.of.member = !shown              ? std::nullopt
+                                           : number.of.isSpeed ? std::optional(speed.internal(*shown))
+                                                               : std::optional(*shown * mmPerCm);
             });
         });
     connect(m_usual, &UsualRows::edited, this,
@@ -271,15 +276,16 @@ void PlayerPage::refresh() {
         const QString name = QString::fromStdString(entry.player.name);
         if (!name.contains(m_search->text().trimmed(), Qt::CaseInsensitive) && entry.player.id != m_id)
             continue;
-        auto* item = new QListWidgetItem(
-            QStringLiteral("%1\n%2, %3")
-                .arg(name, entry.player.leftHanded ? tr("left-handed") : tr("right-handed"), testsWords(entry.tests)));
+        const QString tests = testsWords(entry.tests);
+        auto* item = new QListWidgetItem(entry.player.leftHanded ? tr("%1\nleft-handed, %2").arg(name, tests)
+                                                                 : QStringLiteral("%1\n%2").arg(name, tests));
         item->setData(Qt::UserRole, QString::fromStdString(entry.player.id));
         m_list->addItem(item);
         if (entry.player.id == m_id)
             m_list->setCurrentItem(item);
     }
     refreshAbout();
+    emit changed();
 }
 
 void PlayerPage::refreshAbout() {
@@ -299,13 +305,14 @@ void PlayerPage::refreshAbout() {
         showText(text.field, shown->*text.member);
     const record::MetricFormat speed(record::Metric::clubSpeed, m_book.units());
     for (const Number& number : m_numbers) {
-        const auto& value = shown->*number.member;
-        number.field->display(!value           ? std::nullopt
-                              : number.isSpeed ? std::optional(speed.shown(*value))
-                                               : std::optional(*value / mmPerCm),
+        const auto& value = shown->*number.of.member;
+        number.field->display(!value              ? std::nullopt
+                              : number.of.isSpeed ? std::optional(speed.shown(*value))
+                                                  : std::optional(*value / mmPerCm),
                               1);
-        if (number.isSpeed)
-            number.field->setRemark(QString::fromStdString(speed.unitText()));
+        number.label->setText(number.of.isSpeed
+                                  ? tr("%1, %2").arg(tr(number.of.label), QString::fromStdString(speed.unitText()))
+                                  : tr(number.of.label));
     }
     m_usual->display(shown->usual, m_book.units());
     const QString chosen = m_same->currentData().toString();

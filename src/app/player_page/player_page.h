@@ -33,6 +33,13 @@ public:
     void takeFocus() override;
     /// Turns to one of them, by id; the first where it is empty.
     void show(const std::string& id);
+    /// A number that is known of a player.
+    struct NumberOf {
+        const char* name;
+        const char* label;
+        std::optional<double> record::Player::*member;
+        bool isSpeed;
+    };
     bool canUndo() const { return !m_undo.empty(); }
     void undo();
 
@@ -51,8 +58,8 @@ private:
     };
     struct Number {
         NumberField* field;
-        std::optional<double> record::Player::*member;
-        bool isSpeed;
+        QLabel* label;
+        NumberOf of;
     };
     QWidget* buildList();
     QWidget* buildAbout();

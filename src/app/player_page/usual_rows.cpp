@@ -73,6 +73,7 @@ void UsualRows::display(const std::vector<Usual>& usual, const record::DisplayUn
         const record::MetricFormat format(members[i].metric, units);
         m_heads[i]->setText(QStringLiteral("%1, %2").arg(QString::fromStdString(record::info(members[i].metric).label),
                                                          QString::fromStdString(format.unitText())));
+        m_heads[i]->setVisible(!usual.empty());
     }
     for (qsizetype at = 0; at < m_rows.size(); ++at) {
         const Row& row = m_rows[at];

@@ -275,6 +275,11 @@ void BayRun::callShot(record::ShotId shot, record::Call call, bay::Moment moment
     say(whyNot);
 }
 
+void BayRun::callNothing() {
+    m_comingCalled = false;
+    m_comingCall = record::Call::none;
+}
+
 void BayRun::say(std::optional<bay::WhyNot> whyNot) {
     if (whyNot)
         if (const QString words = whyNotWords(*whyNot); !words.isEmpty())
@@ -391,8 +396,7 @@ void BayRun::forget() {
     m_lastNow = {};
     m_sinceNow.invalidate();
     m_clockWentBack = false;
-    m_comingCalled = false;
-    m_comingCall = record::Call::none;
+    callNothing();
     if (!m_hand.has() || m_hand.test().shots.empty())
         return;
     // A clock that went back between two runs.

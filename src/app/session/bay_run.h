@@ -47,6 +47,8 @@ public:
     /// The same for a call that counts: good, so-so or bad.
     void callComing(record::Call call) { m_comingCall = call; }
     record::Call comingCall() const { return m_comingCall; }
+    /// Nothing is in the air any more.
+    void callNothing();
     /// Calls a shot that came, before its number shows; says why not.
     void callShot(record::ShotId shot, record::Call call, bay::Moment moment);
     /// Changes shots or what the bay adds, as one step to undo. `edit` says from which shot on things

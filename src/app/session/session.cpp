@@ -185,17 +185,49 @@ bool Session::removeTest(const std::string& id) {
         return false;
     if (m_hand.has() && test().id == id)
         dropTest();
-    m_removed = std::move(removed);
-    m_removedFrom = m_book.path();
-    emit noted(tr("“%1” was deleted. Ctrl+Z brings it back.").arg(QString::fromStdString(m_removed->title)));
+    const QString title = QString::fromStdString(removed->title);
+    m_listed.push_back({m_book.path(), [this, removed = std::move(*removed), title] {
+                            if (!m_book.save(removed))
+                                return false;
+                            emit noted(tr("“%1” is back.").arg(title));
+                            return true;
+                        }});
+    emit noted(tr("“%1” was deleted. Ctrl+Z brings it back.").arg(title));
     return true;
 }
 
-bool Session::restoreTest() {
-    if (!canRestoreTest() || !m_book.save(*m_removed))
+bool Session::setTitle(const std::string& id, const std::string& title) {
+    if (m_hand.has() && test().id == id) {
+        if (!m_declaring.change(tr("the title"), [&](record::Test& changed) { changed.title = title; }))
+            return false;
+    } else {
+        auto other = m_book.load(id);
+        if (!other)
+            return false;
+        other->title = title;
+        if (!m_book.saveHead(*other))
+            return false;
+    }
+    m_book.list();
+    return true;
+}
+
+bool Session::renameTest(const std::string& id, const QString& title) {
+    const auto& tests = m_book.tests();
+    const auto at = std::ranges::find(tests, id, &logbook::TestEntry::id);
+    if (at == tests.end())
         return false;
-    emit noted(tr("“%1” is back.").arg(QString::fromStdString(m_removed->title)));
-    m_removed.reset();
+    const std::string before = at->title;
+    if (!setTitle(id, title.toStdString()))
+        return false;
+    m_listed.push_back({m_book.path(), [this, id, before] { return setTitle(id, before); }});
+    return true;
+}
+
+bool Session::undoListed() {
+    if (!canUndoListed() || !m_listed.back().undo())
+        return false;
+    m_listed.pop_back();
     return true;
 }
 

@@ -11,7 +11,8 @@
 #include <QObject>
 #include <QString>
 
-#include <optional>
+#include <functional>
+#include <vector>
 
 namespace knot::app {
 
@@ -46,10 +47,12 @@ public:
     /// Keeps the test in hand in the logbook at `path`, which is made if need be, and opens that.
     bool keepIn(const QString& path);
     bool exportShots(const QString& path);
-    /// Takes a test out of the logbook; the last one comes back whole with `restoreTest`.
+    /// Takes a test out of the logbook, or gives it another title; `undoListed` goes back, a deleted test comes
+    /// back whole.
     bool removeTest(const std::string& id);
-    bool canRestoreTest() const { return m_removed && m_removedFrom == m_book.path(); }
-    bool restoreTest();
+    bool renameTest(const std::string& id, const QString& title);
+    bool canUndoListed() const { return !m_listed.empty() && m_listed.back().book == m_book.path(); }
+    bool undoListed();
 
     /// A new test in the logbook, or in one of its own (Book::ownPath) when none is open.
     bool newTest(record::Stage stage);
@@ -74,6 +77,7 @@ signals:
 private:
     void take(record::Test test);
     bool keepAndTake(record::Test test);
+    bool setTitle(const std::string& id, const std::string& title);
     void takeKeptPlayers(record::Test& test);
     void dropTest();
     void forgetAll();
@@ -84,8 +88,11 @@ private:
     BayRun m_bay;
     Judging m_judging;
     Findings m_findings;
-    std::optional<record::Test> m_removed;
-    QString m_removedFrom; ///< the logbook that it stood in
+    struct ListStep {
+        QString book; ///< the logbook that it was done in
+        std::function<bool()> undo;
+    };
+    std::vector<ListStep> m_listed;
 };
 
 } // namespace knot::app

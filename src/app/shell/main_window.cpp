@@ -149,10 +149,8 @@ void MainWindow::buildFileMenu() {
         [this] { startTest(record::Stage::screening); });
     add(tr("Just &hit"), QKeySequence(Qt::CTRL | Qt::Key_H), "actionOpenSitting",
         [this] { startTest(record::Stage::openSitting); });
-    m_copy = add(tr("New test like &this"), QKeySequence(Qt::CTRL | Qt::Key_L), "actionCopyTest", [this] {
-        if (m_session.copyDeclaration())
-            showPage(PageId::sheet);
-    });
+    m_copy =
+        add(tr("New test like &this"), QKeySequence(Qt::CTRL | Qt::Key_L), "actionCopyTest", [this] { copyTest(); });
     file->addSeparator();
     add(tr("&Open…"), QKeySequence::Open, "actionOpen", [this] { askOpen(); });
     add(tr("&Import shots…"), QKeySequence(Qt::CTRL | Qt::Key_I), "actionImport", [this] { askImport(); });
@@ -188,6 +186,8 @@ void MainWindow::buildMenus() {
     }
     go->addSeparator();
     go->addAction(tr("Pla&yers"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P), this, [this] {
+          if (m_session.hasTest() && !m_session.test().players.empty())
+              m_playerPage->show(m_session.test().firstPlayer().id);
           goTo(PageId::players);
       })->setObjectName(QStringLiteral("actionPlayers"));
     buildBayMenu();
@@ -205,7 +205,7 @@ void MainWindow::undo() {
     Typed::commitAll();
     const Page* page = currentPage();
     if (page == m_logbookPage)
-        m_session.restoreTest();
+        m_session.undoListed();
     else if (page == m_playerPage)
         m_playerPage->undo();
     else
@@ -228,6 +228,10 @@ void MainWindow::wire() {
     connect(m_logbookPage, &LogbookPage::removeRequested, this, [this](const std::string& id) {
         m_messages->clear();
         m_session.removeTest(id);
+        refreshHeading();
+    });
+    connect(m_logbookPage, &LogbookPage::renameRequested, this, [this](const std::string& id, const QString& title) {
+        m_session.renameTest(id, title);
         refreshHeading();
     });
     connect(m_logbookPage, &LogbookPage::testRequested, this, [this] { startTest(record::Stage::test); });
@@ -325,6 +329,18 @@ void MainWindow::startTest(record::Stage stage) {
         showPage(stage == record::Stage::test ? PageId::sheet : PageId::bay);
 }
 
+// In the list the one in hand there, else the one that is open.
+void MainWindow::copyTest() {
+    const std::string listed = currentPage() == m_logbookPage ? m_logbookPage->current() : std::string();
+    if (!listed.empty() && !m_session.openTest(listed))
+        return;
+    if (m_session.copyDeclaration())
+        showPage(PageId::sheet);
+    else if (m_session.isSealed())
+        m_messages->show(tr("Its clubs are sealed; a test like it can be made after the reveal."),
+                         MessageBar::Tone::fault);
+}
+
 void MainWindow::askShots() {
     if (!m_session.hasTest())
         return;
@@ -338,11 +354,12 @@ void MainWindow::refreshHeading() {
     for (int stage = 1; stage <= 4; ++stage)
         m_spine->setReachable(stage, m_session.hasTest());
     m_spine->setReachable(5, m_session.hasTest() && !m_session.test().shots.empty());
-    m_copy->setEnabled(m_session.hasTest() && !m_session.isSealed());
+    m_copy->setEnabled((m_session.hasTest() && !m_session.isSealed()) ||
+                       (currentPage() == m_logbookPage && !m_logbookPage->current().empty()));
     m_addShots->setEnabled(m_session.hasTest());
     const Page* page = currentPage();
     const bool onBay = page == m_bayPage;
-    m_undo->setEnabled(page == m_logbookPage  ? m_session.canRestoreTest()
+    m_undo->setEnabled(page == m_logbookPage  ? m_session.canUndoListed()
                        : page == m_playerPage ? m_playerPage->canUndo()
                        : onBay                ? m_session.bay().canUndo()
                                               : m_session.declaring().canUndo());

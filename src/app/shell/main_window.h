@@ -68,6 +68,7 @@ private:
     void askOpen();
     void askImport();
     void askShots();
+    void copyTest();
     void goTo(PageId page);
     void startTest(record::Stage stage);
     void refreshHeading();

@@ -184,7 +184,7 @@ public:
         , m_turnLength(plan.turnLength.value_or(scenario.turnLength)) {
         m_test.title = scenario.title;
         m_test.question = scenario.question;
-        m_test.players = {{.id = {}, .name = scenario.player.name}};
+        m_test.players = {{.id = {}, .name = scenario.player.name, .leftHanded = scenario.player.leftHanded}};
         m_test.createdAt = scenario.day + "T09:00:00";
         m_test.card.primary = scenario.primary;
         m_test.card.wants = scenario.wants;
