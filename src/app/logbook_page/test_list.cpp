@@ -177,7 +177,8 @@ QVariant TestListModel::data(const QModelIndex& index, int role) const {
 
 bool TestListModel::setData(const QModelIndex& index, const QVariant& value, int role) {
     const QString title = value.toString().trimmed();
-    if (role != Qt::EditRole || title.isEmpty() || title == data(index, Qt::EditRole).toString())
+    if (!checkIndex(index, CheckIndexOption::IndexIsValid) || role != Qt::EditRole || title.isEmpty() ||
+        title == data(index, Qt::EditRole).toString())
         return false;
     emit renamed(std::string(at(index.row()).id), title);
     return true;
