@@ -152,7 +152,7 @@ int start(QApplication& application) {
         if (wanted == QLatin1String(page.word))
             window.showPage(page.id);
     if (wanted == QStringLiteral("players"))
-        window.showPage(PageId::players);
+        window.showPlayers();
     if (wanted == QStringLiteral("shots"))
         window.showShots();
     window.show();

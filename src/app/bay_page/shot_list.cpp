@@ -82,7 +82,7 @@ void ShotList::buildUi() {
     m_table->horizontalHeader()->setHighlightSections(false);
     m_table->horizontalHeader()->setFont(typeface(size::caption));
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-    m_table->horizontalHeader()->setMinimumSectionSize(static_cast<int>(44 * typeScale()));
+    m_table->horizontalHeader()->setMinimumSectionSize(static_cast<int>(64 * typeScale()));
     m_table->installEventFilter(this);
     m_ask = new AskBar;
     m_ask->setObjectName(QStringLiteral("shotListAsk"));

@@ -185,7 +185,8 @@ bool TestListModel::setData(const QModelIndex& index, const QVariant& value, int
 }
 
 Qt::ItemFlags TestListModel::flags(const QModelIndex& index) const {
-    return QAbstractListModel::flags(index) | Qt::ItemIsEditable;
+    const auto usual = QAbstractListModel::flags(index);
+    return index.isValid() ? usual | Qt::ItemIsEditable : usual;
 }
 
 void TestDelegate::updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option,

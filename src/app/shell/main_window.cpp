@@ -185,11 +185,8 @@ void MainWindow::buildMenus() {
         item->setObjectName(QLatin1String(entry.action));
     }
     go->addSeparator();
-    go->addAction(tr("Pla&yers"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P), this, [this] {
-          if (m_session.hasTest() && !m_session.test().players.empty())
-              m_playerPage->show(m_session.test().firstPlayer().id);
-          goTo(PageId::players);
-      })->setObjectName(QStringLiteral("actionPlayers"));
+    go->addAction(tr("Pla&yers"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P), this, &MainWindow::showPlayers)
+        ->setObjectName(QStringLiteral("actionPlayers"));
     buildBayMenu();
     QMenu* view = menuBar()->addMenu(tr("&View"));
     QAction* theme =
@@ -212,10 +209,15 @@ void MainWindow::undo() {
         page == m_bayPage ? m_session.bay().undo() : m_session.declaring().undo();
 }
 
+void MainWindow::showPlayers() {
+    if (m_session.hasTest() && !m_session.test().players.empty())
+        m_playerPage->show(m_session.test().firstPlayer().id);
+    goTo(PageId::players);
+}
+
 void MainWindow::wirePlayers() {
     connect(m_playerPage, &PlayerPage::changed, this, &MainWindow::refreshHeading);
-    connect(m_playerPage, &PlayerPage::complained, this,
-            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
+    connect(m_playerPage, &PlayerPage::complained, m_messages, &MessageBar::note);
     connect(m_sheetPage, &SheetPage::playerRequested, this, [this](const std::string& id) {
         m_playerPage->show(id);
         goTo(PageId::players);
@@ -247,19 +249,15 @@ void MainWindow::wire() {
     connect(m_waysIn, &WaysIn::cleared, m_messages, &MessageBar::clear);
     connect(m_waysIn, &WaysIn::layRequested, m_bayPage, &BayPage::layShots);
     connect(m_waysOut, &WaysOut::cleared, m_messages, &MessageBar::clear);
-    connect(m_waysOut, &WaysOut::noted, this,
-            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
-    connect(m_waysOut, &WaysOut::complained, this,
-            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
-    connect(m_waysIn, &WaysIn::complained, this,
-            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
+    connect(m_waysOut, &WaysOut::noted, m_messages, &MessageBar::note);
+    connect(m_waysOut, &WaysOut::complained, m_messages, &MessageBar::fault);
+    connect(m_waysIn, &WaysIn::complained, m_messages, &MessageBar::fault);
     connect(m_importPage, &ImportPage::changed, this, &MainWindow::refreshHeading);
     connect(m_planPage->sealPanel(), &SealPanel::printRequested, m_waysOut, &WaysOut::printSlip);
     connect(m_planPage->sealPanel(), &SealPanel::saveRequested, m_waysOut, &WaysOut::saveText);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
-    connect(m_bayPage, &BayPage::complained, this,
-            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
+    connect(m_bayPage, &BayPage::complained, m_messages, &MessageBar::note);
     connect(m_bayPage, &BayPage::folderRequested, this, &MainWindow::askFolder);
     connect(m_bayPage, &BayPage::layRequested, this, &MainWindow::askLay);
     connect(m_readingPage, &ReadingPage::shotsRequested, this, &MainWindow::showShots);
@@ -272,10 +270,8 @@ void MainWindow::wire() {
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);
     connect(m_readingPage, &ReadingPage::keepRequested, m_waysOut, &WaysOut::keep);
-    connect(&m_session, &Session::refused, this,
-            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::fault); });
-    connect(&m_session, &Session::noted, this,
-            [this](const QString& text) { m_messages->show(text, MessageBar::Tone::note); });
+    connect(&m_session, &Session::refused, m_messages, &MessageBar::fault);
+    connect(&m_session, &Session::noted, m_messages, &MessageBar::note);
     connect(&m_session.hand(), &TestInHand::replaced, this, &MainWindow::refreshHeading);
     connect(&m_session.declaring(), &Declaring::changed, this, &MainWindow::refreshHeading);
     connect(&m_session.book(), &Book::changed, this, &MainWindow::refreshHeading);

@@ -42,6 +42,8 @@ public:
     void openPath(const QString& path);
     /// The list of the shots, to put the record right; what was looked at comes back after it.
     void showShots();
+    /// The page of the players, turned to the first one of the test in hand.
+    void showPlayers();
     /// Opens the player's window beside this one.
     QWidget* openPlayerWindow();
 

@@ -17,6 +17,8 @@ public:
 
     explicit MessageBar(QWidget* parent = nullptr);
     void show(const QString& sentence, Tone tone);
+    void note(const QString& sentence) { show(sentence, Tone::note); }
+    void fault(const QString& sentence) { show(sentence, Tone::fault); }
     void clear();
     QString text() const;
 
