@@ -44,12 +44,6 @@ void open(Bench& bench, int warmUp, int clubs = 2, bool alone = false) {
     REQUIRE(bench.session.bay().takesShots());
 }
 
-void hit(Bench& bench, double carry) {
-    record::Readings readings;
-    readings.measure(Metric::carry, carry);
-    bench.session.bay().arrive({{.readings = readings}});
-}
-
 bay::Stand stand(Bench& bench) {
     return bay::standOf(bench.session.test());
 }

@@ -49,7 +49,7 @@ app::NowPicture now(Bench& bench) {
     return bench.find<app::NowView>("now")->picture();
 }
 
-void hit(Bench& bench, double carry) {
+void hitBoth(Bench& bench, double carry) {
     record::Readings readings;
     readings.measure(record::Metric::carry, carry);
     readings.measure(record::Metric::ballSpeed, carry / 2.6);
@@ -135,7 +135,7 @@ TEST_CASE("a missed read, a call, a late set-aside, undo and redo, each by its k
         CHECK(now(bench).below.contains("no reading"));
     }
     SECTION("a call before the number shows") {
-        hit(bench, 150);
+        hitBoth(bench, 150);
         CHECK(now(bench).last.isEmpty()); // the number waits for the player
         hands.press(Qt::Key_Space);
         CHECK(test.shots[0].status == record::ShotStatus::setAside);
@@ -150,12 +150,12 @@ TEST_CASE("a missed read, a call, a late set-aside, undo and redo, each by its k
     SECTION("a call while the ball is in the air") {
         hands.press(Qt::Key_Space);
         CHECK(now(bench).below.contains("coming shot"));
-        hit(bench, 120);
+        hitBoth(bench, 120);
         CHECK(test.shots[0].setAsideWhen == record::SetAsideWhen::called);
         CHECK(now(bench).count == "shot 1 of 2");
     }
     SECTION("a set-aside after the number is kept as one") {
-        hit(bench, 120);
+        hitBoth(bench, 120);
         REQUIRE(eventually([&] { return !now(bench).last.isEmpty(); }));
         CHECK(now(bench).last.front().startsWith("120.0"));
         hands.press(Qt::Key_S);
@@ -166,8 +166,8 @@ TEST_CASE("a missed read, a call, a late set-aside, undo and redo, each by its k
         CHECK(test.shots[0].reason == "fat");
     }
     SECTION("anything is taken back and done again") {
-        hit(bench, 150);
-        hit(bench, 151);
+        hitBoth(bench, 150);
+        hitBoth(bench, 151);
         CHECK(standOf(bench).phase() == Phase::handOver);
         const auto before = test;
         hands.press(Qt::Key_U);
@@ -184,7 +184,7 @@ TEST_CASE("a missed read, a call, a late set-aside, undo and redo, each by its k
     SECTION("a sheet that keeps every shot says so") {
         bench.session.declaring().change("the rule",
                                          [](record::Test& t) { t.card.setAsideRule = record::SetAsideRule::keepAll; });
-        hit(bench, 150);
+        hitBoth(bench, 150);
         hands.press(Qt::Key_Space);
         CHECK(test.shots[0].status == record::ShotStatus::counted);
         CHECK(bench.message().contains("keeps every shot"));
@@ -220,13 +220,13 @@ TEST_CASE("one button is enough: it confirms what is due, else it calls a mishit
     openTest(bench, hands);
     for (int turn = 0; turn < 6; ++turn) {
         hands.press(Qt::Key_PageDown);
-        hit(bench, 150);
+        hitBoth(bench, 150);
         if (turn == 2) {
             hands.press(Qt::Key_PageDown);
             CHECK(bench.session.test().shots.back().status == record::ShotStatus::setAside);
-            hit(bench, 150);
+            hitBoth(bench, 150);
         }
-        hit(bench, 151);
+        hitBoth(bench, 151);
     }
     CHECK(standOf(bench).phase() == Phase::done);
     CHECK(bench.session.test().shots.size() == 13);
@@ -244,7 +244,7 @@ TEST_CASE("alone, the screen never tells the club before its tag is entered") {
         CHECK(!now(bench).build);
         for (const auto& build : bench.session.test().builds)
             CHECK(!now(bench).name.contains(QString::fromStdString(build.name)));
-        hit(bench, 150);
+        hitBoth(bench, 150);
     }
     CHECK(standOf(bench).phase() == Phase::nameTag);
     const auto tag = standOf(bench).stint()->inBag[1];
@@ -270,7 +270,7 @@ TEST_CASE("the player's window shows only what the player may see") {
     CHECK(now(bench).build);
     bench.session.declaring().change("what is seen",
                                      [](record::Test& t) { t.card.visibility.shots = record::Sees::fitter; });
-    hit(bench, 150);
+    hitBoth(bench, 150);
     CHECK(eventually([&] { return !now(bench).last.isEmpty(); }));
     CHECK(page->playerWindow()->picture().last.isEmpty());
     bench.session.declaring().change("what is seen",
@@ -286,9 +286,9 @@ TEST_CASE("feel, guess, conditions, rest, marks and a stop, by keys") {
     openTest(bench, hands);
     const auto& test = bench.session.test();
     hands.press(Qt::Key_Return);
-    hit(bench, 150);
+    hitBoth(bench, 150);
     hands.press(Qt::Key_C);
-    hit(bench, 151);
+    hitBoth(bench, 151);
     CHECK(test.shots[1].mark == record::Mark::club);
     hands.press(Qt::Key_F);
     hands.type("7");
@@ -328,7 +328,7 @@ TEST_CASE("changes of the plan in the bay are amendments, taken back too") {
     openTest(bench, hands);
     const auto& test = bench.session.test();
     hands.press(Qt::Key_Return);
-    hit(bench, 150);
+    hitBoth(bench, 150);
     bench.trigger("actionEndStint");
     CHECK(standOf(bench).stint()->turn == 1U);
     CHECK(test.amendments.back().text == "Stint 1 ended after 1 of 2 shots");
@@ -360,7 +360,7 @@ TEST_CASE("a click on the face says where the last shot met it, mirrored for lef
     auto* face = bench.find<app::FaceView>("face");
     QTest::mouseClick(face, Qt::LeftButton, {}, face->rect().center());
     CHECK(bench.session.test().shots.empty()); // nothing to say it of
-    hit(bench, 150);
+    hitBoth(bench, 150);
     QTest::mouseClick(face, Qt::LeftButton, {}, face->rect().center() + QPoint(40, -20));
     const auto& readings = bench.session.test().shots[0].readings;
     REQUIRE(readings.has(record::Metric::strikeToe));
@@ -380,7 +380,7 @@ TEST_CASE("when all is struck each tag is guessed once, and Enter leads to the r
     Hands hands(bench);
     openTest(bench, hands);
     hands.press(Qt::Key_Return);
-    hit(bench, 150);
+    hitBoth(bench, 150);
     bench.trigger("actionEndHere");
     hands.press(Qt::Key_Return);
     REQUIRE(standOf(bench).phase() == Phase::done);
@@ -427,7 +427,7 @@ TEST_CASE("on another day the test waits for a sitting, and its warm-up comes fi
     Hands hands(bench);
     openTest(bench, hands);
     hands.press(Qt::Key_Return);
-    hit(bench, 150);
+    hitBoth(bench, 150);
     bench.session.declaring().change("the plan", [](record::Test& test) { test.plan.warmUp = 3; });
     const auto later = QDateTime::currentDateTime().addDays(1);
     bench.session.bay().setClock([=] { return later; });
@@ -436,7 +436,7 @@ TEST_CASE("on another day the test waits for a sitting, and its warm-up comes fi
     hands.press(Qt::Key_Return);
     CHECK(standOf(bench).phase() == Phase::warmUp);
     CHECK(bench.session.test().sittings.size() == 2);
-    hit(bench, 140);
+    hitBoth(bench, 140);
     CHECK(bench.session.test().shots.back().status == record::ShotStatus::warmUp);
     hands.press(Qt::Key_Return);
     CHECK(standOf(bench).phase() == Phase::handOver); // the club is handed over again
@@ -448,7 +448,7 @@ TEST_CASE("typed words are one step to undo") {
     Hands hands(bench);
     openTest(bench, hands);
     hands.press(Qt::Key_Return);
-    hit(bench, 150);
+    hitBoth(bench, 150);
     hands.press(Qt::Key_F);
     hands.press(Qt::Key_Tab);
     hands.type("dull and heavy");

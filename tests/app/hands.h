@@ -2,6 +2,7 @@
 
 #include "app/form/typed.h"
 #include "app/support.h"
+#include "core/bay/strike.h"
 
 #include <QComboBox>
 #include <catch2/catch.hpp>
@@ -53,6 +54,14 @@ private:
     }
     Bench& m_bench;
 };
+
+/// A shot as if typed: of a carry alone.
+inline void hit(Bench& bench, double carry) {
+    bay::Arrival arrival;
+    arrival.readings.measure(record::Metric::carry, carry);
+    REQUIRE(bench.session.bay().arrive({arrival}));
+    QApplication::processEvents();
+}
 
 /// On the Rack: adds clubs of these names.
 inline void addClubs(Hands& hands, const QStringList& names) {

@@ -18,6 +18,7 @@
 using namespace knot;
 using knot::test::Bench;
 using knot::test::eventually;
+using knot::test::hit;
 using knot::test::StandIn;
 
 namespace {
@@ -41,14 +42,6 @@ private:
     knot::test::Hands m_hands;
     int m_keys = 0;
 };
-
-void hit(Bench& bench, double carry, const char* readId = "") {
-    bay::Arrival arrival;
-    arrival.readings.measure(record::Metric::carry, carry);
-    arrival.readId = readId;
-    REQUIRE(bench.session.bay().arrive({arrival}));
-    QApplication::processEvents();
-}
 
 // The number of the last shot shows now.
 void waitForNumber(Bench& bench) {

@@ -17,21 +17,18 @@ using namespace knot;
 using knot::test::addClubs;
 using knot::test::Bench;
 using knot::test::Hands;
+using knot::test::hit;
 
 namespace {
-
-void hit(Bench& bench, double carry) {
-    bay::Arrival arrival;
-    arrival.readings.measure(record::Metric::carry, carry);
-    REQUIRE(bench.session.bay().arrive({arrival}));
-    QApplication::processEvents();
-}
 
 // A test of two clubs, two laps of two shots, without warm-up, by two players.
 const record::Test& twoPlayers(Bench& bench, Hands& hands) {
     hands.press(Qt::Key_N, Qt::ControlModifier);
-    hands.fill("player", "Marit Aasgaard");
-    hands.fill("player2", "Odd Farstad");
+    hands.tabTo("player");
+    QTest::keyClicks(bench.window->focusWidget(), "Marit Aasgaard");
+    hands.press(Qt::Key_Tab); // straight on
+    QTest::keyClicks(bench.window->focusWidget(), "Odd Farstad");
+    hands.press(Qt::Key_Tab);
     hands.press(Qt::Key_3, Qt::AltModifier);
     addClubs(hands, {"Fern", "Slate"});
     bench.session.declaring().change("laps", [](record::Test& test) {

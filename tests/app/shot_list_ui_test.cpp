@@ -13,17 +13,12 @@
 
 using namespace knot;
 using knot::test::Bench;
+using knot::test::declareSealed;
 using knot::test::eventually;
 using knot::test::Hands;
+using knot::test::hit;
 
 namespace {
-
-void hit(Bench& bench, double carry) {
-    bay::Arrival arrival;
-    arrival.readings.measure(record::Metric::carry, carry);
-    REQUIRE(bench.session.bay().arrive({arrival}));
-    QApplication::processEvents();
-}
 
 app::NowPicture now(Bench& bench) {
     return bench.find<app::NowView>("now")->picture();
@@ -267,4 +262,39 @@ TEST_CASE("two clubs that were hit go into a fair test, warm as the player is") 
     hands.press(Qt::Key_Return);
     hit(bench, 150);
     CHECK(test.shots.front().status == record::ShotStatus::counted);
+}
+
+TEST_CASE("a sealed test stays sealed in the list of its shots, in what is put right and in what is said") {
+    Bench bench;
+    Hands hands(bench);
+    const QStringList clubs{"Alder 62", "Reed 53", "Larch 71"};
+    declareSealed(bench, hands, clubs, 0);
+    bench.session.declaring().change("no warm-up", [](record::Test& test) { test.plan.warmUp = 0; });
+    hands.press(Qt::Key_5, Qt::AltModifier);
+    for (int i = 0; i < 6; ++i) {
+        if (bench.session.bay().stand().phase() != bay::Phase::striking)
+            hands.press(Qt::Key_Return);
+        hit(bench, 150 + i);
+    }
+    hands.press(Qt::Key_F);
+    hands.press(Qt::Key_Escape);
+    hands.press(Qt::Key_L);
+    hands.press(Qt::Key_2);
+    hands.press(Qt::Key_S);
+    hands.type("fat");
+    hands.press(Qt::Key_Return);
+    const auto& test = bench.session.test();
+    REQUIRE(test.amendments.size() >= 1);
+    QStringList said;
+    for (const auto& amendment : test.amendments)
+        said << QString::fromStdString(amendment.text);
+    auto* model = bench.find<QTableView>("shotTable")->model();
+    for (int row = 0; row < model->rowCount(); ++row)
+        said << model->index(row, 0).data(Qt::AccessibleTextRole).toString();
+    for (const auto* label : bench.window->findChildren<QLabel*>())
+        if (label->isVisible())
+            said << label->text();
+    said << bench.message() << now(bench).name << now(bench).caption;
+    for (const QString& club : clubs)
+        CHECK(!said.join('\n').contains(club));
 }

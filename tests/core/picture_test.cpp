@@ -121,6 +121,20 @@ TEST_CASE("a strip places every shot once, rounds under each other, inside the w
     CHECK(!turnAt(layoutStrip({}, 900), 5, 5));
 }
 
+TEST_CASE("on a strip every player's laps are laps of their own, and no wider for it") {
+    std::vector<knot::record::PlannedTurn> turns;
+    for (std::size_t player = 0; player < 2; ++player)
+        for (int round = 1; round <= 2; ++round)
+            for (std::size_t build = 0; build < 2; ++build)
+                turns.push_back({knot::record::BuildAt(build), round, 3, false, knot::record::PlayerAt(player)});
+    const auto layout = layoutStrip(turns, 900);
+    REQUIRE(layout.rounds.size() == 4);
+    CHECK(layout.rounds[2].round == 1);
+    CHECK(layout.rounds[2].player == knot::record::PlayerAt(1));
+    turns.resize(4);
+    CHECK(layoutStrip(turns, 900).lapWidth == layout.lapWidth);
+}
+
 TEST_CASE("a face keeps its proportions, and a strike point comes back from where it was drawn") {
     using namespace knot::picture;
     const auto kind = GENERATE(FaceKind::driver, FaceKind::wood, FaceKind::iron, FaceKind::wedge);

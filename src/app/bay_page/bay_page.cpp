@@ -278,7 +278,7 @@ void BayPage::refreshStrip(const Situation& now) {
     QStringList names;
     for (record::BuildAt i; i < test.builds.size(); ++i)
         names << nameOf(test, i);
-    m_strip->setPlan(test.plan.turns, names);
+    m_strip->setPlan(test.plan.turns, names, playersOf(test));
     const auto* stint = now.stand.stint();
     // Alone nobody knows the clubs to come, and the strip must not tell.
     std::optional<std::size_t> knownTurns;

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 
 namespace knot::picture {
 namespace {
@@ -17,20 +16,21 @@ StripLayout layoutStrip(const std::vector<record::PlannedTurn>& turns, double wi
     layout.knotRadius = usualRadius;
     if (turns.empty())
         return layout;
-    // The widest round decides the spacing of all, so that rounds line up under each other.
-    struct Round {
-        int shots = 0, turns = 0;
+    auto begins = [&](std::size_t i) {
+        return i == 0 || turns[i].round != turns[i - 1].round || turns[i].player != turns[i - 1].player;
     };
-    std::map<int, Round> rounds;
-    for (const auto& turn : turns) {
-        rounds[turn.round].shots += turn.shots;
-        ++rounds[turn.round].turns;
-    }
+    // The widest round decides the spacing of all, so that rounds line up under each other.
     int mostShots = 0;
     int mostTurns = 0;
-    for (const auto& [number, round] : rounds) {
-        mostShots = std::max(mostShots, round.shots);
-        mostTurns = std::max(mostTurns, round.turns);
+    for (std::size_t i = 0; i < turns.size();) {
+        int shots = 0;
+        int own = 0;
+        do {
+            shots += turns[i].shots;
+            ++own;
+        } while (++i < turns.size() && !begins(i));
+        mostShots = std::max(mostShots, shots);
+        mostTurns = std::max(mostTurns, own);
     }
     const double gaps = turnGap * (mostTurns - 1);
     const double room = width - roundGap - gaps;
@@ -38,17 +38,15 @@ StripLayout layoutStrip(const std::vector<record::PlannedTurn>& turns, double wi
     layout.knotRadius = std::min(usualRadius, 0.36 * knot);
     layout.lapWidth = mostShots * knot + gaps + roundGap;
     const int perRow = std::max(1, static_cast<int>(width / layout.lapWidth));
-    int round = 0;
     int place = -1;
     double x = 0;
     double y = firstRow;
     for (std::size_t i = 0; i < turns.size(); ++i) {
-        if (turns[i].round != round) {
-            round = turns[i].round;
+        if (begins(i)) {
             ++place;
             x = (place % perRow) * layout.lapWidth;
             y = firstRow + (place / perRow) * rowHeight;
-            layout.rounds.push_back({round, x, y});
+            layout.rounds.push_back({turns[i].round, turns[i].player, x, y});
         }
         PlacedTurn placed{.turn = i, .left = x, .right = x + turns[i].shots * knot, .y = y, .knots = {}};
         for (int shot = 0; shot < turns[i].shots; ++shot)

@@ -16,6 +16,7 @@ struct PlacedTurn {
 
 struct PlacedRound {
     int round = 1;
+    record::PlayerAt player;
     double left = 0, y = 0;
 };
 
@@ -27,7 +28,7 @@ struct StripLayout {
     double endX = 0, endY = 0; ///< where the strip ends: its handle
 };
 
-/// Lays turns out along rows of whole rounds, as many rounds a row as fit into `width`. A round that
+/// Lays turns out along rows of whole rounds, each one player's, as many rounds a row as fit into `width`. A round that
 /// is wider than a row is squeezed until its knots touch.
 StripLayout layoutStrip(const std::vector<record::PlannedTurn>& turns, double width);
 

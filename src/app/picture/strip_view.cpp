@@ -24,19 +24,30 @@ StripView::StripView(QWidget* parent)
     setSizePolicy(policy);
 }
 
-void StripView::setPlan(const std::vector<record::PlannedTurn>& turns, const QStringList& names) {
-    if (turns == m_turns && names == m_names)
+void StripView::setPlan(const std::vector<record::PlannedTurn>& turns, const QStringList& names,
+                        const QStringList& players) {
+    if (turns == m_turns && names == m_names && players == m_players)
         return;
+    m_players = players;
     m_turns = turns;
     m_layoutWidth = -1;
     m_names = names;
     QString spoken;
     for (const auto& turn : turns)
-        spoken +=
-            tr("lap %1 %2 %3, ").arg(turn.round).arg(names.value(static_cast<qsizetype>(turn.build))).arg(turn.shots);
+        spoken += tr("%1 %2 %3, ")
+                      .arg(roundText(turn.round, turn.player), names.value(static_cast<qsizetype>(turn.build)))
+                      .arg(turn.shots);
     setAccessibleDescription(spoken);
     updateGeometry();
     update();
+}
+
+// Of several players by the first of their names: there is little room.
+QString StripView::roundText(int round, record::PlayerAt player) const {
+    const QString lap = tr("lap %1").arg(round);
+    return m_players.size() < 2
+               ? lap
+               : tr("%1, %2").arg(m_players.value(static_cast<qsizetype>(player)).section(QLatin1Char(' '), 0, 0), lap);
 }
 
 QSize StripView::sizeHint() const {
@@ -72,7 +83,7 @@ void StripView::paintEvent(QPaintEvent* event) {
     };
     for (const auto& round : layout.rounds)
         if (isSeen(round.y))
-            painter.drawText(QPointF(round.left, round.y + 24), tr("lap %1").arg(round.round));
+            painter.drawText(QPointF(round.left, round.y + 24), roundText(round.round, round.player));
     for (const auto& placed : layout.turns)
         if (isSeen(placed.y))
             drawTurn(painter, placed, layout.knotRadius);
@@ -174,6 +185,13 @@ void StripView::mouseMoveEvent(QMouseEvent* event) {
 
 void StripView::mouseReleaseEvent(QMouseEvent*) {
     m_grip.reset();
+}
+
+QStringList playersOf(const record::Test& test) {
+    QStringList names;
+    for (const record::Player& player : test.players)
+        names << QString::fromStdString(player.name);
+    return names;
 }
 
 } // namespace knot::app

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "app/picture/strip.h"
+#include "core/record/test.h"
 
 #include <QStringList>
 #include <QWidget>
@@ -14,7 +15,9 @@ class StripView : public QWidget {
 
 public:
     explicit StripView(QWidget* parent = nullptr);
-    void setPlan(const std::vector<record::PlannedTurn>& turns, const QStringList& names);
+    /// `players`: who hits, where several do; a lap says whose it is then.
+    void setPlan(const std::vector<record::PlannedTurn>& turns, const QStringList& names,
+                 const QStringList& players = {});
     /// How many knots of each turn are tied, the turn in hand, and from which turn on clubs are unknown.
     void setProgress(std::vector<int> tied, std::optional<std::size_t> current, std::optional<std::size_t> unknownFrom);
     /// The height in the picture where a turn stands.
@@ -37,6 +40,7 @@ protected:
 
 private:
     const picture::StripLayout& layoutFor(int width) const;
+    QString roundText(int round, record::PlayerAt player) const;
     void drawTurn(QPainter& painter, const picture::PlacedTurn& placed, double radius) const;
 
     std::vector<record::PlannedTurn> m_turns;
@@ -44,9 +48,12 @@ private:
     std::optional<std::size_t> m_current, m_unknownFrom;
     mutable picture::StripLayout m_layout; ///< as it was asked for last
     mutable int m_layoutWidth = -1;
-    QStringList m_names;
+    QStringList m_names, m_players;
     bool m_changeable = true;
     std::optional<QPointF> m_grip; ///< where the drag last asked for something
 };
+
+/// The names of a test's players.
+QStringList playersOf(const record::Test& test);
 
 } // namespace knot::app

@@ -256,7 +256,7 @@ void PlanPage::refresh() {
         names << QString::fromStdString(build.name);
     const bool changeable = test.shots.empty() && !m_hand.isSealed();
     m_strip->setChangeable(changeable);
-    m_strip->setPlan(plan.turns, names);
+    m_strip->setPlan(plan.turns, names, playersOf(m_hand.test()));
     m_stripArea->setFixedHeight(
         std::min(mostStripHeight, m_strip->heightForWidth(std::max(600, m_stripArea->width()))));
     for (QWidget* field : {static_cast<QWidget*>(m_schedule), static_cast<QWidget*>(m_rounds),
@@ -275,7 +275,7 @@ void PlanPage::refresh() {
                          "change the laps, "
                          "Up and Down the stints")
                           .arg(plan::swingsOf(plan))
-                          .arg(plan.warmUp)
+                          .arg(plan.warmUp * std::max(1, static_cast<int>(test.players.size())))
                           .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan), 0))));
     const record::Metric metric = planningOf(test, {}).metric;
     const Planning planning = planningOf(test, spreads(metric));

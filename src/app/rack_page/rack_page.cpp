@@ -239,7 +239,7 @@ void RackPage::refreshStarting() {
     const auto own = tables();
     const auto speed = profile.clubSpeed ? rack::bySpeed(own, *profile.clubSpeed) : std::nullopt;
     if (!speed)
-        return m_starting->setText(tr("A driver speed on the sheet gives a shaft weight and flex to start from.") +
+        return m_starting->setText(tr("A driver speed of the player gives a shaft weight and flex to start from.") +
                                    link);
     const auto tempo = *rack::bySpeedAndTempo(own, *profile.clubSpeed, profile.tempo);
     m_starting->setText(

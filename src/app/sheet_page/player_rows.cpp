@@ -61,6 +61,11 @@ void PlayerRows::addRow() {
     row.name->setMinimumWidth(40);
     Typed::whole(row.name, [this, at](const QString& typed) { take(at, typed.trimmed()); });
     static_cast<QVBoxLayout*>(layout())->insertWidget(static_cast<int>(at), row.box);
+    if (!m_rows.isEmpty()) { // from name to name, then what is known of each
+        QWidget::setTabOrder(m_rows.back().name, row.name);
+        QWidget::setTabOrder(row.name, m_rows.front().about);
+        QWidget::setTabOrder(m_rows.back().about, row.about);
+    }
     m_rows << row;
 }
 
@@ -95,8 +100,9 @@ void PlayerRows::refresh() {
     const Test& test = m_hand.test();
     // Whose shots they are is the record's from the first one on where there are several.
     const bool settled = !test.shots.empty() && test.players.size() > 1;
-    const bool takesMore = test.shots.empty() && !test.players.empty() && !test.card.alone;
-    const std::size_t rows = std::max<std::size_t>(test.players.size() + (takesMore ? 1 : 0), 1);
+    // Always one more than there are, so that Tab leads to it from a name that is not taken yet.
+    const bool takesMore = test.shots.empty() && !test.card.alone;
+    const std::size_t rows = std::max<std::size_t>(test.players.size(), 1) + (takesMore ? 1 : 0);
     while (static_cast<std::size_t>(m_rows.size()) < rows)
         addRow();
     QStringList names;

@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <set>
 
 namespace knot::plan {
 namespace {
@@ -57,10 +58,13 @@ int shotsATurn(const record::Plan& plan) {
 }
 
 int swingsOf(const record::Plan& plan) {
-    int swings = plan.warmUp;
-    for (const auto& turn : plan.turns)
+    std::set<std::size_t> players; // each warms up
+    int swings = 0;
+    for (const auto& turn : plan.turns) {
+        players.insert(turn.player);
         swings += turn.shots;
-    return swings;
+    }
+    return swings + plan.warmUp * std::max(1, static_cast<int>(players.size()));
 }
 
 double minutesOf(const record::Plan& plan) {

@@ -41,7 +41,7 @@ int shotsATurn(const record::Plan& plan);
 
 /// The minutes of turns as planned, change by change.
 double minutesOf(const record::Plan& plan);
-/// Swings of the turns as planned, warm-up included.
+/// Swings of the turns as planned, each player's warm-up included.
 int swingsOf(const record::Plan& plan);
 
 Option optionOf(const Question& question, const Pace& pace, int rounds, int turnLength);
