@@ -2,6 +2,7 @@
 
 #include "core/record/names.h"
 #include "core/words/remarks.h"
+#include "files/bets_json.h"
 
 #include <nlohmann/json.hpp>
 
@@ -477,6 +478,7 @@ std::string readingJson(const Reading& reading) {
     putModels(json, reading);
     putRecordMatters(json, reading);
     putChoices(json, reading);
+    writeBets(json, reading);
     json["checks"] = ordered_json::array();
     for (const auto& check : words::checks(reading))
         json["checks"].push_back({{"code", check.code}, {"severity", key(check.severity)}, {"text", check.text}});

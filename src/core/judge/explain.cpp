@@ -1,6 +1,7 @@
 #include "core/judge/explain.h"
 
 #include "core/judge/average.h"
+#include "core/judge/bet.h"
 #include "core/judge/choices.h"
 #include "core/judge/consistency.h"
 #include "core/judge/dispersion.h"
@@ -10,7 +11,9 @@
 #include "core/judge/pooling.h"
 #include "core/judge/seed.h"
 #include "core/judge/shares.h"
+#include "core/judge/swing.h"
 #include "core/judge/verdict.h"
+#include "core/judge/whose.h"
 
 #include <algorithm>
 
@@ -41,6 +44,8 @@ public:
         m_reading.findings = groupFindings(m_columns);
         setAsideShares();
         fillChoices(m_request, m_columns, m_reading);
+        bets();
+        m_reading.sameSwing = sameSwings(m_reading.average);
         forgivenessGaps();
         lateSetAsides();
         guesses();
@@ -92,6 +97,24 @@ private:
         if ((column.metric == Metric::carry || column.metric == Metric::side) && row.method == GapMethod::rounds)
             row.worstFifth = worstFifthGap(column, row.build, row.against,
                                            seedFor(m_request, "worst", column.metric, row.build, row.against));
+    }
+
+    void bets() {
+        for (const Column& column : m_columns) {
+            if (isMoved(column.metric))
+                append(m_reading.whoseDoing, whoseDoing(m_request, column));
+            const auto bet = Bet::of(column, {.usual = plan::usualSpreads(column.metric, m_request.level),
+                                              .scale = record::info(column.metric).worthwhileGap});
+            if (!bet)
+                continue;
+            const record::Want want = m_reading.card.want(averageOf(column.metric));
+            for (const AverageGap& row : m_reading.average)
+                if (row.metric == column.metric)
+                    m_reading.bets.push_back(bet->pair(row.build, row.against, want,
+                                                       seedFor(m_request, "bet", row.metric, row.build, row.against)));
+            for (const BestBet& best : bet->best(want, seedFor(m_request, "best bet", column.metric, {}, {})))
+                m_reading.bestBets.push_back(best);
+        }
     }
 
     void setAsideShares() {

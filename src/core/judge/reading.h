@@ -263,6 +263,47 @@ struct PriorityChoice {
     double chanceBest = 0;
 };
 
+/// What to expect of the gap between two builds, allowing for what a stint adds and for the best of several
+/// always looking better than it is (judgement §14). Metric units.
+struct BetOnPair {
+    Metric metric = Metric::carry;
+    BuildAt build, against;
+    double ahead = 0.5; ///< the chance that the gap favours `build`; without a wanted direction that it is above 0
+    double expected = 0, sd = 0;
+    double low80 = 0, high80 = 0;
+};
+
+/// How often a build is the best of all in a metric, and what choosing it loses on average.
+struct BestBet {
+    Metric metric = Metric::carry;
+    BuildAt build;
+    double chance = 0, loss = 0;
+};
+
+/// Of what moves a metric from shot to shot, the share of each group of causes, by the cause's key; the
+/// club is `build`. Shares may be below 0.
+struct WhoseDoing {
+    Metric metric = Metric::carry;
+    std::size_t n = 0;
+    struct Part {
+        std::string cause;
+        double share = 0;
+    };
+    std::vector<Part> shares;
+    double rest = 0;
+    std::vector<Metric> leftOut = {}; ///< causes that are missing in more than a third of the shots
+};
+
+/// Whether something was delivered alike by two builds (judgement §15).
+struct SameSwing {
+    enum class Verdict { same, differs, open } verdict = Verdict::open;
+    Metric metric = Metric::clubSpeed;
+    BuildAt build, against;
+    double gap = 0;
+    std::optional<Interval> ci90;
+    bool asSeen = false; ///< it can't be judged here: said as it was seen
+};
+
 /// Guesses of which build was which, against luck (judgement §8, blinding).
 struct GuessScore {
     std::size_t right = 0, tries = 0, builds = 0;
@@ -329,6 +370,10 @@ struct Reading {
     std::vector<Share> setAsideShares; ///< by build
     std::vector<BestOf> best;
     std::vector<PriorityChoice> byPriority; ///< with two declared outcomes or more
+    std::vector<BetOnPair> bets;
+    std::vector<BestBet> bestBets;
+    std::vector<WhoseDoing> whoseDoing;
+    std::vector<SameSwing> sameSwing;
     std::optional<GuessScore> guesses;
     std::vector<LateSetAside> lateSetAsides;
     std::vector<record::Amendment> amendments;

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/judge/case.h"
+#include "core/plan/spreads.h"
 
 #include <cstdint>
 #include <functional>
@@ -10,7 +11,8 @@ namespace knot::judge {
 /// What to judge, and how much of it.
 struct JudgeRequest {
     Case subject;
-    std::uint64_t seed = 1; ///< for shuffles too many to count
+    std::uint64_t seed = 1;                ///< for shuffles too many to count
+    plan::Level level = plan::Level::club; ///< which usual spreads bets rest on
     /// Verdicts alone leave out second opinions, explanations and checks: for simulations.
     enum class Depth { everything, verdicts } depth = Depth::everything;
     /// Asked now and then; true ends the work early and `judge` returns nothing.

@@ -1,0 +1,265 @@
+#include "core/judge/bet.h"
+
+#include "core/random.h"
+#include "core/statistics/distributions.h"
+#include "core/statistics/roots.h"
+
+#include <Eigen/Dense>
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace knot::judge {
+namespace {
+
+using Eigen::MatrixXd;
+using Eigen::VectorXd;
+
+constexpr std::size_t stintPoints = 5, gapPoints = 21;
+constexpr double leastScale = 0.125, mostScale = 16;
+constexpr double gapDegrees = 4; // of Student's t
+
+/// A stint's mean, and what goes into it.
+struct Stint {
+    std::size_t build = 0, lap = 0;
+    double mean = 0, shots = 1;
+};
+
+// The density of Student's t with four degrees of freedom, but for a factor.
+double priorOf(double tau, double scale) {
+    const double t = tau / scale;
+    return std::pow(1 + t * t / gapDegrees, -(gapDegrees + 1) / 2) * tau;
+}
+
+// Equiprobable points of degrees·sd²/χ².
+double stintVariance(std::size_t point, const BetPrior& prior) {
+    const double share = (static_cast<double>(point) + 0.5) / stintPoints;
+    return prior.degrees * prior.usual.sdTurn * prior.usual.sdTurn /
+           statistics::chiSquareQuantile(1 - share, prior.degrees);
+}
+
+/// The stints of one metric with the laps taken out, for one size of the stint.
+struct Swept {
+    MatrixXd K;
+    VectorXd g;
+    double zMz = 0, logWeights = 0, logLaps = 0;
+    double level = 0;     ///< the mean of the laps' own levels, before builds are taken off
+    VectorXd levelShares; ///< how much of each build's effect stands in it
+};
+
+Swept sweep(const std::vector<Stint>& stints, std::size_t builds, std::size_t laps, double varStint, double varShot) {
+    const auto k = static_cast<Eigen::Index>(builds);
+    Swept swept{.K = MatrixXd::Zero(k, k), .g = VectorXd::Zero(k), .levelShares = VectorXd::Zero(k)};
+    std::vector<double> weight(laps, 0.0);
+    std::vector<double> sum(laps, 0.0);
+    MatrixXd ofBuild = MatrixXd::Zero(static_cast<Eigen::Index>(laps), k); // weights by lap and build
+    for (const Stint& stint : stints) {
+        const double w = 1 / (varStint + varShot / stint.shots);
+        const auto b = static_cast<Eigen::Index>(stint.build);
+        weight[stint.lap] += w;
+        sum[stint.lap] += w * stint.mean;
+        ofBuild(static_cast<Eigen::Index>(stint.lap), b) += w;
+        swept.K(b, b) += w;
+        swept.g(b) += w * stint.mean;
+        swept.zMz += w * stint.mean * stint.mean;
+        swept.logWeights += std::log(w);
+    }
+    for (std::size_t lap = 0; lap < laps; ++lap) {
+        const VectorXd row = ofBuild.row(static_cast<Eigen::Index>(lap));
+        swept.K -= row * row.transpose() / weight[lap];
+        swept.g -= row * (sum[lap] / weight[lap]);
+        swept.zMz -= sum[lap] * sum[lap] / weight[lap];
+        swept.logLaps += std::log(weight[lap]);
+        swept.level += sum[lap] / weight[lap] / static_cast<double>(laps);
+        swept.levelShares += row / weight[lap] / static_cast<double>(laps);
+    }
+    return swept;
+}
+
+// Means far from 0 would cost digits: they are taken from their own middle.
+struct Stints {
+    std::vector<Stint> all;
+    std::size_t laps = 0;
+    double middle = 0, squares = 0, degrees = 0;
+};
+
+Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds) {
+    Stints stints;
+    std::map<std::size_t, std::size_t> laps;
+    for (std::size_t b = 0; b < builds.size(); ++b)
+        for (const TurnValues& turn : column.builds[builds[b]].turns) {
+            const auto lap = laps.try_emplace(turn.round, laps.size()).first->second;
+            const double mean = turn.mean();
+            stints.all.push_back({b, lap, mean, static_cast<double>(turn.values.size())});
+            stints.squares += squaresAboutMean(turn.values);
+            stints.degrees += static_cast<double>(turn.values.size()) - 1;
+            stints.middle += mean;
+        }
+    stints.laps = laps.size();
+    stints.middle /= static_cast<double>(stints.all.size());
+    for (Stint& stint : stints.all)
+        stint.mean -= stints.middle;
+    return stints;
+}
+
+std::vector<double> flat(const MatrixXd& matrix) {
+    std::vector<double> values;
+    for (Eigen::Index i = 0; i < matrix.rows(); ++i)
+        for (Eigen::Index j = 0; j < matrix.cols(); ++j)
+            values.push_back(matrix(i, j));
+    return values;
+}
+
+} // namespace
+
+std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
+    Bet bet;
+    bet.m_metric = column.metric;
+    for (BuildAt b; b < column.builds.size(); ++b)
+        if (!column.builds[b].turns.empty())
+            bet.m_builds.push_back(b);
+    if (bet.m_builds.size() < 2)
+        return std::nullopt;
+    const Stints stints = stintsOf(column, bet.m_builds);
+    const double usual = prior.usual.sdShot * prior.usual.sdShot;
+    bet.m_shotDegrees = stints.degrees;
+    bet.m_shotVariance = (stints.squares + prior.degrees * usual) / (stints.degrees + prior.degrees);
+    const auto k = static_cast<Eigen::Index>(bet.m_builds.size());
+    const double step = std::log(mostScale / leastScale) / (gapPoints - 1);
+    double most = -INFINITY;
+    for (std::size_t point = 0; point < stintPoints; ++point) {
+        const Swept swept =
+            sweep(stints.all, bet.m_builds.size(), stints.laps, stintVariance(point, prior), bet.m_shotVariance);
+        bet.m_levels.push_back(
+            {swept.level + stints.middle, std::vector<double>(swept.levelShares.begin(), swept.levelShares.end())});
+        for (std::size_t i = 0; i < gapPoints; ++i) {
+            const double tau = prior.scale * leastScale * std::exp(step * static_cast<double>(i));
+            const MatrixXd A = swept.K + MatrixXd::Identity(k, k) / (tau * tau);
+            const Eigen::LLT<MatrixXd> llt(A);
+            const VectorXd mean = llt.solve(swept.g);
+            const MatrixXd covariance = llt.solve(MatrixXd::Identity(k, k));
+            const double logDeterminant = 2 * llt.matrixL().toDenseMatrix().diagonal().array().log().sum();
+            const double fit = -0.5 * (-swept.logWeights + swept.logLaps + logDeterminant +
+                                       static_cast<double>(k) * std::log(tau * tau) + swept.zMz - swept.g.dot(mean));
+            Part part{.weight = fit + std::log(priorOf(tau, prior.scale)),
+                      .mean = {mean.begin(), mean.end()},
+                      .covariance = flat(covariance),
+                      .root = flat(Eigen::LLT<MatrixXd>(covariance).matrixL().toDenseMatrix()),
+                      .stint = point};
+            most = std::max(most, part.weight);
+            bet.m_parts.push_back(std::move(part));
+        }
+    }
+    double total = 0;
+    for (Part& part : bet.m_parts)
+        total += part.weight = std::exp(part.weight - most);
+    for (Part& part : bet.m_parts)
+        part.weight /= total;
+    return bet;
+}
+
+double Bet::merit(double effect, double level, const record::Want& want) const {
+    switch (want.kind) {
+    case record::Want::Kind::less:
+        return -effect;
+    case record::Want::Kind::near:
+        return -std::fabs(level + effect - want.value);
+    default:
+        return effect;
+    }
+}
+
+// Each draw: a part by its weight, then the builds' effects, and the laps' level with them.
+template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, Use use) const {
+    const std::size_t k = m_builds.size();
+    std::vector<double> upTo;
+    double sum = 0;
+    for (const Part& part : m_parts)
+        upTo.push_back(sum += part.weight);
+    Random random(seed);
+    std::vector<double> normals(k);
+    std::vector<double> effects(k);
+    for (int draw = 0; draw < draws; ++draw) {
+        const auto at = std::ranges::upper_bound(upTo, random.uniform() * sum);
+        const Part& part = m_parts[std::min<std::size_t>(static_cast<std::size_t>(at - upTo.begin()), upTo.size() - 1)];
+        for (double& normal : normals)
+            normal = random.normal();
+        double level = m_levels[part.stint].value;
+        for (std::size_t i = 0; i < k; ++i) {
+            effects[i] = part.mean[i];
+            for (std::size_t j = 0; j <= i; ++j)
+                effects[i] += part.root[i * k + j] * normals[j];
+            level -= m_levels[part.stint].shares[i] * effects[i];
+        }
+        use(effects, level);
+    }
+}
+
+BetOnPair Bet::pair(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const {
+    const std::size_t k = m_builds.size();
+    const auto placeOf = [this](BuildAt b) {
+        return static_cast<std::size_t>(std::ranges::find(m_builds, b) - m_builds.begin());
+    };
+    const std::size_t i = placeOf(build);
+    const std::size_t j = placeOf(against);
+    BetOnPair row{.metric = m_metric, .build = build, .against = against};
+    struct Normal {
+        double weight, mean, sd;
+    };
+    std::vector<Normal> parts;
+    double squares = 0;
+    double above = 0;
+    for (const Part& part : m_parts) {
+        const double mean = part.mean[i] - part.mean[j];
+        const double variance =
+            part.covariance[i * k + i] + part.covariance[j * k + j] - 2 * part.covariance[i * k + j];
+        const double sd = std::sqrt(std::max(variance, 0.0));
+        parts.push_back({part.weight, mean, sd});
+        row.expected += part.weight * mean;
+        squares += part.weight * (variance + mean * mean);
+        above += part.weight * statistics::normalLower(mean / sd);
+    }
+    row.sd = std::sqrt(std::max(squares - row.expected * row.expected, 0.0));
+    auto quantile = [&](double share) {
+        const auto below = [&](double x) {
+            double sum = 0;
+            for (const Normal& part : parts)
+                sum += part.weight * statistics::normalLower((x - part.mean) / part.sd);
+            return sum - share;
+        };
+        const double wide = 8 * row.sd;
+        return statistics::rootFrom(below, row.expected - wide, row.expected + wide, 1e-9 * std::max(row.sd, 1e-12))
+            .value_or(row.expected);
+    };
+    row.low80 = quantile(0.1);
+    row.high80 = quantile(0.9);
+    row.ahead = want.kind == record::Want::Kind::less ? 1 - above : above;
+    if (want.kind == record::Want::Kind::near) {
+        constexpr int draws = 20000;
+        int nearer = 0;
+        drawEach(seed, draws, [&](const std::vector<double>& effects, double level) {
+            nearer += merit(effects[i], level, want) > merit(effects[j], level, want) ? 1 : 0;
+        });
+        row.ahead = static_cast<double>(nearer) / draws;
+    }
+    return row;
+}
+
+std::vector<BestBet> Bet::best(const record::Want& want, std::uint64_t seed, int draws) const {
+    std::vector<BestBet> best;
+    for (const BuildAt b : m_builds)
+        best.push_back({.metric = m_metric, .build = b});
+    std::vector<double> merits(m_builds.size());
+    drawEach(seed, draws, [&](const std::vector<double>& effects, double level) {
+        for (std::size_t i = 0; i < merits.size(); ++i)
+            merits[i] = merit(effects[i], level, want);
+        const auto top = std::ranges::max_element(merits);
+        best[static_cast<std::size_t>(top - merits.begin())].chance += 1.0 / draws;
+        for (std::size_t i = 0; i < merits.size(); ++i)
+            best[i].loss += (*top - merits[i]) / draws;
+    });
+    return best;
+}
+
+} // namespace knot::judge

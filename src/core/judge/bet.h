@@ -1,0 +1,57 @@
+#pragma once
+
+#include "core/judge/columns.h"
+#include "core/judge/reading.h"
+#include "core/plan/spreads.h"
+
+namespace knot::judge {
+
+/// What a bet rests on besides the shots: how steady the player is, and how far builds may lie apart.
+struct BetPrior {
+    plan::Spreads usual; ///< of the metric, in its unit
+    double degrees = 6;  ///< what the usual spreads weigh, in degrees of freedom
+    double scale = 1;    ///< of gaps between builds, in the metric's unit; > 0
+};
+
+/// The posterior of judgement §14 for one metric: builds with a common scatter τ about nothing, laps flat,
+/// stints and shots as the record and the prior have them. Sums over five sizes of the stint and
+/// twenty-one of τ; each is a normal one.
+class Bet {
+public:
+    /// Nothing where under two builds have a reading.
+    static std::optional<Bet> of(const Column& column, const BetPrior& prior);
+
+    const std::vector<BuildAt>& builds() const { return m_builds; }
+    /// σ²_e and its degrees of freedom without the prior's.
+    double shotVariance() const { return m_shotVariance; }
+    double shotDegrees() const { return m_shotDegrees; }
+    /// `build` less `against`; `ahead` is the chance that the gap favours `build` by what is wanted, without
+    /// a direction that it is above 0. Both must be of the bet.
+    BetOnPair pair(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const;
+    /// How often each build is best, and what choosing it loses on average, from seeded draws.
+    std::vector<BestBet> best(const record::Want& want, std::uint64_t seed, int draws = 20000) const;
+
+private:
+    /// One size of stint and τ: the builds' effects are normal about `mean`.
+    struct Part {
+        double weight = 0;
+        std::vector<double> mean;
+        std::vector<double> covariance, root; ///< k × k, by rows; `root` times its transpose is `covariance`
+        std::size_t stint = 0;                ///< which size of the stint
+    };
+    /// What the laps' level is where the builds' effects are known: level − Σ share·b.
+    struct Level {
+        double value = 0;
+        std::vector<double> shares;
+    };
+    template<typename Use> void drawEach(std::uint64_t seed, int draws, Use use) const;
+    double merit(double effect, double level, const record::Want& want) const;
+
+    Metric m_metric = Metric::carry;
+    std::vector<BuildAt> m_builds;
+    double m_shotVariance = 0, m_shotDegrees = 0;
+    std::vector<Part> m_parts;
+    std::vector<Level> m_levels; ///< by size of the stint
+};
+
+} // namespace knot::judge
