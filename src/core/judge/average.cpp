@@ -140,13 +140,20 @@ BuildValues comparable(const Column& column, BuildAt own, BuildAt other) {
     return kept;
 }
 
-std::vector<double> roundDifferences(const Column& column, BuildAt build, BuildAt against) {
+std::vector<std::pair<double, double>> roundPairs(const Column& column, BuildAt build, BuildAt against) {
     const auto own = meansByRound(column.builds[build]);
     const auto other = meansByRound(column.builds[against]);
-    std::vector<double> differences;
+    std::vector<std::pair<double, double>> pairs;
     for (const auto& [round, mean] : own)
         if (const auto at = other.find(round); at != other.end())
-            differences.push_back(mean - at->second);
+            pairs.emplace_back(mean, at->second);
+    return pairs;
+}
+
+std::vector<double> roundDifferences(const Column& column, BuildAt build, BuildAt against) {
+    std::vector<double> differences;
+    for (const auto& [own, other] : roundPairs(column, build, against))
+        differences.push_back(own - other);
     return differences;
 }
 

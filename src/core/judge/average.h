@@ -22,6 +22,9 @@ BuildValues comparable(const Column& column, BuildAt own, BuildAt other);
 /// Differences of turn means by round, over the rounds that hold both builds, in round order.
 std::vector<double> roundDifferences(const Column& column, BuildAt build, BuildAt against);
 
+/// The turn means of both, build first, by round in the same way.
+std::vector<std::pair<double, double>> roundPairs(const Column& column, BuildAt build, BuildAt against);
+
 /// The smallest number of rounds that has 80 % power at level `alpha` to see a gap of `margin`
 /// and 80 % to call none "no gap that matters", minus the rounds done; `tooManyRounds` + 1 when
 /// even that many would not do. Turns hold `turnLength` shots.

@@ -87,15 +87,15 @@ private:
 
     // The logarithmic effects of the rows of one outcome, turned so that larger is better.
     template<typename Rows, typename Centre>
-    std::vector<PairEffect> effectsOf(const Rows& rows, const record::Want& want, Centre centre) const {
+    std::vector<PairBeaten> effectsOf(const Rows& rows, const record::Want& want, Centre centre) const {
         const double sign = want.kind == record::Want::Kind::less ? -1 : 1;
-        std::vector<PairEffect> effects;
+        std::vector<PairBeaten> effects;
         for (const auto& row : rows) {
-            PairEffect effect{row.build, row.against, std::nullopt};
+            std::optional<Effect> effect;
             if (row.logSe &&
                 (!row.claim.cap || *row.claim.cap == Cap::beforeFirstLook || *row.claim.cap == Cap::leadOnly))
-                effect.effect = Effect{sign * centre(row), *row.logSe, *row.df};
-            effects.push_back(effect);
+                effect = Effect{sign * centre(row), *row.logSe, *row.df};
+            effects.push_back(beatenBy(row.build, row.against, effect));
         }
         return effects;
     }

@@ -1,7 +1,6 @@
 #include "core/judge/choosing.h"
 
 #include "core/judge/average.h"
-#include "core/judge/families.h"
 #include "core/random.h"
 #include "core/statistics/distributions.h"
 
@@ -25,18 +24,6 @@ double merit(double mean, const record::Want& want) {
     default:
         return mean;
     }
-}
-
-// The readings as merits. For a wanted value it is the turn's mean whose distance counts, since
-// single shots on both sides of it would all look far away.
-Column onMeritScale(Column column, const record::Want& want) {
-    for (auto& build : column.builds)
-        for (auto& turn : build.turns) {
-            const double mean = turn.mean();
-            for (double& value : turn.values)
-                value = merit(want.kind == record::Want::Kind::near ? mean : value, want);
-        }
-    return column;
 }
 
 std::vector<BuildAt> withReadings(const Column& column, std::size_t fewestTurns) {
@@ -94,39 +81,67 @@ std::vector<Standing> standings(const Column& column) {
     return result;
 }
 
-std::vector<BuildAt> bestSetOf(const std::vector<PairEffect>& pairs, const std::vector<BuildAt>& builds, double alpha) {
-    std::vector<double> p;
-    std::vector<BuildAt> beaten;
-    for (const PairEffect& pair : pairs) {
-        const double t = pair.effect ? pair.effect->value / pair.effect->se : 0;
-        p.push_back(pair.effect ? studentUpper(t, pair.effect->df) : 1);
-        beaten.push_back(pair.against);
-        p.push_back(pair.effect ? studentUpper(-t, pair.effect->df) : 1);
-        beaten.push_back(pair.build);
-    }
-    const auto adjusted = holm(p);
+PairBeaten beatenBy(BuildAt build, BuildAt against, const std::optional<Effect>& effect) {
+    if (!effect)
+        return {build, against};
+    const double t = effect->value / effect->se;
+    return {build, against, studentUpper(t, effect->df), studentUpper(-t, effect->df)};
+}
+
+std::vector<BuildAt> bestSetOf(const std::vector<PairBeaten>& pairs, const std::vector<BuildAt>& builds, double alpha) {
+    const double level = alpha / static_cast<double>(std::max<std::size_t>(builds.size(), 2) - 1);
     std::vector<BuildAt> set;
-    for (const BuildAt build : builds) {
-        bool stands = true;
-        for (std::size_t i = 0; i < beaten.size(); ++i)
-            stands = stands && !(beaten[i] == build && adjusted[i] < alpha);
-        if (stands)
+    for (const BuildAt build : builds)
+        if (std::ranges::none_of(pairs, [&](const PairBeaten& pair) {
+                return (pair.build == build && pair.againstBeats < level) ||
+                       (pair.against == build && pair.buildBeats < level);
+            }))
             set.push_back(build);
-    }
     return set;
 }
 
+namespace {
+
+std::optional<Effect> effectOf(const std::vector<double>& byLap) {
+    const auto laps = static_cast<double>(byLap.size());
+    const double sd = byLap.size() > 1 ? standardDeviation(byLap) : 0;
+    return sd > 0 ? std::optional(Effect{meanOf(byLap), sd / std::sqrt(laps), laps - 1}) : std::nullopt;
+}
+
+// |against − T| > |build − T| where the difference and the middle's distance from T have opposite signs.
+PairBeaten nearerOf(const Column& column, BuildAt build, BuildAt against, double wanted) {
+    std::vector<double> differences;
+    std::vector<double> middles;
+    for (const auto& [own, other] : roundPairs(column, build, against)) {
+        differences.push_back(own - other);
+        middles.push_back((own + other) / 2 - wanted);
+    }
+    const auto difference = effectOf(differences);
+    const auto middle = effectOf(middles);
+    if (!difference || !middle)
+        return {build, against};
+    const PairBeaten d = beatenBy(build, against, difference);
+    const PairBeaten m = beatenBy(build, against, middle);
+    return {build, against, std::min(std::max(d.buildBeats, m.againstBeats), std::max(d.againstBeats, m.buildBeats)),
+            std::min(std::max(d.buildBeats, m.buildBeats), std::max(d.againstBeats, m.againstBeats))};
+}
+
+} // namespace
+
 std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, double alpha) {
-    const Column merits = onMeritScale(column, want);
     const auto builds = withReadings(column, 1);
-    std::vector<PairEffect> pairs;
+    const double sign = want.kind == record::Want::Kind::less ? -1 : 1;
+    std::vector<PairBeaten> pairs;
     for (BuildAt i; i < builds.size(); ++i)
         for (std::size_t j = i + 1; j < builds.size(); ++j) {
-            PairEffect pair{builds[j], builds[i], std::nullopt};
-            const auto gap = averageGap(merits, pair.build, pair.against, 1);
-            if (gap && gap->se && (!gap->claim.cap || *gap->claim.cap == Cap::noVariation))
-                pair.effect = Effect{gap->gap, *gap->se, *gap->df};
-            pairs.push_back(pair);
+            const auto gap = averageGap(column, builds[j], builds[i], 1);
+            const bool judged = gap && gap->se && (!gap->claim.cap || *gap->claim.cap == Cap::noVariation);
+            if (judged && want.kind == record::Want::Kind::near)
+                pairs.push_back(nearerOf(column, builds[j], builds[i], want.value));
+            else
+                pairs.push_back(
+                    beatenBy(builds[j], builds[i],
+                             judged ? std::optional(Effect{sign * gap->gap, *gap->se, *gap->df}) : std::nullopt));
         }
     return bestSetOf(pairs, builds, alpha);
 }

@@ -24,17 +24,20 @@ std::vector<Standing> standings(const Column& column);
 /// much larger the chosen one is, as a share.
 enum class LossScale { plain, ratio };
 
-/// The effect `build` − `against` on which one build may beat another.
-struct PairEffect {
+/// How sure it is that one of a pair is better than the other: one-sided p's, 1 where there is none.
+struct PairBeaten {
     BuildAt build, against;
-    std::optional<Effect> effect; ///< nothing where there is no p: beats nothing
+    double buildBeats = 1, againstBeats = 1;
 };
+/// The p's of an effect `build` − `against`, of which larger is better.
+PairBeaten beatenBy(BuildAt build, BuildAt against, const std::optional<Effect>& effect);
 
-/// Which of `builds` may be best: those that no other beats in a one-sided test, Holm over all
-/// ordered pairs at `alpha`. Each unordered pair is given once; larger is better.
-std::vector<BuildAt> bestSetOf(const std::vector<PairEffect>& pairs, const std::vector<BuildAt>& builds, double alpha);
+/// Which of `builds` may be best: those that none of their k − 1 rivals beats at `alpha` / (k − 1). The truly best
+/// one is left out at most that often, and nothing else is asked. Each unordered pair is given once.
+std::vector<BuildAt> bestSetOf(const std::vector<PairBeaten>& pairs, const std::vector<BuildAt>& builds, double alpha);
 
-/// The same for averages that are wanted more, less or near a value.
+/// The same for averages that are wanted more, less or near a value. Nearer is who is so by both: the paired t on
+/// the difference, and the t on the middle of the two from the wanted value, by laps.
 std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, double alpha);
 
 /// The chance of being best and the mean loss of choosing each build (judgement §5 and §13) from

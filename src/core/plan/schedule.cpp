@@ -3,6 +3,7 @@
 #include "core/random.h"
 
 #include <algorithm>
+#include <functional>
 #include <numeric>
 #include <optional>
 
@@ -24,13 +25,15 @@ template<typename T> void shuffle(std::vector<T>& list, Random& random) {
         std::swap(list[i - 1], list[random.below(i)]);
 }
 
-// Orders for the rounds of two builds: AB BA AB …, begun by either.
-std::vector<Order> alternating(int rounds, Random& random) {
+// Orders for the rounds of two builds, each tossed by a coin: AB BA pairs like shots across the border of two
+// laps where neighbouring shots are alike, which a coin does not. Not all of them alike where there are two.
+std::vector<Order> tossed(int rounds, Random& random) {
     std::vector<Order> orders;
-    orders.reserve(static_cast<std::size_t>(rounds));
-    const bool begin = random.below(2) == 1;
-    for (int r = 0; r < rounds; ++r)
-        orders.push_back((r % 2 == 0) == begin ? Order{1, 0} : Order{0, 1});
+    do {
+        orders.clear();
+        for (int r = 0; r < rounds; ++r)
+            orders.push_back(random.below(2) == 1 ? Order{1, 0} : Order{0, 1});
+    } while (rounds > 1 && std::ranges::adjacent_find(orders, std::not_equal_to{}) == orders.end());
     return orders;
 }
 
@@ -93,7 +96,7 @@ std::vector<Order> drawn(const ScheduleInput& in, Random& random) {
     if (in.schedule == Schedule::sandwich)
         return sandwiched(in, random);
     if (in.builds == 2)
-        return alternating(in.rounds, random);
+        return tossed(in.rounds, random);
     return rotatedOrders(in.builds, in.rounds, random);
 }
 
@@ -173,7 +176,7 @@ ScheduledTurns scheduled(const ScheduleInput& input) {
     if (in.schedule == Schedule::shotByShot)
         in.turnLength = 1;
     Random random(in.seed);
-    // ABBA needs its repeats; other orders are drawn until one has none, and the quickest is kept.
+    // A coin has its repeats; other orders are drawn until one has none, and the quickest is kept.
     std::vector<Order> best = drawn(in, random);
     const bool choosable = in.schedule != Schedule::sandwich && in.builds > 2;
     for (int attempt = 0; choosable && attempt < 200; ++attempt)
@@ -181,7 +184,7 @@ ScheduledTurns scheduled(const ScheduleInput& input) {
             best = std::move(other);
     ScheduledTurns result;
     const auto rows = static_cast<int>(williamsRows(in.builds).size());
-    result.balanced = in.schedule != Schedule::sandwich && in.rounds % rows == 0;
+    result.balanced = choosable && in.rounds % rows == 0;
     for (std::size_t round = 0; round < best.size(); ++round)
         for (const std::size_t build : best[round])
             result.turns.push_back({record::BuildAt(build), static_cast<int>(round) + 1, in.turnLength});

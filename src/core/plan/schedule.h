@@ -28,11 +28,11 @@ struct ScheduledTurns {
     bool balanced = false;
 };
 
-/// The turns of a schedule (judgement §10): rounds in which every build has one turn. Two builds go
-/// ABBA or BAAB; more follow rows of a Williams design as far as whole designs fit into the rounds,
-/// then random orders. Where it can be had no build closes a round and opens the next. Among equally
-/// good orders the one with the least changing time is taken. One run each is a single round; shot by
-/// shot has turns of one. builds ≥ 2, rounds ≥ 1, turnLength ≥ 1; the same seed gives the same turns.
+/// The turns of a schedule (judgement §10): rounds in which every build has one turn. The order
+/// of two builds is tossed anew for every round; more follow rows of a Williams design as far as whole designs fit into
+/// the rounds, then random orders. Where it can be had no build closes a round and opens the next. Among equally good
+/// orders the one with the least changing time is taken. One run each is a single round; shot by shot has turns of one.
+/// builds ≥ 2, rounds ≥ 1, turnLength ≥ 1; the same seed gives the same turns.
 ScheduledTurns scheduled(const ScheduleInput& input);
 
 /// The turns of the first player as another has them: every club is the next one of so many, so that players

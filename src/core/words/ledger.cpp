@@ -59,18 +59,26 @@ std::string judgedWords(const Claim& claim) {
 
 // What it would take to settle the row. Laps added because a result was open would spend more than
 // α, so only laps that the card still holds are "more"; else a new test is named, judged by itself.
+// What a record says of further laps is uncertain by a factor of two either way.
+std::string aboutLaps(std::size_t laps, const char* what) {
+    const std::size_t low = std::max<std::size_t>(1, laps / 2);
+    const std::size_t high = 2 * laps;
+    return high <= 2 ? "one or two" + std::string(what)
+                     : "about " + std::to_string(low) + " to " + std::to_string(high) + what;
+}
+
 std::string remedy(const Reading& reading, const AverageGap& row) {
     if (*row.furtherRounds > tooManyRounds)
         return "more laps than can be hit";
     const auto more = static_cast<std::size_t>(*row.furtherRounds);
     const auto planned = static_cast<std::size_t>(reading.card.plannedRounds);
     if (row.method == GapMethod::welch)
-        return "a rotated test takes about " + counted(more, "lap");
+        return "a rotated test should take " + aboutLaps(more, " laps");
     if (reading.roundsDone < planned)
         return more == 0                              ? "these laps should have settled it"
-               : reading.roundsDone + more <= planned ? "about " + counted(more, "more lap") + " will settle it"
+               : reading.roundsDone + more <= planned ? aboutLaps(more, " more laps") + " should settle it"
                                                       : "the laps left will hardly settle it";
-    return "a new test takes about " + counted(row.rounds + more, "lap");
+    return "a new test should take " + aboutLaps(row.rounds + more, " laps");
 }
 
 // Fills the parts that all kinds of rows share, and the sentence with its value as it is spoken.

@@ -36,6 +36,7 @@ public:
         insideStints();
         forgiveness();
         guesses();
+        bets();
         choosing();
         byPriority();
         return std::move(m_remarks);
@@ -300,6 +301,74 @@ private:
         return outcome.kind == record::OutcomeKind::average ? 0.05 * m_reading.card.margin(outcome.metric) : 0.01;
     }
 
+    // What the bet is about: the declared averages, else what people look at first.
+    std::vector<Metric> betOn() const {
+        std::vector<Metric> metrics;
+        for (const Outcome& outcome : m_reading.card.primary)
+            if (outcome.kind == record::OutcomeKind::average)
+                metrics.push_back(outcome.metric);
+        if (metrics.empty() && m_reading.card.primary.empty())
+            metrics = {Metric::carry, Metric::ballSpeed};
+        return metrics;
+    }
+
+    record::Want wantOf(Metric metric) const {
+        return m_reading.card.want({.kind = record::OutcomeKind::average, .metric = metric, .shape = {}});
+    }
+
+    // The likeliest best in a metric; nothing without a wanted direction.
+    std::optional<BestBet> likeliest(Metric metric) const {
+        std::optional<BestBet> top;
+        for (const BestBet& best : m_reading.bestBets)
+            if (best.metric == metric && wantOf(metric).kind != record::Want::Kind::none &&
+                (!top || best.chance > top->chance))
+                top = best;
+        return top;
+    }
+
+    // Who is ahead of whom by how much, as far as the verdicts have not said it already. Of many pairs only
+    // those with the likeliest best.
+    void bets() {
+        for (const Metric metric : betOn())
+            for (const BetOnPair& bet : m_reading.bets) {
+                if (bet.metric != metric || bet.ahead > 0.99 || bet.ahead < 0.01)
+                    continue;
+                const auto top = likeliest(metric);
+                if (m_reading.builds.size() > 3 && top && bet.build != top->build && bet.against != top->build)
+                    continue;
+                const bool near = wantOf(metric).kind == record::Want::Kind::near;
+                const bool flip = bet.ahead < 0.5;
+                const MetricFormat format = MetricFormat(metric, m_units).supportedBy(bet.sd);
+                const double sign = flip ? -1 : 1;
+                const std::string leader = name(flip ? bet.against : bet.build);
+                const std::string other = name(flip ? bet.build : bet.against);
+                add("bet", Severity::note,
+                    "A bet on " + label(metric) + ": " + leader + (near ? " is nearer than " : " is ahead of ") +
+                        other + " " + record::fixed(100 * std::max(bet.ahead, 1 - bet.ahead), 0) +
+                        " times in 100, by " + format.signedNumber(sign * bet.expected) + " (" +
+                        format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80) + ") " +
+                        format.unitText() + ". It allows for what a stint adds, on the usual stints of a club player.");
+            }
+        for (const Metric metric : betOn())
+            bestBet(metric);
+    }
+
+    void bestBet(Metric metric) {
+        std::vector<BestBet> own;
+        std::ranges::copy_if(m_reading.bestBets, std::back_inserter(own),
+                             [&](const BestBet& best) { return best.metric == metric; });
+        if (own.size() < 3 || wantOf(metric).kind == record::Want::Kind::none)
+            return;
+        const auto likely = std::ranges::max_element(own, {}, &BestBet::chance);
+        if (likely->chance > 0.99)
+            return;
+        add("best_bet", Severity::note,
+            "If you must choose now by " + label(metric) + ": " + name(likely->build) + " is the best of " +
+                counted(own.size(), "club") + " with a chance of " + record::fixed(100 * likely->chance, 0) +
+                " in 100, and choosing it costs " + MetricFormat(metric, m_units).withUnit(likely->loss) +
+                " on average. That is a bet, not a finding.");
+    }
+
     void choosing() {
         for (const BestOf& best : m_reading.best) {
             const std::string outcome = record::outcomeLabel(best.outcome);
@@ -308,8 +377,8 @@ private:
             else if (best.set.size() > 1)
                 add("best_set", Severity::note,
                     "For the best in " + outcome + ", " + listed(best.set) + " can't be told apart.");
-            if (best.choosing.empty())
-                continue;
+            if (best.choosing.empty() || best.outcome.kind == record::OutcomeKind::average)
+                continue; // of averages the bet speaks
             const auto likely = std::ranges::max_element(best.choosing, {}, &BestOf::Choice::chanceBest);
             if (likely->chanceBest > 0.99)
                 continue; // the verdicts have said it

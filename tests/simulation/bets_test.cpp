@@ -1,0 +1,185 @@
+// How often a bet comes true, by what it said; and what a best-looking club is worth.
+#include "core/judge/bet.h"
+#include "core/judge/choosing.h"
+#include "simulation/trial.h"
+
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+using namespace knot;
+using namespace knot::test;
+using record::Metric;
+
+namespace {
+
+/// Clubs whose true gaps are as the bet thinks, or closer or farther apart, or with other stints.
+struct Truth {
+    std::size_t builds = 2;
+    int rounds = 1, turnLength = 5;
+    double apart = 1;  ///< of clubs, against the prior's
+    double stints = 1; ///< of what a stint adds, against the usual
+};
+
+const judge::BetPrior prior{.usual = plan::usualSpreads(Metric::carry, plan::Level::club),
+                            .scale = record::info(Metric::carry).worthwhileGap};
+
+std::vector<double> gapsOf(const Truth& truth, Random& random) {
+    const double tau = truth.apart * prior.scale * std::fabs(random.studentT(4));
+    std::vector<double> gaps;
+    for (std::size_t b = 0; b < truth.builds; ++b)
+        gaps.push_back(tau * random.normal());
+    return gaps;
+}
+
+std::optional<judge::Bet> betOn(const Truth& truth, const std::vector<double>& gaps, Random& random) {
+    const double shot = prior.usual.sdShot;
+    Trial trial{.builds = truth.builds,
+                .rounds = truth.rounds,
+                .turnLength = truth.turnLength,
+                .sdTurn = truth.stints * prior.usual.sdTurn / shot};
+    for (const double gap : gaps)
+        trial.gaps.push_back(gap / shot);
+    record::Test test = trial.strike(random);
+    for (record::Shot& made : test.shots)
+        made.readings.measure(Metric::carry, 150 + shot * (*made.readings.at(Metric::carry) - 100));
+    return judge::Bet::of(judge::columnOf(test, record::structureOf(test), Metric::carry, judge::Taken::counted),
+                          prior);
+}
+
+constexpr std::array<double, 5> bins = {0.5, 0.7, 0.85, 0.95, 1.0000001};
+
+// What was said and what came true, by how sure it was.
+struct Calibration {
+    std::array<Rate, 4> cameTrue;
+    std::array<double, 4> said{}, count{};
+
+    void add(double stated, bool isTrue) {
+        for (std::size_t bin = 0; bin < 4; ++bin)
+            if (stated >= bins[bin] && stated < bins[bin + 1]) {
+                cameTrue[bin].count(isTrue);
+                said[bin] += stated;
+                ++count[bin];
+            }
+    }
+    std::string row() const {
+        std::string text;
+        for (std::size_t bin = 0; bin < 4; ++bin) {
+            char cell[48];
+            std::snprintf(cell, sizeof cell, "%s%.0f → %.0f", bin == 0 ? "" : " / ",
+                          count[bin] > 0 ? 100 * said[bin] / count[bin] : 0, 100 * cameTrue[bin].share());
+            text += cell;
+        }
+        return text;
+    }
+};
+
+Calibration calibrated(const Truth& truth, Random& random, int n) {
+    Calibration result;
+    for (int i = 0; i < n; ++i) {
+        const auto gaps = gapsOf(truth, random);
+        const auto bet = betOn(truth, gaps, random);
+        const auto row = bet->pair(record::BuildAt(1), record::BuildAt(0), {record::Want::Kind::more, 0}, 1);
+        const bool up = row.ahead >= 0.5;
+        result.add(std::max(row.ahead, 1 - row.ahead), (gaps[1] > gaps[0]) == up);
+    }
+    return result;
+}
+
+} // namespace
+
+TEST_CASE("a bet comes true about as often as it says where its prior is right") {
+    Random random(20261128);
+    printRow("bet: said → came true, times in 100, prior right");
+    for (const Truth& truth : {Truth{.builds = 2}, Truth{.builds = 5}, Truth{.builds = 2, .rounds = 5, .turnLength = 3},
+                               Truth{.builds = 5, .rounds = 5, .turnLength = 3}}) {
+        const auto result = calibrated(truth, random, repetitions(1500));
+        char text[160];
+        std::snprintf(text, sizeof text, "%zu clubs, %d laps of %d | %s", truth.builds, truth.rounds, truth.turnLength,
+                      result.row().c_str());
+        printRow(text);
+        for (std::size_t bin = 0; bin < 4; ++bin) {
+            if (result.count[bin] < 50)
+                continue;
+            const double said = result.said[bin] / result.count[bin];
+            CHECK(result.cameTrue[bin].isAtLeast(said));
+            CHECK(result.cameTrue[bin].isAtMost(said));
+        }
+    }
+}
+
+TEST_CASE("a bet errs by no more than it says where clubs are closer or stints larger than thought") {
+    Random random(20261129);
+    printRow("bet: said → came true, times in 100, prior wrong");
+    for (const Truth& truth : {Truth{.apart = 0.5}, Truth{.apart = 2}, Truth{.stints = 2}, Truth{.stints = 0.5}}) {
+        const auto result = calibrated(truth, random, repetitions(1500));
+        char text[160];
+        std::snprintf(text, sizeof text, "2 clubs, one run of 5, clubs %.1f times as far apart, stints %.1f times | %s",
+                      truth.apart, truth.stints, result.row().c_str());
+        printRow(text);
+        for (std::size_t bin = 0; bin < 4; ++bin)
+            if (result.count[bin] >= 50)
+                CHECK(result.cameTrue[bin].isAtLeast(result.said[bin] / result.count[bin] - 0.15));
+    }
+}
+
+TEST_CASE("the best-looking of four is expected to be worth what it is") {
+    Random random(20261130);
+    const Truth truth{.builds = 4};
+    double looked = 0;
+    double expected = 0;
+    double true_ = 0;
+    const int n = repetitions(1500);
+    for (int i = 0; i < n; ++i) {
+        const auto gaps = gapsOf(truth, random);
+        const auto bet = betOn(truth, gaps, random);
+        const auto best = bet->best({record::Want::Kind::more, 0}, 1, 400);
+        std::size_t top = 0;
+        for (std::size_t b = 1; b < best.size(); ++b)
+            top = best[b].chance > best[top].chance ? b : top;
+        double others = 0;
+        double truths = 0;
+        for (std::size_t b = 0; b < best.size(); ++b)
+            if (b != top) {
+                others += bet->pair(record::BuildAt(top), record::BuildAt(b), {}, 1).expected / 3;
+                truths += (gaps[top] - gaps[b]) / 3;
+            }
+        expected += others / n;
+        true_ += truths / n;
+        looked += others > 0 ? 1.0 / n : 0;
+    }
+    char text[96];
+    std::snprintf(text, sizeof text, "best-looking of four, one run of 5 | expected %+.1f m | true %+.1f m", expected,
+                  true_);
+    printRow(text);
+    CHECK(std::fabs(expected - true_) < 0.6);
+    CHECK(looked > 0.9);
+}
+
+TEST_CASE("of clubs wanted near a value the nearest is left out of the best set at most as often as said") {
+    Random random(20261201);
+    printRow("best set near a value | nearest left out (≤ 5) | clubs in the set");
+    for (const double wanted : {100.0, 100.5, 101.5}) {
+        Rate missed;
+        double size = 0;
+        const int n = repetitions(800);
+        for (int i = 0; i < n; ++i) {
+            Trial trial{.builds = 3, .rounds = 6, .turnLength = 3, .sdRound = 0.3};
+            trial.gaps = {0, 0.5, 1.5};
+            const auto test = trial.strike(random);
+            const auto column = judge::columnOf(test, record::structureOf(test), Metric::carry, judge::Taken::counted);
+            const auto set = judge::bestSet(column, {record::Want::Kind::near, wanted}, 0.05);
+            const std::size_t nearest = wanted < 100.25 ? 0 : wanted < 101 ? 1 : 2;
+            missed.count(std::ranges::find(set, nearest, [](record::BuildAt b) { return std::size_t{b}; }) ==
+                         set.end());
+            size += static_cast<double>(set.size()) / n;
+        }
+        char text[96];
+        std::snprintf(text, sizeof text, "%.1f wanted of 100, 100.5 and 101.5 | %s | %.1f of 3", wanted,
+                      missed.percent().c_str(), size);
+        printRow(text);
+        CHECK(missed.isAtMost(0.05));
+    }
+}
