@@ -3,6 +3,8 @@
 #include "core/record/names.h"
 #include "core/words/remarks.h"
 #include "files/bets_json.h"
+#include "files/reading_rows.h"
+#include "files/spreads_json.h"
 
 #include <nlohmann/json.hpp>
 
@@ -14,39 +16,6 @@ using nlohmann::ordered_json;
 using judge::Claim;
 using judge::Interval;
 using judge::Reading;
-
-template<typename T> void put(ordered_json& object, const char* name, const std::optional<T>& value) {
-    if (value)
-        object[name] = *value;
-}
-
-void put(ordered_json& object, const char* name, const std::optional<Interval>& interval) {
-    if (interval)
-        object[name] = {interval->low, interval->high};
-}
-
-void putClaim(ordered_json& row, const Claim& claim) {
-    row["role"] = key(claim.role);
-    put(row, "p", claim.p);
-    put(row, "p_worthwhile", claim.pWorthwhile);
-    put(row, "p_same", claim.pSame);
-    put(row, "p_adjusted", claim.pAdjusted);
-    put(row, "p_worthwhile_adjusted", claim.pWorthwhileAdjusted);
-    put(row, "p_same_adjusted", claim.pSameAdjusted);
-    row["verdict"] = key(claim.verdict);
-    if (claim.favours)
-        row["favours"] = key(*claim.favours);
-    if (claim.cap)
-        row["cap"] = key(*claim.cap);
-}
-
-ordered_json pairHead(const Reading& reading, judge::Metric metric, std::size_t build, std::size_t against) {
-    ordered_json row;
-    row["metric"] = record::info(metric).key;
-    row["build"] = reading.builds[build].name;
-    row["against"] = reading.builds[against].name;
-    return row;
-}
 
 ordered_json averageRow(const Reading& reading, const judge::AverageGap& gap) {
     ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
@@ -92,68 +61,6 @@ ordered_json summaryRow(const Reading& reading, const judge::Summary& s) {
 ordered_json buildRow(const judge::BuildCount& build) {
     return {{"build", build.name},         {"shots", build.shots},    {"counted", build.counted},
             {"set_aside", build.setAside}, {"warm_up", build.warmUp}, {"turns", build.turns}};
-}
-
-ordered_json consistencyRow(const Reading& reading, const judge::SpreadRatio& r) {
-    ordered_json row = pairHead(reading, r.metric, r.build, r.against);
-    row["ratio"] = r.ratio;
-    row["sd_build"] = r.sdBuild;
-    row["sd_baseline"] = r.sdAgainst;
-    row["nu_build"] = r.nuBuild;
-    row["nu_baseline"] = r.nuAgainst;
-    put(row, "log_ratio_centre", r.logCentre);
-    put(row, "log_ratio_se", r.logSe);
-    put(row, "df", r.df);
-    put(row, "ci95", r.ci95);
-    put(row, "ci90", r.ci90);
-    put(row, "shown", r.shown);
-    putClaim(row, r.claim);
-    put(row, "bound", r.bound);
-    if (r.shapesDiffer)
-        row["shapes_differ"] = true;
-    return row;
-}
-
-ordered_json areaRow(const Reading& reading, const judge::AreaRatio& r) {
-    ordered_json row;
-    row["build"] = reading.builds[r.build].name;
-    row["against"] = reading.builds[r.against].name;
-    row["area_ratio"] = r.ratio;
-    row["nu_build"] = r.nuBuild;
-    row["nu_baseline"] = r.nuAgainst;
-    put(row, "log_ratio_se", r.logSe);
-    put(row, "df", r.df);
-    put(row, "ci95", r.ci95);
-    put(row, "ci90", r.ci90);
-    put(row, "shown", r.shown);
-    putClaim(row, r.claim);
-    put(row, "shuffle_p", r.shuffleP);
-    if (r.centreMethod)
-        row["centre_method"] = *r.centreMethod == judge::CentreMethod::rounds ? "rounds" : "shots";
-    put(row, "hotelling_t2", r.hotellingT2);
-    put(row, "hotelling_f", r.hotellingF);
-    put(row, "hotelling_df2", r.hotellingDf2);
-    put(row, "centre_p", r.centreP);
-    return row;
-}
-
-ordered_json dispersionJson(const Reading& reading) {
-    ordered_json out;
-    out["builds"] = ordered_json::array();
-    for (const auto& l : reading.landing)
-        out["builds"].push_back({{"build", reading.builds[l.build].name},
-                                 {"n", l.n},
-                                 {"centre_side", l.centreSide},
-                                 {"centre_carry", l.centreCarry},
-                                 {"area50", l.area50},
-                                 {"area90", l.area90},
-                                 {"sd_major", l.sdMajor},
-                                 {"sd_minor", l.sdMinor},
-                                 {"tilt_deg", l.tilt}});
-    out["pairs"] = ordered_json::array();
-    for (const auto& r : reading.areas)
-        out["pairs"].push_back(areaRow(reading, r));
-    return out;
 }
 
 ordered_json modelJson(const judge::ModelEstimate& e, const char* valueName) {
@@ -470,9 +377,7 @@ std::string readingJson(const Reading& reading) {
     json["average"] = ordered_json::array();
     for (const auto& gap : reading.average)
         json["average"].push_back(averageRow(reading, gap));
-    json["consistency"] = ordered_json::array();
-    for (const auto& ratio : reading.consistency)
-        json["consistency"].push_back(consistencyRow(reading, ratio));
+    json["consistency"] = consistencyJson(reading);
     json["dispersion"] = dispersionJson(reading);
     putOpinions(json, reading);
     putModels(json, reading);

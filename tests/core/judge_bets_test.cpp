@@ -69,6 +69,29 @@ TEST_CASE("whose doing agrees with the reference") {
     }
 }
 
+TEST_CASE("spreads as average distance agree with the reference, and the SDs stand beside them") {
+    const auto reference = loadJson("methods");
+    for (const auto& [name, rows] : reference.at("cases").items()) {
+        const auto reading = readingOf(loadReference(name).test);
+        for (const auto& expected : rows) {
+            if (!expected.contains("distance"))
+                continue;
+            INFO(name << ", " << expected.at("metric") << ", " << expected.at("build"));
+            const nlohmann::json* own = nullptr;
+            bool sds = false;
+            for (const auto& row : reading.at("consistency"))
+                if (row.at("metric") == expected.at("metric") && row.at("build") == expected.at("build")) {
+                    own = row.at("method") == "distance" ? &row : own;
+                    sds = sds || row.at("method") == "bonett";
+                }
+            REQUIRE(own != nullptr);
+            CHECK(sds);
+            for (const auto& line : differences(expected.at("distance"), *own, 1e-8, name))
+                FAIL_CHECK(line);
+        }
+    }
+}
+
 TEST_CASE("a bet knows the same whatever is added, turned round or swapped") {
     const auto test = loadReference("rotated_turns").test;
     const auto column = columnIn(test);

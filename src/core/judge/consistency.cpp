@@ -80,6 +80,81 @@ double ownKurtosis(const Residuals& r) {
 
 } // namespace
 
+namespace {
+
+constexpr std::size_t fewestStints = 4; // of two shots or more
+
+/// A stint's part in the average distance from the middle.
+struct Distances {
+    double sum = 0, shots = 0;
+};
+
+std::vector<Distances> distancesOf(const Column& column, BuildAt build) {
+    std::vector<Distances> stints;
+    for (const TurnValues& turn : column.builds[build].turns) {
+        const auto n = static_cast<double>(turn.values.size());
+        if (turn.values.size() < 2)
+            continue;
+        const double mean = turn.mean();
+        double sum = 0;
+        for (const double value : turn.values)
+            sum += std::fabs(value - mean);
+        stints.push_back({std::sqrt(n / (n - 1)) * sum, n});
+    }
+    return stints;
+}
+
+double averageDistance(const std::vector<Distances>& stints, std::size_t without) {
+    Distances all;
+    for (std::size_t i = 0; i < stints.size(); ++i)
+        if (i != without) {
+            all.sum += stints[i].sum;
+            all.shots += stints[i].shots;
+        }
+    return all.sum / all.shots;
+}
+
+// The variance of the logarithm of the average distance, by leaving out one stint at a time.
+double jackknifed(const std::vector<Distances>& stints) {
+    std::vector<double> without;
+    for (std::size_t i = 0; i < stints.size(); ++i)
+        without.push_back(std::log(averageDistance(stints, i)));
+    const auto n = static_cast<double>(stints.size());
+    return (n - 1) / n * squaresAboutMean(without);
+}
+
+// Where both builds have stints enough, a spread is the average distance, and the SDs stand beside it.
+void byDistance(SpreadRatio& row, const Column& column, double margin) {
+    const auto own = distancesOf(column, row.build);
+    const auto other = distancesOf(column, row.against);
+    if (own.size() < fewestStints || other.size() < fewestStints)
+        return;
+    const double a = averageDistance(own, own.size());
+    const double b = averageDistance(other, other.size());
+    const double va = jackknifed(own);
+    const double vb = jackknifed(other);
+    if (!(a > 0) || !(b > 0) || !(va + vb > 0) || !std::isfinite(va + vb))
+        return;
+    row.sds = SdRatio{row.ratio,   row.logCentre,         row.logSe,      row.df, row.ci95,
+                      row.claim.p, row.claim.pWorthwhile, row.claim.pSame};
+    const double df = (va + vb) * (va + vb) /
+                      (va * va / static_cast<double>(own.size() - 1) + vb * vb / static_cast<double>(other.size() - 1));
+    const Effect effect{std::log(a / b), std::sqrt(va + vb), df};
+    row.method = SpreadMethod::distance;
+    row.shapesDiffer = false; // a few far ones do not make it too sure
+    row.distanceBuild = a;
+    row.distanceAgainst = b;
+    row.ratio = a / b;
+    row.logCentre = effect.value;
+    row.logSe = effect.se;
+    row.df = effect.df;
+    row.ci95 = exponentiated(intervalOf(effect, 0.95));
+    row.ci90 = exponentiated(intervalOf(effect, 0.90));
+    fillPs(row.claim, effect, std::log(margin));
+}
+
+} // namespace
+
 std::optional<SpreadRatio> spreadRatio(const Column& column, BuildAt build, BuildAt against, double margin) {
     if (column.builds[build].turns.empty() || column.builds[against].turns.empty())
         return std::nullopt;
@@ -121,6 +196,7 @@ std::optional<SpreadRatio> spreadRatio(const Column& column, BuildAt build, Buil
     fillPs(result.claim, effect, std::log(margin));
     const double tail = std::fabs(ownKurtosis(a) - ownKurtosis(b));
     result.shapesDiffer = std::min(a.nu, b.nu) >= 9 && tail > 3;
+    byDistance(result, column, margin);
     return result;
 }
 

@@ -186,11 +186,26 @@ struct Check {
     std::string at = {};   ///< when it was amended, or why it slipped
 };
 
-/// The ratio of two builds' spreads in one metric, `build` over `against` (judgement §6).
+/// What a spread is: the average distance of shots from the middle of their stint, where both builds have
+/// stints enough; else the SD inside stints (Bonett 2006).
+enum class SpreadMethod { bonett, distance };
+
+/// Bonett's ratio of two SDs, raw.
+struct SdRatio {
+    double ratio = 1;
+    std::optional<double> logCentre, logSe, df;
+    std::optional<Interval> ci95;
+    std::optional<double> p, pWorthwhile, pSame;
+};
+
+/// The ratio of two builds' spreads in one metric, `build` over `against` (judgement §6 and §24).
 struct SpreadRatio {
     Metric metric = Metric::carry;
     BuildAt build, against;
-    double ratio = 1, sdBuild = 0, sdAgainst = 0; ///< SDs inside turns
+    SpreadMethod method = SpreadMethod::bonett;
+    double ratio = 1, sdBuild = 0, sdAgainst = 0;  ///< SDs inside turns
+    double distanceBuild = 0, distanceAgainst = 0; ///< average distances, where `method` is that
+    std::optional<SdRatio> sds;                    ///< beside it then, as people know it
     double nuBuild = 0, nuAgainst = 0;
     std::optional<double> logCentre, logSe, df;
     std::optional<Interval> ci95, ci90, shown; ///< of the ratio

@@ -93,7 +93,11 @@ std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& li
         break;
     case OutcomeKind::spread:
         if (const auto* row = find(reading.consistency, isRow))
-            ofRatio(text, *row, row->logCentre.value_or(0), "Bonett", reading.card.sdRatioMargin);
+            ofRatio(text, *row, row->logCentre.value_or(0),
+                    row->method == SpreadMethod::distance
+                        ? "average distance from the stint's middle, jackknife over stints"
+                        : "Bonett",
+                    reading.card.sdRatioMargin);
         break;
     case OutcomeKind::area:
         if (const auto* row = find(reading.areas, isPair)) {
