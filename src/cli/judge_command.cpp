@@ -3,6 +3,7 @@
 #include "core/judge/judge.h"
 #include "core/record/check.h"
 #include "core/record/number_text.h"
+#include "core/words/averages.h"
 #include "core/words/remarks.h"
 #include "files/reading_json.h"
 
@@ -150,7 +151,13 @@ void judgeFile(const JudgeOptions& options) {
               << result->card.baseline << "\n";
     for (const auto& note : imported.notes)
         std::cout << note << "\n";
-    for (const auto& line : words::sentences(*result, {}))
+    for (const auto& line : words::averages(*result, {}))
+        std::cout << "  " << line << "\n";
+    // A run with each club gives no verdicts: they would be a list of refusals.
+    auto lines = words::oneRunEach(*result, {});
+    if (lines.empty())
+        lines = words::sentences(*result, {});
+    for (const auto& line : lines)
         std::cout << "  " << line << "\n";
 }
 

@@ -1,8 +1,10 @@
 #include "core/judge/judge.h"
 #include "core/simulate/scenarios.h"
+#include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
 #include "support/build_test.h"
+#include "support/reference.h"
 
 #include <catch2/catch.hpp>
 
@@ -69,4 +71,22 @@ TEST_CASE("the ledger puts declared outcomes first and settled before unsettled"
         CHECK(!(openSeen && lines[i].verdict == judge::Verdict::real));
         CHECK(!record::isStrike(lines[i].outcome.metric));
     }
+}
+
+TEST_CASE("one run each is read as bets, with what would make them a finding, and not as a list of refusals") {
+    const auto reading = judge::judge({.subject = judge::Case::of(knot::test::loadReference("one_run_each").test)});
+    REQUIRE(reading);
+    const auto lines = words::oneRunEach(*reading, {});
+    REQUIRE(lines.size() >= 4);
+    CHECK(lines[0] == "One run each: the clubs and the moment can't be told apart, so these are bets, not findings.");
+    CHECK(lines[1].starts_with("A bet on carry: Briar is ahead of Alder 83 times in 100, by +3"));
+    CHECK(lines.back().starts_with("What would make it a finding: a fair test of Briar and Alder, about "));
+    for (const auto& line : lines)
+        CHECK(line.find("not settled") == std::string::npos);
+    const auto averages = words::averages(*reading, {});
+    REQUIRE(!averages.empty());
+    CHECK(averages[0].starts_with("Carry: Briar "));
+    CHECK(averages[0].find("(10 shots, ± ") != std::string::npos);
+    const auto laps = judge::judge({.subject = judge::Case::of(knot::test::loadReference("few_rounds").test)});
+    CHECK(words::oneRunEach(*laps, {}).empty());
 }

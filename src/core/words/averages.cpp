@@ -1,0 +1,133 @@
+#include "core/words/averages.h"
+
+#include "core/plan/planner.h"
+#include "core/plan/spreads.h"
+#include "core/record/number_text.h"
+#include "core/words/remarks.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::words {
+namespace {
+
+using namespace judge;
+using record::MetricFormat;
+
+record::Want wantOf(const Reading& reading, Metric metric) {
+    return reading.card.want({.kind = record::OutcomeKind::average, .metric = metric, .shape = {}});
+}
+
+std::vector<Metric> firstSeen(const Reading& reading) {
+    std::vector<Metric> metrics;
+    auto add = [&](Metric metric) {
+        if (std::ranges::find(metrics, metric) == metrics.end() &&
+            std::ranges::find(reading.metrics, metric) != reading.metrics.end())
+            metrics.push_back(metric);
+    };
+    for (const Outcome& outcome : reading.card.primary)
+        if (outcome.kind == record::OutcomeKind::average)
+            add(outcome.metric);
+    for (const Metric metric : {Metric::carry, Metric::side, Metric::ballSpeed, Metric::launch, Metric::spin})
+        add(metric);
+    return metrics;
+}
+
+std::string upperFirst(std::string text) {
+    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
+        text[0] = static_cast<char>(text[0] - 'a' + 'A');
+    return text;
+}
+
+std::vector<Summary> ranked(const Reading& reading, Metric metric) {
+    std::vector<Summary> rows;
+    std::ranges::copy_if(reading.summary, std::back_inserter(rows),
+                         [&](const Summary& row) { return row.metric == metric; });
+    const record::Want want = wantOf(reading, metric);
+    std::ranges::stable_sort(rows, {}, [&](const Summary& row) {
+        return want.kind == record::Want::Kind::less   ? row.mean
+               : want.kind == record::Want::Kind::near ? std::fabs(row.mean - want.value)
+                                                       : -row.mean;
+    });
+    return rows;
+}
+
+// Gaps in what was delivered that are worth a word, as they were seen.
+std::vector<std::string> swingAsSeen(const Reading& reading, const record::DisplayUnits& units) {
+    std::vector<std::string> sentences;
+    bool any = false;
+    for (const SameSwing& row : reading.sameSwing) {
+        any = true;
+        if (std::fabs(row.gap) < reading.card.margin(row.metric))
+            continue;
+        const auto& info = record::info(row.metric);
+        sentences.push_back("As seen, " + reading.builds[row.build].name + " " + (row.gap > 0 ? info.more : info.less) +
+                            " than " + reading.builds[row.against].name + ", by " +
+                            MetricFormat(row.metric, units).withUnit(std::fabs(row.gap)) +
+                            ": the swing may be what differed.");
+    }
+    if (any && sentences.empty())
+        sentences.emplace_back("As seen, they were delivered alike in what was measured.");
+    return sentences;
+}
+
+// The fair test of the two that look best, for a gap like the one that was seen.
+std::string fairTest(const Reading& reading, const record::DisplayUnits& units) {
+    const auto metrics = firstSeen(reading);
+    if (metrics.empty())
+        return {};
+    const Metric metric = metrics.front();
+    const auto rows = ranked(reading, metric);
+    if (rows.size() < 2)
+        return {};
+    const auto usual = plan::usualSpreads(metric, plan::Level::club);
+    const double gap = std::max(std::fabs(rows[0].mean - rows[1].mean), reading.card.margin(metric));
+    const plan::Question question{.sdTurn = usual.sdTurn, .sdShot = usual.sdShot, .gap = gap};
+    const plan::Pace pace{.warmUp = 8, .restEvery = 25};
+    const std::string pair = reading.builds[rows[0].build].name + " and " + reading.builds[rows[1].build].name;
+    const std::string size = MetricFormat(metric, units).withUnit(gap);
+    const auto option = plan::toSee(question, pace, 3);
+    if (!option)
+        return "A gap of " + size + " between " + pair + " is too small to be found in a day's swings.";
+    return "What would make it a finding: a fair test of " + pair + ", about " + std::to_string(option->shots) +
+           " swings in " + record::fixed(5 * std::ceil(option->minutes / 5), 0) + " minutes; it sees a gap of " + size +
+           " in " + record::info(metric).label + " 80 times in 100, if it is there.";
+}
+
+} // namespace
+
+std::vector<std::string> averages(const Reading& reading, const record::DisplayUnits& units) {
+    std::vector<std::string> lines;
+    for (const Metric metric : firstSeen(reading)) {
+        const MetricFormat format(metric, units);
+        std::string line;
+        for (const Summary& row : ranked(reading, metric))
+            line += (line.empty() ? "" : ", ") + reading.builds[row.build].name + " " + format.withUnit(row.mean) +
+                    " (" + record::counted(row.n, "shot") + (row.sd ? ", ± " + format.number(*row.sd) : "") + ")";
+        lines.push_back(upperFirst(record::info(metric).label) + ": " + line + ".");
+    }
+    return lines;
+}
+
+std::vector<std::string> oneRunEach(const Reading& reading, const record::DisplayUnits& units) {
+    std::size_t struck = 0;
+    for (const BuildCount& build : reading.builds) {
+        struck += build.counted > 0 ? 1 : 0;
+        if (build.turns > 1)
+            return {};
+    }
+    if (struck < 2)
+        return {};
+    std::vector<std::string> sentences{
+        "One run each: the clubs and the moment can't be told apart, so these are bets, not findings."};
+    for (const Remark& remark : remarks(reading, units))
+        if (remark.code == "bet" || remark.code == "best_bet")
+            sentences.push_back(remark.text);
+    for (std::string& sentence : swingAsSeen(reading, units))
+        sentences.push_back(std::move(sentence));
+    if (std::string test = fairTest(reading, units); !test.empty())
+        sentences.push_back(std::move(test));
+    return sentences;
+}
+
+} // namespace knot::words

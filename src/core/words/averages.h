@@ -1,0 +1,20 @@
+#pragma once
+
+#include "core/judge/reading.h"
+#include "core/record/units.h"
+
+#include <string>
+#include <vector>
+
+namespace knot::words {
+
+/// What people look at first: a line for each declared average and for ball speed, launch, spin, carry and side,
+/// the clubs ranked by what is wanted: "Carry: Briar 153.2 m (5 shots, ± 3.1), Alder 145.1 m (5 shots, ± 5.0)".
+std::vector<std::string> averages(const judge::Reading& reading, const record::DisplayUnits& units);
+
+/// A record of one run with each club, as it can be read: that nothing in it is a finding, the bets, whether the
+/// swing looked the same, and what would make it a finding. Empty where some club was hit in two stints, or one
+/// club alone was hit.
+std::vector<std::string> oneRunEach(const judge::Reading& reading, const record::DisplayUnits& units);
+
+} // namespace knot::words
