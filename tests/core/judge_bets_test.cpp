@@ -150,6 +150,25 @@ TEST_CASE("what looks best of several is expected to be less than it looks") {
     CHECK(bet->pair(record::BuildAt(1), record::BuildAt(0), {record::Want::Kind::near, 170}, 3).ahead > 0.5);
 }
 
+TEST_CASE("of two clubs chance and loss are those that draws come to") {
+    const auto test = loadReference("few_rounds").test;
+    const auto bet = judge::Bet::of(columnIn(test), usualPrior());
+    REQUIRE(bet);
+    const auto exact = bet->best({record::Want::Kind::more, 0}, 1);
+    const auto row = bet->pair(record::BuildAt(1), record::BuildAt(0), {}, 1);
+    REQUIRE(exact.size() == 2);
+    CHECK(exact[0].chance + exact[1].chance == Approx(1));
+    CHECK(exact[1].chance == Approx(row.ahead));
+    CHECK(exact[0].loss - exact[1].loss == Approx(row.expected));
+    const auto fewer = bet->best({record::Want::Kind::less, 0}, 1);
+    CHECK(fewer[0].chance == Approx(exact[1].chance));
+    CHECK(fewer[0].loss == Approx(exact[1].loss));
+    // Near a value far above both is the same as more, by draws.
+    const auto drawn = bet->best({record::Want::Kind::near, 1000}, 5);
+    CHECK(drawn[1].chance == Approx(exact[1].chance).margin(0.01));
+    CHECK(drawn[0].loss == Approx(exact[0].loss).margin(0.1));
+}
+
 TEST_CASE("where there is little to go by, a bet is a modest one and never nonsense") {
     TestBuilder one;
     one.turn("Alder", "", {150});

@@ -390,8 +390,7 @@ void ReadingPage::showPicture() {
 }
 
 void ReadingPage::caption(const QString& text) {
-    m_caption->setText(text.isEmpty() ? tr("every knot is a counted shot · Enter shows how a line was reckoned")
-                                      : text);
+    m_caption->setText(text.isEmpty() ? tr("every knot is a counted shot · Enter tells how") : text);
 }
 
 QString ReadingPage::subtitle() const {

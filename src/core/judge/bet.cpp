@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <numbers>
 
 namespace knot::judge {
 namespace {
@@ -246,10 +247,29 @@ BetOnPair Bet::pair(BuildAt build, BuildAt against, const record::Want& want, st
     return row;
 }
 
+// Of two builds the chance and what each loses are known in closed form.
+void Bet::bestOfTwo(const record::Want& want, std::vector<BestBet>& best) const {
+    for (const Part& part : m_parts) {
+        const double sign = want.kind == record::Want::Kind::less ? -1 : 1;
+        const double mean = sign * (part.mean[0] - part.mean[1]);
+        const double sd = std::sqrt(std::max(part.covariance[0] + part.covariance[3] - 2 * part.covariance[1], 1e-300));
+        const double z = mean / sd;
+        const double density = std::exp(-z * z / 2) / std::sqrt(2 * std::numbers::pi);
+        best[0].chance += part.weight * statistics::normalLower(z);
+        best[1].chance += part.weight * statistics::normalUpper(z);
+        best[0].loss += part.weight * (sd * density - mean * statistics::normalUpper(z));
+        best[1].loss += part.weight * (sd * density + mean * statistics::normalLower(z));
+    }
+}
+
 std::vector<BestBet> Bet::best(const record::Want& want, std::uint64_t seed, int draws) const {
     std::vector<BestBet> best;
     for (const BuildAt b : m_builds)
         best.push_back({.metric = m_metric, .build = b});
+    if (m_builds.size() == 2 && want.kind != record::Want::Kind::near) {
+        bestOfTwo(want, best);
+        return best;
+    }
     std::vector<double> merits(m_builds.size());
     drawEach(seed, draws, [&](const std::vector<double>& effects, double level) {
         for (std::size_t i = 0; i < merits.size(); ++i)

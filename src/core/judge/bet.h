@@ -28,7 +28,8 @@ public:
     /// `build` less `against`; `ahead` is the chance that the gap favours `build` by what is wanted, without
     /// a direction that it is above 0. Both must be of the bet.
     BetOnPair pair(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const;
-    /// How often each build is best, and what choosing it loses on average, from seeded draws.
+    /// How often each build is best, and what choosing it loses on average, from seeded draws
+    /// where they are more than two or wanted near a value.
     std::vector<BestBet> best(const record::Want& want, std::uint64_t seed, int draws = 20000) const;
 
 private:
@@ -45,6 +46,7 @@ private:
         std::vector<double> shares;
     };
     template<typename Use> void drawEach(std::uint64_t seed, int draws, Use use) const;
+    void bestOfTwo(const record::Want& want, std::vector<BestBet>& best) const;
     double merit(double effect, double level, const record::Want& want) const;
 
     Metric m_metric = Metric::carry;

@@ -72,12 +72,46 @@ struct Group {
     MatrixXd columns;
 };
 
-// The residual sum of squares of y on all the columns, and how many of them say something of their own.
-std::pair<double, double> residual(const VectorXd& y, const MatrixXd& x) {
-    if (x.cols() == 0)
-        return {y.squaredNorm(), 0};
-    const Eigen::ColPivHouseholderQR<MatrixXd> fit(x);
-    return {(y - x * fit.solve(y)).squaredNorm(), static_cast<double>(fit.rank())};
+/// Sums of squares and products of all columns, each of length 1, and with y.
+struct Products {
+    MatrixXd among;
+    VectorXd withY;
+    double ofY = 0;
+    std::vector<std::size_t> groupOf; ///< by column
+};
+
+Products productsOf(const std::vector<Group>& groups, const VectorXd& y) {
+    Eigen::Index columns = 0;
+    for (const Group& group : groups)
+        columns += group.columns.cols();
+    MatrixXd all(y.size(), columns);
+    Products products;
+    Eigen::Index at = 0;
+    for (std::size_t g = 0; g < groups.size(); ++g)
+        for (Eigen::Index c = 0; c < groups[g].columns.cols(); ++c) {
+            const double length = groups[g].columns.col(c).norm();
+            all.col(at++) = groups[g].columns.col(c) / (length > 0 ? length : 1);
+            products.groupOf.push_back(g);
+        }
+    products.among = all.transpose() * all;
+    products.withY = all.transpose() * y;
+    products.ofY = y.squaredNorm();
+    return products;
+}
+
+// The residual sum of squares of y on the columns of a set of groups, and how many of them say something of
+// their own.
+std::pair<double, double> residual(const Products& products, std::size_t set) {
+    std::vector<Eigen::Index> chosen;
+    for (std::size_t c = 0; c < products.groupOf.size(); ++c)
+        if ((set >> products.groupOf[c] & 1U) != 0)
+            chosen.push_back(static_cast<Eigen::Index>(c));
+    const MatrixXd among = products.among(chosen, chosen);
+    const VectorXd withY = products.withY(chosen);
+    Eigen::ColPivHouseholderQR<MatrixXd> fit;
+    fit.setThreshold(1e-10);
+    fit.compute(among);
+    return {std::max(products.ofY - withY.dot(fit.solve(withY)), 0.0), static_cast<double>(fit.rank())};
 }
 
 // The mean over all orders of entry of what a group adds.
@@ -166,18 +200,9 @@ std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& 
     if (!(whole > 1e-24 * std::max(size, 1.0)))
         return std::nullopt;
     std::vector<double> worth(std::size_t{1} << groups.size(), 0.0);
+    const Products products = productsOf(groups, swept);
     for (std::size_t set = 1; set < worth.size(); ++set) {
-        Eigen::Index wide = 0;
-        for (std::size_t g = 0; g < groups.size(); ++g)
-            wide += (set >> g & 1U) != 0 ? groups[g].columns.cols() : 0;
-        MatrixXd x(n, wide);
-        Eigen::Index at = 0;
-        for (std::size_t g = 0; g < groups.size(); ++g)
-            if ((set >> g & 1U) != 0) {
-                x.middleCols(at, groups[g].columns.cols()) = groups[g].columns;
-                at += groups[g].columns.cols();
-            }
-        const auto [left, rank] = residual(swept, x);
+        const auto [left, rank] = residual(products, set);
         worth[set] = 1 - left / (free - rank) / (whole / free);
     }
     const auto shares = shapley(worth, groups.size());
