@@ -180,6 +180,7 @@ void takeKeptNames(Database& database, record::Test& test) {
 
 void writePlayersOf(Database& database, const record::Test& test) {
     std::vector<std::string> ids;
+    ids.reserve(test.players.size());
     for (const Player& player : test.players)
         ids.push_back(idOf(database, player));
     if (ids == idsOf(database, test.id))

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cstdlib>
 #include <map>
+#include <ranges>
 
 namespace knot::bay {
 namespace {
@@ -286,8 +287,8 @@ Corrected<From> joinStint(Test& test, record::ShotId first) {
     return setSeam(test, first, false);
 }
 
-Corrected<From> setReading(Test& test, record::ShotId id, record::Metric metric, std::optional<double> value) {
-    const auto at = test.shotIndex(id);
+Corrected<From> setReading(Test& test, record::ShotId shotId, record::Metric metric, std::optional<double> value) {
+    const auto at = test.shotIndex(shotId);
     if (!at)
         return cant(CantCorrect::noSuchShot);
     Shot& shot = test.shots[*at];
@@ -312,8 +313,8 @@ std::optional<Test> withoutLateChanges(const Test& test) {
     std::map<record::ShotId, std::size_t> places;
     for (std::size_t i = 0; i < before.shots.size(); ++i)
         places.emplace(before.shots[i].id, i);
-    for (auto amendment = test.amendments.rbegin(); amendment != test.amendments.rend(); ++amendment)
-        for (const Shot& was : amendment->was)
+    for (const record::Amendment& amendment : std::ranges::reverse_view(test.amendments))
+        for (const Shot& was : amendment.was)
             if (const auto at = places.find(was.id); at != places.end()) {
                 before.shots[at->second] = was;
                 before.shots[at->second].extra.resize(before.extraColumns.size());

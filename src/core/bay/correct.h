@@ -36,7 +36,8 @@ Corrected<From> splitStint(record::Test& test, record::ShotId first);
 Corrected<From> joinStint(record::Test& test, record::ShotId first);
 
 /// A number that was typed is another, or none; what is derived from it follows.
-Corrected<From> setReading(record::Test& test, record::ShotId shot, record::Metric metric, std::optional<double> value);
+Corrected<From> setReading(record::Test& test, record::ShotId shotId, record::Metric metric,
+                           std::optional<double> value);
 
 /// The record as it would be without what was done to shots after their numbers were seen: as late amendments
 /// found them, and late set-asides counted. Nothing where nothing was done.

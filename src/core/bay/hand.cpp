@@ -22,7 +22,7 @@ void takeInHand(Test& test, BuildAt build) {
 
 std::string freeClubName(const Test& test) {
     for (std::size_t n = test.builds.size() + 1;; ++n)
-        if (const std::string name = "Club " + std::to_string(n);
+        if (std::string name = "Club " + std::to_string(n);
             std::ranges::find(test.builds, name, &record::Build::name) == test.builds.end())
             return name;
 }

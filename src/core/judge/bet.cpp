@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <map>
 #include <numbers>
 
@@ -128,7 +129,7 @@ std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
     bet.m_shotVariance = (stints.squares + prior.degrees * usual) / (stints.degrees + prior.degrees);
     const auto k = static_cast<Eigen::Index>(bet.m_builds.size());
     const double step = std::log(mostScale / leastScale) / (gapPoints - 1);
-    double most = -INFINITY;
+    double most = -std::numeric_limits<double>::infinity();
     for (std::size_t point = 0; point < stintPoints; ++point) {
         const Swept swept =
             sweep(stints.all, bet.m_builds.size(), stints.laps, stintVariance(point, prior), bet.m_shotVariance);
@@ -160,7 +161,7 @@ std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
     return bet;
 }
 
-double Bet::merit(double effect, double level, const record::Want& want) const {
+double Bet::merit(double effect, double level, const record::Want& want) {
     switch (want.kind) {
     case record::Want::Kind::less:
         return -effect;
@@ -175,6 +176,7 @@ double Bet::merit(double effect, double level, const record::Want& want) const {
 template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, Use use) const {
     const std::size_t k = m_builds.size();
     std::vector<double> upTo;
+    upTo.reserve(m_parts.size());
     double sum = 0;
     for (const Part& part : m_parts)
         upTo.push_back(sum += part.weight);
@@ -264,6 +266,7 @@ void Bet::bestOfTwo(const record::Want& want, std::vector<BestBet>& best) const 
 
 std::vector<BestBet> Bet::best(const record::Want& want, std::uint64_t seed, int draws) const {
     std::vector<BestBet> best;
+    best.reserve(m_builds.size());
     for (const BuildAt b : m_builds)
         best.push_back({.metric = m_metric, .build = b});
     if (m_builds.size() == 2 && want.kind != record::Want::Kind::near) {

@@ -47,7 +47,7 @@ private:
     };
     template<typename Use> void drawEach(std::uint64_t seed, int draws, Use use) const;
     void bestOfTwo(const record::Want& want, std::vector<BestBet>& best) const;
-    double merit(double effect, double level, const record::Want& want) const;
+    static double merit(double effect, double level, const record::Want& want);
 
     Metric m_metric = Metric::carry;
     std::vector<BuildAt> m_builds;
