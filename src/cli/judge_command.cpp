@@ -2,6 +2,7 @@
 
 #include "core/judge/judge.h"
 #include "core/record/check.h"
+#include "core/record/names.h"
 #include "core/record/number_text.h"
 #include "core/words/averages.h"
 #include "core/words/remarks.h"
@@ -22,7 +23,7 @@ struct JudgeOptions {
     std::optional<int> plannedRounds;
     std::uint64_t seed = 1;
     bool best = false, json = false, looks = false, explain = false;
-    std::string split;
+    std::string split, aim, level;
 };
 
 std::pair<std::string, std::string> splitAtEquals(const std::string& option, const std::string& text) {
@@ -50,7 +51,8 @@ record::Outcome outcomeOf(const std::string& option, const std::string& text) {
     const auto outcome = record::outcomeFromText(text);
     if (!outcome)
         throw Refusal{option + ": '" + text +
-                      "' is not an outcome; expected a metric such as carry_m, spread:METRIC, area or share:NAME."};
+                      "' is not an outcome; expected a metric such as carry_m, spread:METRIC, area, share:NAME, "
+                      "equal:METRIC or typical:METRIC."};
     return *outcome;
 }
 
@@ -71,6 +73,23 @@ record::Target targetOf(const std::string& text) {
     if (target.high < target.low)
         throw Refusal{"--target " + text + ": the window must be written from low to high."};
     return target;
+}
+
+// CARRY or CARRY,SIDE in m, side + right of the target line.
+record::Aim aimOf(const std::string& text) {
+    const auto comma = text.find(',');
+    record::Aim aim{.carry = numberOf("--aim", text.substr(0, comma))};
+    if (comma != std::string::npos)
+        aim.side = numberOf("--aim", text.substr(comma + 1));
+    return aim;
+}
+
+plan::Level levelOf(const std::string& text) {
+    if (text.empty())
+        return plan::Level::club;
+    if (const auto level = record::valueNamed<plan::Level>(plan::levelNames, text))
+        return *level;
+    throw Refusal{"--level " + text + ": expected steady, club or occasional."};
 }
 
 // What is asked for goes over what the test's own card says.
@@ -115,6 +134,8 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
         card.covariates.push_back(metricOf("--equal", key));
     for (const auto& text : options.targets)
         card.targets.push_back(targetOf(text));
+    if (!options.aim.empty())
+        card.aim = aimOf(options.aim);
     card.plannedRounds = options.plannedRounds.value_or(card.plannedRounds);
     if (options.looks && card.plannedRounds < 2)
         throw Refusal{"--looks: also give --planned-rounds (2 or more); a look's level depends on the plan."};
@@ -140,7 +161,8 @@ void judgeFile(const JudgeOptions& options) {
             said << line << "\n";
     record::Test& test = imported.test;
     fillCard(test, options);
-    const auto result = judge::judge({.subject = judge::Case::of(test), .seed = options.seed});
+    const auto result =
+        judge::judge({.subject = judge::Case::of(test), .seed = options.seed, .level = levelOf(options.level)});
     if (options.json) {
         for (const auto& note : imported.notes)
             said << note << "\n";
@@ -183,6 +205,10 @@ void addJudge(CLI::App& app) {
     command->add_option("--factor", options->factor, "Second factor, e.g. delivery: interaction with the build");
     command->add_option("--equal", options->equal, "Metrics held equal, e.g. strike_high_mm")->delimiter(',');
     command->add_option("--target", options->targets, "METRIC=LOW..HIGH or METRIC=VALUE: a wanted window or value");
+    command->add_option("--aim", options->aim,
+                        "CARRY or CARRY,SIDE in m: where was aimed; misses are measured from it");
+    command->add_option("--level", options->level,
+                        "How steady the player is: steady, club or occasional; bets rest on it");
     command->add_option("--planned-rounds", options->plannedRounds, "Laps of the plan; later ones are not judged")
         ->check(CLI::Range(1, 1000));
     command->add_flag("--looks", options->looks, "The comparison is looked at after each lap from the second");

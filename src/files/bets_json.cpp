@@ -27,6 +27,8 @@ void writeBets(ordered_json& json, const Reading& reading) {
         row["sd"] = bet.sd;
         row["low80"] = bet.low80;
         row["high80"] = bet.high80;
+        row["halved"] = {{"ahead", bet.halved.ahead}, {"expected", bet.halved.expected}};
+        row["doubled"] = {{"ahead", bet.doubled.ahead}, {"expected", bet.doubled.expected}};
         json["bets"].push_back(std::move(row));
     }
     json["best_bet"] = ordered_json::array();

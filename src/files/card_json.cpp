@@ -103,6 +103,8 @@ ordered_json cardJson(const Card& card) {
     out["covariates"] = ordered_json::array();
     for (const Metric metric : card.covariates)
         out["covariates"].push_back(record::info(metric).key);
+    if (card.aim)
+        out["aim"] = {{"carry", card.aim->carry}, {"side", card.aim->side}};
     out["set_aside_rule"] = nameOf(record::ruleNames, card.setAsideRule);
     out["replace_set_aside"] = card.replaceSetAside;
     out["good_shots"] = card.goodShots;
@@ -137,6 +139,8 @@ Card cardFrom(const json& in) {
     card.factorColumn = in.value("factor_column", "");
     for (const auto& metric : in.at("covariates"))
         card.covariates.push_back(metricNamed(metric.get<std::string>()));
+    if (const auto aim = in.find("aim"); aim != in.end())
+        card.aim = record::Aim{aim->at("carry").get<double>(), aim->value("side", 0.0)};
     card.setAsideRule = valueOrRefuse<record::SetAsideRule>(record::ruleNames, in.value("set_aside_rule", "called"));
     card.replaceSetAside = in.value("replace_set_aside", true);
     card.goodShots = wholeAt(in, "good_shots", 0);

@@ -4,6 +4,7 @@
 #include "core/words/remarks.h"
 #include "files/bets_json.h"
 #include "files/reading_rows.h"
+#include "files/shot_facts_json.h"
 #include "files/spreads_json.h"
 
 #include <nlohmann/json.hpp>
@@ -17,9 +18,32 @@ using judge::Claim;
 using judge::Interval;
 using judge::Reading;
 
+void putShare(ordered_json& row, const char* name, const std::optional<judge::Share>& share) {
+    if (share)
+        row[name] = {{"share", share->share}, {"n", share->n}, {"ci95", {share->ci95.low, share->ci95.high}}};
+}
+
+void putDetails(ordered_json& row, const judge::GapDetails& details) {
+    put(row, "slope_per_stint", details.slopePerStint);
+    if (!details.slopes.empty()) {
+        row["slopes"] = details.slopes;
+        row["nu"] = details.nu;
+    }
+    put(row, "scale", details.scale);
+    putShare(row, "mishits_build", details.mishitsBuild);
+    putShare(row, "mishits_against", details.mishitsAgainst);
+}
+
 ordered_json averageRow(const Reading& reading, const judge::AverageGap& gap) {
     ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
+    if (gap.kind != record::OutcomeKind::average)
+        row["outcome"] = record::outcomeText({.kind = gap.kind, .metric = gap.metric, .shape = {}});
     row["method"] = key(gap.method);
+    if (gap.rounds > 0)
+        row["rounds"] = gap.rounds;
+    if (gap.sameOrder)
+        row["same_order"] = true;
+    putDetails(row, gap.details);
     row["gap"] = gap.gap;
     put(row, "se", gap.se);
     put(row, "df", gap.df);
@@ -194,13 +218,15 @@ void putModels(ordered_json& json, const Reading& reading) {
 
 void putRecordMatters(ordered_json& json, const Reading& reading) {
     json["influence"] = ordered_json::array();
-    for (const auto& gap : reading.average)
-        for (const auto& i : gap.influence) {
-            ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
+    auto hangsOn = [&](const record::Outcome& outcome, const auto& pair, const Claim& claim) {
+        for (const auto& i : claim.influence) {
+            ordered_json row = pairHead(reading, outcome.metric, pair.build, pair.against);
+            row["outcome"] = record::outcomeText(outcome);
             row["shot"] = i.number;
             row["verdict_without"] = key(i.without);
             json["influence"].push_back(std::move(row));
         }
+    };
     json["set_asides"] = ordered_json::array();
     json["late_changes"] = ordered_json::array();
     auto otherSide = [&](ordered_json row, const Claim& claim) {
@@ -224,14 +250,18 @@ void putRecordMatters(ordered_json& json, const Reading& reading) {
                             {"against", reading.builds[pair.against].name}};
     };
     using record::OutcomeKind;
+    auto say = [&](const record::Outcome& outcome, const auto& pair, const Claim& claim) {
+        hangsOn(outcome, pair, claim);
+        otherSide(head(record::outcomeText(outcome), pair), claim);
+    };
     for (const auto& row : reading.average)
-        otherSide(head(record::outcomeText({.metric = row.metric}), row), row.claim);
+        say({.kind = row.kind, .metric = row.metric}, row, row.claim);
     for (const auto& row : reading.consistency)
-        otherSide(head(record::outcomeText({.kind = OutcomeKind::spread, .metric = row.metric}), row), row.claim);
+        say({.kind = OutcomeKind::spread, .metric = row.metric}, row, row.claim);
     for (const auto& row : reading.areas)
-        otherSide(head(record::outcomeText({.kind = OutcomeKind::area}), row), row.claim);
+        say({.kind = OutcomeKind::area}, row, row.claim);
     for (const auto& row : reading.shareGaps)
-        otherSide(head(record::outcomeText({.kind = OutcomeKind::share, .shape = row.shape}), row.gap), row.gap.claim);
+        say({.kind = OutcomeKind::share, .shape = row.shape}, row.gap, row.gap.claim);
     json["late_set_asides"] = ordered_json::array();
     for (const auto& late : reading.lateSetAsides)
         json["late_set_asides"].push_back({{"shot", late.number},
@@ -295,6 +325,10 @@ void putChoices(ordered_json& json, const Reading& reading) {
         ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
         row["gap"] = gap.worstFifth->gap;
         row["ci95"] = {gap.worstFifth->ci95.low, gap.worstFifth->ci95.high};
+        if (gap.longestFifth) {
+            row["long_gap"] = gap.longestFifth->gap;
+            row["long_ci95"] = {gap.longestFifth->ci95.low, gap.longestFifth->ci95.high};
+        }
         json["worst_fifth"].push_back(std::move(row));
     }
     json["findings"] = ordered_json::array();
@@ -384,6 +418,7 @@ std::string readingJson(const Reading& reading) {
     putRecordMatters(json, reading);
     putChoices(json, reading);
     writeBets(json, reading);
+    writeShotFacts(json, reading);
     json["checks"] = ordered_json::array();
     for (const auto& check : words::checks(reading))
         json["checks"].push_back({{"code", check.code}, {"severity", key(check.severity)}, {"text", check.text}});

@@ -16,6 +16,8 @@ QString valueText(const record::Outcome& outcome, double value, const record::Di
     const record::MetricFormat format(outcome.metric, units);
     switch (outcome.kind) {
     case OutcomeKind::average:
+    case OutcomeKind::equal:
+    case OutcomeKind::typical:
         return QObject::tr("%1 on average").arg(QString::fromStdString(format.withUnit(value)));
     case OutcomeKind::spread:
         return QObject::tr("spread of %1").arg(QString::fromStdString(format.withUnit(value)));

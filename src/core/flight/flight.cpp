@@ -1,5 +1,10 @@
 #include "core/flight/flight.h"
 
+#include "core/flight/ball.h"
+
+#include <boost/numeric/odeint.hpp>
+
+#include <algorithm>
 #include <array>
 #include <cmath>
 #include <numbers>
@@ -7,23 +12,20 @@
 namespace knot::flight {
 namespace {
 
-constexpr double mass = 0.04593;        // kg
-constexpr double radius = 0.02134;      // m
 constexpr double gravity = 9.80665;     // m/s²
 constexpr double viscosity = 1.4607e-5; // m²/s, kinematic
 constexpr double spinDecay = 2e-5;
-constexpr double step = 0.01; // s; RK4 is then good to 1e-8 of the carry
+constexpr double tolerance = 1e-10;
+constexpr double firstStep = 0.01; // s
+constexpr double pathStep = 0.05;  // s
+constexpr double longest = 60;     // s
+constexpr double windAt = 10;      // m
 constexpr double degree = std::numbers::pi / 180;
 
 // along, right, up; their velocities; spin rate in rad/s
 using State = std::array<double, 7>;
-
-State plus(const State& a, const State& b, double scale) {
-    State sum = a;
-    for (std::size_t i = 0; i < sum.size(); ++i)
-        sum[i] += scale * b[i];
-    return sum;
-}
+constexpr std::size_t up = 2;
+constexpr std::size_t climb = 5;
 
 class Motion {
 public:
@@ -34,18 +36,21 @@ public:
         const double tilt = launch.spinAxis * degree;
         const double azimuth = launch.direction * degree;
         m_axis = {-std::sin(azimuth) * std::cos(tilt), std::cos(azimuth) * std::cos(tilt), -std::sin(tilt)};
-        m_force = 0.5 * air.density * std::numbers::pi * radius * radius / mass;
+        m_force = 0.5 * air.density * std::numbers::pi * ball::radius * ball::radius / ball::mass;
     }
 
-    State derivative(const State& s) const {
-        const double x = s[3] - m_air.windAlong;
-        const double y = s[4] - m_air.windRight;
-        const double z = s[5] - m_air.windUp;
+    void operator()(const State& s, State& change, double) const {
+        const double wind = windAtHeight(s[up]);
+        const double x = s[3] - wind * m_air.windAlong;
+        const double y = s[4] - wind * m_air.windRight;
+        const double z = s[climb] - wind * m_air.windUp;
         const double speed = std::sqrt(x * x + y * y + z * z);
-        if (!(speed > 0))
-            return {s[3], s[4], s[5], 0, 0, -gravity, 0};
-        const double ratio = s[6] * radius / speed;
-        const double reynolds = speed * 2 * radius / viscosity;
+        if (!(speed > 0)) {
+            change = {s[3], s[4], s[climb], 0, 0, -gravity, 0};
+            return;
+        }
+        const double ratio = s[6] * ball::radius / speed;
+        const double reynolds = speed * 2 * ball::radius / viscosity;
         const double drag = 0.24 + 0.18 * ratio + 0.06 * std::sin(std::numbers::pi * (reynolds - 90000) / 200000);
         const double lift = 0.54 * std::pow(ratio, 0.4);
         const double d = m_force * drag * speed;
@@ -56,85 +61,101 @@ public:
         const double liftZ = m_axis[1] * x - m_axis[0] * y;
         const double across = std::hypot(liftX, liftY, liftZ);
         const double l = across > 0 ? m_force * lift * speed * speed / across : 0;
-        return {s[3],
-                s[4],
-                s[5],
-                -d * x + l * liftX,
-                -d * y + l * liftY,
-                -d * z + l * liftZ - gravity,
-                -2 * spinDecay * speed * s[6] / (2 * radius)};
-    }
-
-    State advanced(const State& s, double dt) const {
-        const State k1 = derivative(s);
-        const State k2 = derivative(plus(s, k1, dt / 2));
-        const State k3 = derivative(plus(s, k2, dt / 2));
-        const State k4 = derivative(plus(s, k3, dt));
-        State next = s;
-        for (std::size_t i = 0; i < next.size(); ++i)
-            next[i] += dt / 6 * (k1[i] + 2 * k2[i] + 2 * k3[i] + k4[i]);
-        return next;
-    }
-
-    // The part of a step after which component `i` crosses 0, by bisection and a last secant.
-    double crossing(const State& from, std::size_t i) const {
-        double low = 0;
-        double high = step;
-        for (int n = 0; n < 40; ++n) {
-            const double middle = 0.5 * (low + high);
-            (advanced(from, middle)[i] > 0 ? low : high) = middle;
-        }
-        return 0.5 * (low + high);
+        change = {s[3],
+                  s[4],
+                  s[climb],
+                  -d * x + l * liftX,
+                  -d * y + l * liftY,
+                  -d * z + l * liftZ - gravity,
+                  -2 * spinDecay * speed * s[6] / (2 * ball::radius)};
     }
 
 private:
+    double windAtHeight(double height) const {
+        return m_air.shear == 0 ? 1 : std::pow(std::max(height, 0.0) / windAt, m_air.shear);
+    }
+
     Air m_air;
     std::array<double, 3> m_axis{};
     double m_force = 0;
 };
 
 State start(const Launch& launch) {
-    const double up = launch.launch * degree;
+    const double angle = launch.launch * degree;
     const double azimuth = launch.direction * degree;
-    const double level = launch.ballSpeed * std::cos(up);
+    const double level = launch.ballSpeed * std::cos(angle);
     return {0,
             0,
             0,
             level * std::cos(azimuth),
             level * std::sin(azimuth),
-            launch.ballSpeed * std::sin(up),
+            launch.ballSpeed * std::sin(angle),
             launch.spin * 2 * std::numbers::pi / 60};
+}
+
+// The state when component `i` falls through `bar` between two moments of a step, and that moment.
+template<typename Stepper> std::pair<double, State> crossing(Stepper& stepper, std::size_t i, double bar) {
+    double low = stepper.previous_time();
+    double high = stepper.current_time();
+    State state{};
+    for (int n = 0; n < 60 && high - low > 1e-13 * high; ++n) {
+        const double middle = 0.5 * (low + high);
+        stepper.calc_state(middle, state);
+        (state[i] > bar ? low : high) = middle;
+    }
+    const double at = 0.5 * (low + high);
+    stepper.calc_state(at, state);
+    return {at, state};
+}
+
+void land(Flight& flight, const State& s, double at) {
+    flight.hang = at;
+    flight.carry = s[0];
+    flight.side = s[1];
+    flight.descent = std::atan2(-s[climb], std::hypot(s[3], s[4])) / degree;
+    flight.speedAtLanding = std::hypot(s[3], s[4], s[climb]);
+    flight.spinAtLanding = s[6] * 60 / (2 * std::numbers::pi);
 }
 
 } // namespace
 
-Flight fly(const Launch& launch, const Air& air, PathWanted path) {
+Flight fly(const Launch& launch, const Air& air, PathWanted path, double landing) {
+    namespace odeint = boost::numeric::odeint;
     Flight flight;
-    State s = start(launch);
-    if (!(s[5] > 0) || !std::isfinite(launch.spin) || launch.spin < 0)
+    const State first = start(launch);
+    if (!(first[climb] > 0) || !std::isfinite(launch.spin) || launch.spin < 0)
         return flight;
     const Motion motion(launch, air);
-    constexpr int longest = 6000; // steps: a minute
-    for (int i = 0; i < longest; ++i) {
-        if (path == PathWanted::yes && i % 5 == 0)
-            flight.path.push_back({s[0], s[1], s[2]});
-        const State next = motion.advanced(s, step);
-        if (s[5] > 0 && next[5] <= 0)
-            flight.apex = motion.advanced(s, motion.crossing(s, 5))[2];
-        if (next[2] <= 0 && next[5] < 0) {
-            const double rest = motion.crossing(s, 2);
-            s = motion.advanced(s, rest);
-            flight.hang = i * step + rest;
-            break;
+    auto stepper = odeint::make_dense_output(tolerance, tolerance, odeint::runge_kutta_dopri5<State>());
+    stepper.initialize(first, 0, firstStep);
+    double nextPoint = 0;
+    State shown{};
+    auto draw = [&](double upTo) {
+        for (; path == PathWanted::yes && nextPoint < upTo; nextPoint += pathStep) {
+            stepper.calc_state(nextPoint, shown);
+            flight.path.push_back({shown[0], shown[1], shown[up]});
         }
-        s = next;
+    };
+    while (stepper.current_time() < longest) {
+        stepper.do_step(std::cref(motion));
+        const State& s = stepper.current_state();
+        if (s[climb] <= 0 && stepper.previous_state()[climb] > 0) {
+            flight.apex = crossing(stepper, climb, 0).second[up];
+            if (flight.apex < landing)
+                return {};
+        }
+        if (s[climb] < 0 && s[up] <= landing) {
+            // A step may begin below the ground that it rises to: the way down is what counts.
+            const auto [at, state] = crossing(stepper, up, landing);
+            draw(at);
+            land(flight, state, at);
+            if (path == PathWanted::yes)
+                flight.path.push_back({state[0], state[1], landing});
+            return flight;
+        }
+        draw(stepper.current_time());
     }
-    flight.carry = s[0];
-    flight.side = s[1];
-    flight.descent = std::atan2(-s[5], std::hypot(s[3], s[4])) / degree;
-    flight.spinAtLanding = s[6] * 60 / (2 * std::numbers::pi);
-    if (path == PathWanted::yes)
-        flight.path.push_back({s[0], s[1], 0});
+    land(flight, stepper.current_state(), stepper.current_time());
     return flight;
 }
 

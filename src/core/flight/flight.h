@@ -15,8 +15,11 @@ struct Launch {
 };
 
 struct Air {
-    double density = 1.225;                          ///< kg/m³
+    double density = 1.225;                          ///< kg/m³; `densityOf` gives it from the weather
     double windAlong = 0, windRight = 0, windUp = 0; ///< m/s; + with the ball, to the right, upward
+    /// How the wind grows with height: as (height / 10 m) to this power, the wind above being that at 10 m.
+    /// 0: the same at every height; about 0.14 over open ground.
+    double shear = 0;
 };
 
 struct Point {
@@ -28,16 +31,18 @@ struct Flight {
     double apex = 0;            ///< m
     double descent = 0;         ///< degrees below the horizontal at landing
     double hang = 0;            ///< s
+    double speedAtLanding = 0;  ///< m/s
     double spinAtLanding = 0;   ///< rpm
     std::vector<Point> path;    ///< every 0.05 s and the landing point, when asked for
 };
 
 enum class PathWanted { no, yes };
 
-/// Flies a ball from the ground back to the ground by the drag and lift of Smits & Smith (1994):
-/// CD = 0.24 + 0.18 S + 0.06 sin π(Re − 90000)/200000, CL = 0.54 S^0.4, spin decaying at
-/// 2·2e-5·V/d. A launch that is not upward, or without speed, lands where it stands. Not for
-/// roll, bounce or putts; real balls and monitors differ by some per cent.
-Flight fly(const Launch& launch, const Air& air = {}, PathWanted path = PathWanted::no);
+/// Flies a ball from the ground to ground that lies `landing` m higher (lower where negative) by the drag and
+/// lift of Smits & Smith (1994): CD = 0.24 + 0.18 S + 0.06 sin π(Re − 90000)/200000, CL = 0.54 S^0.4, spin
+/// decaying at 2·2e-5·V/d; by Dormand and Prince's integrator with its own steps, to about 1e-9 of the carry. A
+/// launch that is not upward, or without speed, lands where it stands; a ball that never gets so high comes to
+/// nothing. Not for putts; real balls and monitors differ by some per cent.
+Flight fly(const Launch& launch, const Air& air = {}, PathWanted path = PathWanted::no, double landing = 0);
 
 } // namespace knot::flight

@@ -1,5 +1,6 @@
 #include "core/judge/average.h"
 
+#include "core/judge/common_line.h"
 #include "core/judge/mixed_model.h"
 #include "core/judge/robust.h"
 #include "core/judge/shuffle.h"
@@ -49,19 +50,6 @@ bool tooSteady(const Effect& effect) {
     return !(effect.se > 1e-12 * std::max(std::fabs(effect.value), 1.0));
 }
 
-void judgeEffect(AverageGap& gap, const Effect& effect) {
-    gap.gap = effect.value;
-    if (tooSteady(effect) || !(effect.df > 0)) {
-        gap.claim.cap = gap.claim.cap.value_or(Cap::noVariation);
-        return;
-    }
-    gap.se = effect.se;
-    gap.df = effect.df;
-    gap.ci95 = intervalOf(effect, 0.95);
-    gap.ci90 = intervalOf(effect, 0.90);
-    fillPs(gap.claim, effect, gap.margin);
-}
-
 void byShots(AverageGap& gap, const std::vector<double>& build, const std::vector<double>& against) {
     gap.method = GapMethod::welch;
     gap.gap = meanOf(build) - meanOf(against);
@@ -91,6 +79,13 @@ void byRounds(AverageGap& gap, const Column& column) {
     gap.gap = meanOf(differences);
     if (differences.size() < 2) {
         gap.claim.cap = Cap::tooFewRounds;
+        return;
+    }
+    gap.sameOrder = !column.drawn && hasSameOrder(column, gap.build, gap.against);
+    if (const auto line = gap.sameOrder ? commonLine(column, gap.build, gap.against) : std::nullopt) {
+        gap.method = GapMethod::line;
+        gap.details.slopePerStint = line->slopePerStint;
+        judgeEffect(gap, line->gap);
         return;
     }
     const auto rounds = static_cast<double>(differences.size());
@@ -130,6 +125,19 @@ void describeVariances(AverageGap& gap, const Column& column) {
 }
 
 } // namespace
+
+void judgeEffect(AverageGap& gap, const Effect& effect) {
+    gap.gap = effect.value;
+    if (tooSteady(effect) || !(effect.df > 0)) {
+        gap.claim.cap = gap.claim.cap.value_or(Cap::noVariation);
+        return;
+    }
+    gap.se = effect.se;
+    gap.df = effect.df;
+    gap.ci95 = intervalOf(effect, 0.95);
+    gap.ci90 = intervalOf(effect, 0.90);
+    fillPs(gap.claim, effect, gap.margin);
+}
 
 BuildValues comparable(const Column& column, BuildAt own, BuildAt other) {
     const auto& others = column.builds[other].turns;
@@ -189,7 +197,9 @@ std::optional<AverageGap> averageGap(const Column& column, BuildAt build, BuildA
 }
 
 void addOpinions(AverageGap& gap, const Column& column, std::uint64_t seed) {
-    if (gap.method == GapMethod::rounds) {
+    if (gap.method == GapMethod::line) {
+        describeVariances(gap, column); // shuffling laps would trust the order
+    } else if (gap.method == GapMethod::rounds) {
         if (const auto differences = roundDifferences(column, gap.build, gap.against); differences.size() >= 2)
             gap.shuffle = flipSigns(differences, seed);
         describeVariances(gap, column);

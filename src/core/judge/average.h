@@ -2,14 +2,19 @@
 
 #include "core/judge/columns.h"
 #include "core/judge/reading.h"
+#include "core/judge/verdict.h"
 
 namespace knot::judge {
 
 /// The gap between two builds' averages with its raw p's (judgement §3): Welch's t on shots when
-/// one build has a single turn or all its turns lie apart in time, else the paired t over the
-/// rounds that hold both. `margin` is the worthwhile gap, > 0. Nothing is returned when either
-/// build has no reading. Families and verdicts come afterwards.
+/// one build has a single turn or all its turns lie apart in time, along a common line (§26) where nobody drew
+/// the order and it was the same in nearly every lap, else the paired t over the rounds that hold both. `margin` is the
+/// worthwhile gap, > 0. Nothing is returned when either build has no reading. Families and verdicts come afterwards.
 std::optional<AverageGap> averageGap(const Column& column, BuildAt build, BuildAt against, double margin);
+
+/// Puts an estimate and its error into a gap, with intervals and raw p's by its margin; where nothing varies it is
+/// capped instead.
+void judgeEffect(AverageGap& gap, const Effect& effect);
 
 /// Adds the shuffle check, the second opinion and, for `rounds`, the variances of turns and shots by
 /// REML, all on the shots that the gap itself stands on.

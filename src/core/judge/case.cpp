@@ -4,11 +4,14 @@
 #include "core/bay/stand.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 #include <set>
 
 namespace knot::judge {
 namespace {
+
+using record::Metric;
 
 // A turn is beyond the plan when its club has had all its planned rounds. A lap that was parted, by a
 // night between two sittings or by a change of the player, makes two rounds with some clubs each.
@@ -34,6 +37,13 @@ std::size_t roundsAmong(const record::Structure& structure, const std::vector<bo
     return rounds.size();
 }
 
+void measureMiss(record::Readings& readings, const record::Aim& aim) {
+    const auto side = readings.at(Metric::side);
+    const auto carry = readings.at(Metric::carry);
+    if (side && carry)
+        readings.derive(Metric::miss, std::hypot(*side - aim.side, *carry - aim.carry));
+}
+
 } // namespace
 
 std::size_t plannedRounds(const record::Test& test) {
@@ -57,6 +67,9 @@ Case Case::withoutHistory(const record::Test& test, std::shared_ptr<const Case> 
     plan::SealedView view = plan::asSealed(bay::withoutUnnamed(test));
     auto successors = record::withSuccessors(std::move(view).take());
     parts->seen = std::move(successors.test);
+    if (const auto& aim = parts->seen.card.aim)
+        for (record::Shot& shot : parts->seen.shots)
+            measureMiss(shot.readings, *aim);
     parts->clubOf = std::move(successors.originals);
     parts->structure = record::structureOf(parts->seen);
     parts->numbers = numbers;

@@ -45,7 +45,8 @@ public:
             if (whichOfThese())
                 best.set = std::move(known.set);
             m_reading.best.push_back(std::move(best));
-            priorities.push_back({want, known.margin, std::move(known.standings)});
+            if (!known.standings.empty())
+                priorities.push_back({want, known.margin, std::move(known.standings)});
         }
         if (priorities.size() > 1)
             m_reading.byPriority =
@@ -59,6 +60,9 @@ private:
         switch (outcome.kind) {
         case record::OutcomeKind::average:
             return average(outcome, want);
+        case record::OutcomeKind::equal:
+        case record::OutcomeKind::typical:
+            return byRows(outcome, want);
         case record::OutcomeKind::spread:
             return spread(outcome, want);
         case record::OutcomeKind::area:
@@ -77,6 +81,32 @@ private:
                 m_reading.card.margin(outcome.metric)};
     }
 
+    // At equal delivery or of the typical shot only the rows know: who may be best, and no chances.
+    Known byRows(const Outcome& outcome, const record::Want& want) const {
+        std::vector<AverageGap> rows;
+        std::ranges::copy_if(m_reading.average, std::back_inserter(rows), [&](const AverageGap& row) {
+            return row.kind == outcome.kind && row.metric == outcome.metric;
+        });
+        std::vector<PairBeaten> pairs;
+        std::vector<BuildAt> builds;
+        for (const AverageGap& row : rows) {
+            const double sign = want.kind == record::Want::Kind::less ? -1 : 1;
+            std::optional<Effect> effect;
+            if (row.se && isJudged(row.claim) && want.kind != record::Want::Kind::near)
+                effect = Effect{sign * row.gap, *row.se, *row.df};
+            pairs.push_back(beatenBy(row.build, row.against, effect));
+            for (const BuildAt build : {row.against, row.build})
+                if (std::ranges::find(builds, build) == builds.end())
+                    builds.push_back(build);
+        }
+        return {.standings = {}, .set = bestSetOf(pairs, builds, m_reading.level)};
+    }
+
+    // A claim that nothing but the moment holds back.
+    static bool isJudged(const Claim& claim) {
+        return !claim.cap || *claim.cap == Cap::beforeFirstLook || *claim.cap == Cap::leadOnly;
+    }
+
     Known share(const Outcome& outcome, const record::Want& want) const {
         const auto shape = std::ranges::find(m_reading.card.shapes, outcome.shape, &record::Shape::name);
         if (shape == m_reading.card.shapes.end())
@@ -92,8 +122,7 @@ private:
         std::vector<PairBeaten> effects;
         for (const auto& row : rows) {
             std::optional<Effect> effect;
-            if (row.logSe &&
-                (!row.claim.cap || *row.claim.cap == Cap::beforeFirstLook || *row.claim.cap == Cap::leadOnly))
+            if (row.logSe && isJudged(row.claim))
                 effect = Effect{sign * centre(row), *row.logSe, *row.df};
             effects.push_back(beatenBy(row.build, row.against, effect));
         }

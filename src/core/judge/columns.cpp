@@ -37,13 +37,15 @@ bool isTaken(const record::Shot& shot, Taken taken) {
 }
 
 Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric, Taken taken) {
-    Column column{.metric = metric, .shotByShot = structure.shotByShot, .builds = {}};
+    Column column{
+        .metric = metric, .shotByShot = structure.shotByShot, .drawn = !test.plan.turns.empty(), .builds = {}};
     column.builds.resize(test.builds.size());
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {
         const record::Turn& turn = structure.turns[t];
         TurnValues values{.turn = record::TurnAt(t),
                           .round = turn.round.value_or(record::RoundAt()),
                           .player = turn.player,
+                          .sitting = turn.sitting,
                           .phase = turn.phase,
                           .values = {},
                           .shots = {}};

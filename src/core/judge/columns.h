@@ -22,6 +22,7 @@ struct TurnValues {
     record::TurnAt turn;
     record::RoundAt round;
     std::size_t player = 0;
+    std::size_t sitting = 0;
     std::size_t phase = 0; ///< marks of a changed player before it
     std::vector<double> values;
     std::vector<record::ShotAt> shots; ///< beside `values`
@@ -42,6 +43,7 @@ struct BuildValues {
 struct Column {
     record::Metric metric = record::Metric::carry;
     bool shotByShot = false; ///< every turn of the whole test holds one counted shot
+    bool drawn = false;      ///< the order was drawn by a plan
     std::vector<BuildValues> builds;
 };
 

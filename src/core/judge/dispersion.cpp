@@ -216,12 +216,12 @@ Landings landingsOf(const record::Test& test, const record::Structure& structure
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {
         LandingTurn turn{
             .turn = record::TurnAt(t), .round = structure.turns[t].round.value_or(record::RoundAt()), .points = {}};
-        for (const std::size_t shot : structure.turns[t].shots) {
+        for (const record::ShotAt shot : structure.turns[t].shots) {
             const auto& s = test.shots[shot];
             const auto side = s.readings.at(Metric::side);
             const auto carry = s.readings.at(Metric::carry);
             if (isTaken(s, taken) && side && carry && std::isfinite(*side) && std::isfinite(*carry))
-                turn.points.push_back({*side, *carry});
+                turn.points.push_back({*side, *carry, shot});
         }
         if (!turn.points.empty())
             landings.builds[structure.turns[t].build].push_back(std::move(turn));
@@ -261,6 +261,10 @@ std::optional<double> fittedShare(const Landings& landings, BuildAt build, const
     const double slope = w.sc / w.ss;
     const double sdCarry = std::sqrt((w.cc - w.sc * w.sc / w.ss) / w.nu);
     auto below = [](double z) { return 1 - normalUpper(z); };
+    if (shape.isBeyond()) {
+        const double left = below((shape.side - centre.side) / sdSide);
+        return shape.kind == record::Shape::Kind::beyondLeft ? left : 1 - left;
+    }
     double share = 0;
     constexpr int slices = 2000;
     for (int i = 0; i < slices; ++i) {
@@ -314,7 +318,7 @@ std::optional<LogArea> logArea(const Landings& landings, BuildAt build) {
 }
 
 std::optional<AreaRatio> areaRatio(const Landings& landings, BuildAt build, BuildAt against, double margin,
-                                   std::uint64_t seed) {
+                                   std::optional<std::uint64_t> seed) {
     if (allPoints(landings.builds[build]).size() < 4 || allPoints(landings.builds[against]).size() < 4)
         return std::nullopt;
     const Pieces a = piecesOf(landings, against);
@@ -333,7 +337,8 @@ std::optional<AreaRatio> areaRatio(const Landings& landings, BuildAt build, Buil
         return result;
     }
     result.ratio = std::exp(b.total.logArea() - a.total.logArea());
-    result.shuffleP = shuffleAreas(a, b, seed);
+    if (seed)
+        result.shuffleP = shuffleAreas(a, b, *seed);
     const auto ja = jackknife(a);
     const auto jb = jackknife(b);
     if (!ja || !jb || !(ja->variance + jb->variance > 0)) {

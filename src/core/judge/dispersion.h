@@ -8,6 +8,7 @@ namespace knot::judge {
 
 struct LandingPoint {
     double side = 0, carry = 0; ///< m
+    record::ShotAt shot = {};
 };
 
 /// The shots of a turn that take part and have both a side and a carry.
@@ -43,9 +44,9 @@ struct LogArea {
 std::optional<LogArea> logArea(const Landings& landings, BuildAt build);
 
 /// The ratio of areas inside turns with its jackknife over turns (over shots for one run or turns
-/// of one shot), its shuffle over turns, and Hotelling's test of the centres. margin > 1. Nothing
+/// of one shot), its shuffle over turns where a seed is given, and Hotelling's test of the centres. margin > 1. Nothing
 /// when either build has fewer than four points; no interval under four turns (six shots).
 std::optional<AreaRatio> areaRatio(const Landings& landings, BuildAt build, BuildAt against, double margin,
-                                   std::uint64_t seed);
+                                   std::optional<std::uint64_t> seed);
 
 } // namespace knot::judge

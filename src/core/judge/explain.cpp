@@ -1,17 +1,23 @@
 #include "core/judge/explain.h"
 
 #include "core/judge/average.h"
+#include "core/judge/beats.h"
 #include "core/judge/bet.h"
+#include "core/judge/called.h"
 #include "core/judge/choices.h"
 #include "core/judge/consistency.h"
 #include "core/judge/dispersion.h"
 #include "core/judge/forgiveness.h"
 #include "core/judge/influence.h"
+#include "core/judge/misses.h"
 #include "core/judge/models.h"
+#include "core/judge/parts.h"
 #include "core/judge/pooling.h"
+#include "core/judge/said.h"
 #include "core/judge/seed.h"
 #include "core/judge/shares.h"
 #include "core/judge/swing.h"
+#include "core/judge/unread.h"
 #include "core/judge/verdict.h"
 #include "core/judge/whose.h"
 
@@ -37,7 +43,7 @@ public:
                 return;
             byMetric(column);
             for (AverageGap& row : m_reading.average)
-                if (row.metric == column.metric)
+                if (row.metric == column.metric && row.kind == record::OutcomeKind::average)
                     byPair(column, row);
         }
         addInfluence(m_request.subject, m_columns, m_reading);
@@ -54,6 +60,12 @@ public:
         shapeShares();
         sittings();
         carrySlope();
+        m_reading.parts = partsOfGaps(m_request, m_reading);
+        m_reading.unread = unreadOf(m_request.subject, m_reading);
+        m_reading.misses = missesOf(m_request.subject, m_reading.card);
+        callsAndShots();
+        addWhatWasSaid(m_request, m_columns, m_reading);
+        usualNumbers();
     }
 
 private:
@@ -97,24 +109,76 @@ private:
         if ((column.metric == Metric::carry || column.metric == Metric::side) && row.method == GapMethod::rounds)
             row.worstFifth = worstFifthGap(column, row.build, row.against,
                                            seedFor(m_request, "worst", column.metric, row.build, row.against));
+        if (column.metric == Metric::carry && row.method == GapMethod::rounds)
+            row.longestFifth = longestFifthGap(column, row.build, row.against,
+                                               seedFor(m_request, "longest", column.metric, row.build, row.against));
+    }
+
+    // What is assumed beforehand of a metric, `times` as large: how far clubs differ and stints move the player.
+    std::optional<Bet> betOn(const Column& column, double times) const {
+        plan::Spreads usual = plan::usualSpreads(column.metric, m_request.level);
+        usual.sdTurn *= times;
+        return Bet::of(column, {.usual = usual, .scale = times * record::info(column.metric).worthwhileGap});
     }
 
     void bets() {
         for (const Column& column : m_columns) {
             if (isMoved(column.metric))
                 append(m_reading.whoseDoing, whoseDoing(m_request, column));
-            const auto bet = Bet::of(column, {.usual = plan::usualSpreads(column.metric, m_request.level),
-                                              .scale = record::info(column.metric).worthwhileGap});
+            const auto bet = betOn(column, 1);
             if (!bet)
                 continue;
+            const auto halved = betOn(column, 0.5);
+            const auto doubled = betOn(column, 2);
             const record::Want want = m_reading.card.want(averageOf(column.metric));
-            for (const AverageGap& row : m_reading.average)
-                if (row.metric == column.metric)
-                    m_reading.bets.push_back(bet->pair(row.build, row.against, want,
-                                                       seedFor(m_request, "bet", row.metric, row.build, row.against)));
+            for (const AverageGap& row : m_reading.average) {
+                if (row.metric != column.metric || row.kind != record::OutcomeKind::average)
+                    continue;
+                const auto seed = seedFor(m_request, "bet", row.metric, row.build, row.against);
+                BetOnPair pair = bet->pair(row.build, row.against, want, seed);
+                auto otherwise = [&](const std::optional<Bet>& other) {
+                    const BetOnPair own = other->pair(row.build, row.against, want, seed);
+                    return BetOnPair::Otherwise{own.ahead, own.expected};
+                };
+                pair.halved = otherwise(halved);
+                pair.doubled = otherwise(doubled);
+                m_reading.bets.push_back(pair);
+            }
             for (const BestBet& best : bet->best(want, seedFor(m_request, "best bet", column.metric, {}, {})))
                 m_reading.bestBets.push_back(best);
         }
+    }
+
+    // What is looked at shot by shot: the declared averages, else what people look at first.
+    bool isLookedAt(Metric metric) const {
+        return isDeclared(metric) ||
+               (m_reading.card.primary.empty() && (metric == Metric::carry || metric == Metric::ballSpeed));
+    }
+
+    void callsAndShots() {
+        m_reading.called = calledOf(m_request.subject);
+        m_reading.callAgreement = callAgreement(m_request.subject);
+        for (const Column& column : m_columns) {
+            if (!isLookedAt(column.metric))
+                continue;
+            if (!m_reading.called.empty())
+                std::ranges::move(calledGaps(m_request, column, m_reading), std::back_inserter(m_reading.calledGaps));
+            std::ranges::move(beatsOf(m_request, column, m_reading), std::back_inserter(m_reading.beats));
+            for (BuildAt b; b < column.builds.size(); ++b)
+                append(m_reading.tenShots, tenShots(column, b));
+        }
+    }
+
+    void usualNumbers() {
+        std::vector<UsualBasis> bases = m_request.usual;
+        for (const UsualBasis& typed : usualTyped(m_test.firstPlayer()))
+            bases.push_back(typed);
+        if (bases.empty() || m_test.builds.empty())
+            return;
+        const BuildAt baseline = m_reading.baseline;
+        for (const Column& column : m_columns)
+            append(m_reading.usual, againstUsual(bases, column, baseline, m_test.builds[baseline].name,
+                                                 plan::usualSpreads(column.metric, m_request.level)));
     }
 
     void setAsideShares() {
@@ -136,9 +200,12 @@ private:
                                         [&](const Forgiveness& f) { return f.metric == metric && f.build == build; });
         };
         const auto none = m_reading.forgiveness.end();
-        for (AverageGap& row : m_reading.average)
+        for (AverageGap& row : m_reading.average) {
+            if (row.kind != record::OutcomeKind::average)
+                continue;
             if (const auto a = of(row.metric, row.build), b = of(row.metric, row.against); a != none && b != none)
                 row.forgiveness = forgivenessGap(*a, *b);
+        }
     }
 
     void lateSetAsides() {
@@ -204,7 +271,7 @@ private:
         if (m_structure.sittings.size() < 2)
             return;
         for (AverageGap& row : m_reading.average) {
-            if (row.claim.role != Role::primary)
+            if (row.claim.role != Role::primary || row.kind != record::OutcomeKind::average)
                 continue;
             const auto column = std::ranges::find(m_columns, row.metric, &Column::metric);
             std::vector<SittingEstimate> estimates;

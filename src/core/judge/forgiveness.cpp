@@ -65,8 +65,8 @@ double bestAlong(const std::vector<Strike>& strikes, double Strike::*axis) {
 // replacement is one walk over counts and no sorting.
 class WorstShots {
 public:
-    WorstShots(const BuildValues& build, Metric metric)
-        : m_share(metric == Metric::side ? 0.8 : 0.2) {
+    WorstShots(const BuildValues& build, Metric metric, double share)
+        : m_share(share) {
         for (std::size_t t = 0; t < build.turns.size(); ++t) {
             m_sizes.push_back(build.turns[t].values.size());
             for (const double v : build.turns[t].values)
@@ -208,14 +208,18 @@ ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& agains
     return gap;
 }
 
-std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed) {
+namespace {
+
+// The gap between two builds' quantiles, with an interval by resampling stints.
+std::optional<WorstFifth> quantileGap(const Column& column, BuildAt build, BuildAt against, double share,
+                                      std::uint64_t seed) {
     const BuildValues& own = column.builds[build];
     const BuildValues& theirs = column.builds[against];
     if (own.turns.size() < 5 || theirs.turns.size() < 5)
         return std::nullopt;
     WorstFifth result;
-    const WorstShots mine(own, column.metric);
-    const WorstShots other(theirs, column.metric);
+    const WorstShots mine(own, column.metric, share);
+    const WorstShots other(theirs, column.metric, share);
     result.gap = mine.seen() - other.seen();
     Random random(seed);
     constexpr int draws = 4000;
@@ -225,6 +229,19 @@ std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, Bui
         gaps.push_back(mine.resampled(random) - other.resampled(random));
     result.ci95 = {quantileOf(gaps, 0.025), quantileOf(gaps, 0.975), 0.95};
     return result;
+}
+
+constexpr double low = 0.2;
+constexpr double high = 0.8;
+
+} // namespace
+
+std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed) {
+    return quantileGap(column, build, against, column.metric == Metric::side ? high : low, seed);
+}
+
+std::optional<WorstFifth> longestFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed) {
+    return quantileGap(column, build, against, high, seed);
 }
 
 TargetResult againstTarget(const Column& column, BuildAt build, double low, double high) {

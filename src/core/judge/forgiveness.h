@@ -18,6 +18,9 @@ ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& agains
 /// by resampling turns (4,000 seeded draws, percentile); nothing under five turns in either build.
 std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed);
 
+/// The same for the 80 % quantile of carry: how far the long misses go.
+std::optional<WorstFifth> longestFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed);
+
 /// A build's mean and shots against a window [low, high]; beyond it "below" and "above".
 TargetResult againstTarget(const Column& column, BuildAt build, double low, double high);
 

@@ -1,105 +1,181 @@
 #include "core/judge/influence.h"
 
 #include "core/judge/average.h"
+#include "core/judge/consistency.h"
+#include "core/judge/declared_gaps.h"
+#include "core/judge/dispersion.h"
 #include "core/judge/verdict.h"
 
 #include <algorithm>
+#include <functional>
+#include <map>
+#include <memory>
 
 namespace knot::judge {
 namespace {
 
-Column without(Column column, BuildAt build, std::size_t turn, std::size_t place) {
-    auto& turns = column.builds[build].turns;
-    auto& values = turns[turn].values;
-    values.erase(values.begin() + static_cast<std::ptrdiff_t>(place));
-    turns[turn].shots.erase(turns[turn].shots.begin() + static_cast<std::ptrdiff_t>(place));
-    if (values.empty())
-        turns.erase(turns.begin() + static_cast<std::ptrdiff_t>(turn));
-    return column;
+using record::ShotAt;
+
+// The column without one shot, if it has it.
+std::optional<Column> without(const Column& column, BuildAt build, ShotAt shot) {
+    const auto& turns = column.builds[build].turns;
+    for (std::size_t t = 0; t < turns.size(); ++t)
+        if (const auto at = std::ranges::find(turns[t].shots, shot); at != turns[t].shots.end()) {
+            Column rest = column;
+            auto& own = rest.builds[build].turns;
+            const auto place = at - turns[t].shots.begin();
+            own[t].values.erase(own[t].values.begin() + place);
+            own[t].shots.erase(own[t].shots.begin() + place);
+            if (own[t].values.empty())
+                own.erase(own.begin() + static_cast<std::ptrdiff_t>(t));
+            return rest;
+        }
+    return std::nullopt;
 }
 
-// A row of the reading, the shot, and what the verdict is without it.
-struct Found {
-    std::size_t row = 0;
-    record::ShotAt shot;
-    Verdict without = Verdict::open;
+std::optional<Landings> without(const Landings& landings, BuildAt build, ShotAt shot) {
+    const auto& turns = landings.builds[build];
+    for (std::size_t t = 0; t < turns.size(); ++t)
+        if (const auto at = std::ranges::find(turns[t].points, shot, &LandingPoint::shot);
+            at != turns[t].points.end()) {
+            Landings rest = landings;
+            auto& own = rest.builds[build];
+            own[t].points.erase(own[t].points.begin() + (at - turns[t].points.begin()));
+            if (own[t].points.empty())
+                own.erase(own.begin() + static_cast<std::ptrdiff_t>(t));
+            return rest;
+        }
+    return std::nullopt;
+}
+
+template<typename Row> Claim claimOr(const std::optional<Row>& row) {
+    return row ? row->claim : Claim{.cap = Cap::tooFewShots};
+}
+
+// A declared row, and its claim without a shot of one of its two builds; nothing where it never had that shot.
+struct Declared {
+    Claim* claim = nullptr;
+    BuildAt build, against;
+    std::function<std::optional<Claim>(BuildAt, ShotAt)> without;
 };
 
-// The declared rows with their raw p's, and what each shot's removal does to them.
+// The declared rows of a reading and what each shot's removal does to them.
 class Removal {
 public:
-    Removal(const Reading& reading)
-        : m_reading(reading) {
-        for (std::size_t i = 0; i < reading.average.size(); ++i)
-            if (reading.average[i].claim.role == Role::primary) {
-                m_rows.push_back(i);
-                m_claims.push_back(reading.average[i].claim);
-            }
-        auto declaredElsewhere = [this](const auto& rows) {
-            for (const auto& row : rows)
-                if (row.claim.role == Role::primary)
-                    m_others.push_back(row.claim);
-        };
-        declaredElsewhere(reading.consistency);
-        declaredElsewhere(reading.areas);
-        for (const ShareGap& row : reading.shareGaps)
-            if (row.gap.claim.role == Role::primary)
-                m_others.push_back(row.gap.claim);
+    Removal(const Case& subject, const std::vector<Column>& columns, Reading& reading)
+        : m_subject(subject)
+        , m_reading(reading) {
+        for (AverageGap& row : reading.average)
+            if (const Column* column = columnOf(columns, row.metric))
+                add(row, row.claim, *column, [this, &row](const Column& rest) { return claimOr(gapLike(row, rest)); });
+        for (SpreadRatio& row : reading.consistency)
+            if (const Column* column = columnOf(columns, row.metric))
+                add(row, row.claim, *column, [this, &row](const Column& rest) {
+                    return claimOr(spreadRatio(rest, row.build, row.against, m_reading.card.sdRatioMargin));
+                });
+        for (AreaRatio& row : reading.areas)
+            add(row, row.claim, landings(), [this, &row](const Landings& rest) {
+                return claimOr(areaRatio(rest, row.build, row.against, m_reading.card.areaRatioMargin, std::nullopt));
+            });
+        for (ShareGap& row : reading.shareGaps)
+            add(row.gap, row.gap.claim, hits(row.shape), [&row](const Column& rest) {
+                return claimOr(averageGap(rest, row.gap.build, row.gap.against, shareMargin));
+            });
     }
 
-    void leaveOut(const Column& column, BuildAt build, std::size_t turn, std::size_t place,
-                  std::vector<Found>& found) const {
-        auto claims = m_claims;
-        const Column rest = without(column, build, turn, place);
+    bool hasRows() const { return !m_rows.empty(); }
+
+    void leaveOut(BuildAt build, ShotAt shot) {
+        std::vector<Claim> claims;
+        std::vector<std::size_t> touched;
         for (std::size_t i = 0; i < m_rows.size(); ++i) {
-            const AverageGap& row = m_reading.average[m_rows[i]];
-            if (row.metric != column.metric || (row.build != build && row.against != build))
-                continue;
-            const auto gap = averageGap(rest, row.build, row.against, row.margin);
-            claims[i] = gap ? gap->claim : Claim{.cap = Cap::tooFewShots};
-            claims[i].role = Role::primary;
+            const Declared& row = m_rows[i];
+            std::optional<Claim> other;
+            if (row.build == build || row.against == build)
+                other = row.without(build, shot);
+            if (other)
+                touched.push_back(i);
+            claims.push_back(other ? *other : bare(*row.claim));
         }
-        auto others = m_others; // of the same family, and as they are
+        if (touched.empty())
+            return;
         std::vector<Claim*> family;
-        family.reserve(claims.size() + others.size());
+        family.reserve(claims.size());
         for (Claim& claim : claims)
             family.push_back(&claim);
-        for (Claim& claim : others)
-            family.push_back(&claim);
         adjustFamilies(family, {}, m_reading.declared);
-        for (std::size_t i = 0; i < m_rows.size(); ++i) {
-            const AverageGap& row = m_reading.average[m_rows[i]];
-            if (row.metric != column.metric || (row.build != build && row.against != build))
-                continue;
-            decide(claims[i], m_reading.level);
-            if (claims[i].verdict != row.claim.verdict)
-                found.push_back({m_rows[i], column.builds[build].turns[turn].shots[place], claims[i].verdict});
+        for (const std::size_t i : touched) {
+            settle(claims[i], m_subject.givesLeadsOnly(), m_reading.level);
+            if (claims[i].verdict != m_rows[i].claim->verdict)
+                m_rows[i].claim->influence.push_back(
+                    {m_subject.test().shots[shot].id, m_subject.numberOf(shot), claims[i].verdict});
         }
     }
 
 private:
-    const Reading& m_reading;
-    std::vector<std::size_t> m_rows;
-    std::vector<Claim> m_claims, m_others;
+    template<typename Row, typename From, typename Judged>
+    void add(const Row& row, Claim& claim, const From& from, Judged judged) {
+        if (claim.role != Role::primary)
+            return;
+        m_rows.push_back(
+            {&claim, row.build, row.against, [&from, judged](BuildAt build, ShotAt shot) -> std::optional<Claim> {
+                 const auto rest = judge::without(from, build, shot);
+                 return rest ? std::optional(judged(*rest)) : std::nullopt;
+             }});
+    }
+
+    static const Column* columnOf(const std::vector<Column>& columns, Metric metric) {
+        const auto at = std::ranges::find(columns, metric, &Column::metric);
+        return at == columns.end() ? nullptr : &*at;
+    }
+
+    // A claim as it stands, without what it had gathered so far.
+    static Claim bare(const Claim& claim) {
+        return {
+            .role = claim.role, .p = claim.p, .pWorthwhile = claim.pWorthwhile, .pSame = claim.pSame, .cap = claim.cap};
+    }
+
+    std::optional<AverageGap> gapLike(const AverageGap& row, const Column& rest) const {
+        const record::Card& card = m_reading.card;
+        if (row.kind == record::OutcomeKind::equal)
+            return gapAtEqualDelivery(m_subject.test(), rest, row.build, row.against, card.covariates, row.margin);
+        if (row.kind == record::OutcomeKind::typical)
+            return gapOfTypicalShot(rest, row.build, row.against, row.margin, {});
+        return averageGap(rest, row.build, row.against, row.margin);
+    }
+
+    const Landings& landings() {
+        if (!m_landings)
+            m_landings =
+                std::make_unique<Landings>(landingsOf(m_subject.test(), m_subject.structure(), m_subject.taken()));
+        return *m_landings;
+    }
+
+    const Column& hits(const std::string& shape) {
+        auto& column = m_hits[shape];
+        if (!column)
+            column = std::make_unique<Column>(
+                hitsOf(m_subject.test(), m_subject.structure(),
+                       *std::ranges::find(m_reading.card.shapes, shape, &record::Shape::name), m_subject.taken()));
+        return *column;
+    }
+
+    const Case& m_subject;
+    Reading& m_reading;
+    std::unique_ptr<Landings> m_landings;
+    std::map<std::string, std::unique_ptr<Column>> m_hits;
+    std::vector<Declared> m_rows;
 };
 
 } // namespace
 
 void addInfluence(const Case& subject, const std::vector<Column>& columns, Reading& reading) {
-    std::vector<Found> found;
-    const Removal removal(reading);
-    for (const Column& column : columns) {
-        const bool declared = std::ranges::any_of(reading.average, [&](const AverageGap& row) {
-            return row.metric == column.metric && row.claim.role == Role::primary;
-        });
-        for (BuildAt b; declared && b < column.builds.size(); ++b)
-            for (std::size_t t = 0; t < column.builds[b].turns.size(); ++t)
-                for (std::size_t i = 0; i < column.builds[b].turns[t].values.size(); ++i)
-                    removal.leaveOut(column, b, t, i, found);
-    }
-    for (const Found& one : found)
-        reading.average[one.row].influence.push_back(
-            {subject.test().shots[one.shot].id, subject.numberOf(one.shot), one.without});
+    Removal removal(subject, columns, reading);
+    if (!removal.hasRows())
+        return;
+    for (ShotAt shot; shot < subject.test().shots.size(); ++shot)
+        if (isTaken(subject.test().shots[shot], subject.taken()))
+            removal.leaveOut(subject.test().shots[shot].build, shot);
 }
 
 } // namespace knot::judge

@@ -3,6 +3,7 @@
 #include "core/judge/average.h"
 #include "core/judge/checks.h"
 #include "core/judge/consistency.h"
+#include "core/judge/declared_gaps.h"
 #include "core/judge/dispersion.h"
 #include "core/judge/explain.h"
 #include "core/judge/seed.h"
@@ -23,15 +24,31 @@ struct Pair {
     BuildAt build, against;
 };
 
+// Where a player says which side costs, what lies beyond it is a shape of its own.
+void addCostlySide(const Test& test, record::Card& card) {
+    using Kind = record::Shape::Kind;
+    const record::Side costs = test.firstPlayer().costs;
+    if (costs == record::Side::notSaid)
+        return;
+    const Kind kind = costs == record::Side::left ? Kind::beyondLeft : Kind::beyondRight;
+    const std::string name = costs == record::Side::left ? "the left that costs" : "the right that costs";
+    if (std::ranges::any_of(card.shapes, [&](const record::Shape& s) { return s.kind == kind || s.name == name; }))
+        return;
+    constexpr double room = 10; // m to either side of the line to hit
+    const double line = card.aim ? card.aim->side : 0;
+    card.shapes.push_back({.kind = kind, .name = name, .side = line + (costs == record::Side::left ? -room : room)});
+}
+
 record::Card completed(const Test& test) {
     record::Card card = test.card;
     if (!test.builds.empty())
         card.baseline = test.builds[test.baselineIndex()].name;
-    for (const Metric metric : record::allMetrics())
+    for (const Metric metric : record::judgedMetrics())
         card.margins[metric] = card.margin(metric);
     card.plannedRounds = static_cast<int>(plannedRounds(test));
     if (card.factorColumn.empty() && test.players.size() > 1)
         card.factorColumn = "player";
+    addCostlySide(test, card);
     return card;
 }
 
@@ -78,7 +95,7 @@ Role roleOf(const record::Card& card, const Outcome& outcome) {
 }
 
 Outcome outcomeOf(const AverageGap& row) {
-    return {.kind = record::OutcomeKind::average, .metric = row.metric, .shape = {}};
+    return {.kind = row.kind, .metric = row.metric, .shape = {}};
 }
 Outcome outcomeOf(const SpreadRatio& row) {
     return {.kind = record::OutcomeKind::spread, .metric = row.metric, .shape = {}};
@@ -132,7 +149,7 @@ void boundAndOutlook(AverageGap& row, double alpha) {
     if (!row.se)
         return;
     FurtherRoundsInput input{.margin = row.margin, .alpha = alpha};
-    if (row.method == GapMethod::rounds) {
+    if (row.method != GapMethod::welch) {
         const auto rounds = static_cast<double>(row.rounds);
         input.roundsDone = row.rounds;
         input.varTurn = row.varTurn.value_or(0);
@@ -183,13 +200,7 @@ public:
     }
 
 private:
-    void claim(Claim& claim) {
-        if (m_request.subject.givesLeadsOnly())
-            claim.cap = claim.cap.value_or(Cap::leadOnly);
-        else if (!(m_reading.level > 0))
-            claim.cap = claim.cap.value_or(Cap::beforeFirstLook);
-        decide(claim, m_reading.level);
-    }
+    void claim(Claim& claim) { judge::settle(claim, m_request.subject.givesLeadsOnly(), m_reading.level); }
 
     void gap(AverageGap& row) {
         claim(row.claim);
@@ -263,13 +274,36 @@ public:
 
 private:
     void average(const Column& column, const Pair& pair) {
-        auto gap = averageGap(column, pair.build, pair.against, m_reading.card.margin(column.metric));
+        const double margin = m_reading.card.margin(column.metric);
+        auto gap = averageGap(column, pair.build, pair.against, margin);
         if (!gap)
             return;
         if (m_request.depth == JudgeRequest::Depth::everything)
             addOpinions(*gap, column, seedFor(m_request, "average", column.metric, pair.build, pair.against));
         gap->claim.role = roleOf(m_reading.card, outcomeOf(*gap));
         m_reading.average.push_back(std::move(*gap));
+        declaredElse(column, pair, margin);
+    }
+
+    // At equal delivery, and of the typical shot: only where that was declared.
+    void declaredElse(const Column& column, const Pair& pair, double margin) {
+        const record::Card& card = m_reading.card;
+        auto keep = [&](std::optional<AverageGap> gap) {
+            if (!gap)
+                return;
+            gap->claim.role = roleOf(card, outcomeOf(*gap));
+            m_reading.average.push_back(std::move(*gap));
+        };
+        auto isDeclared = [&](record::OutcomeKind kind) {
+            return std::ranges::any_of(card.primary,
+                                       [&](const Outcome& o) { return o.kind == kind && o.metric == column.metric; });
+        };
+        if (isDeclared(record::OutcomeKind::equal))
+            keep(gapAtEqualDelivery(m_test, column, pair.build, pair.against, card.covariates, margin));
+        if (isDeclared(record::OutcomeKind::typical))
+            keep(gapOfTypicalShot(
+                column, pair.build, pair.against, margin,
+                card.want({.kind = record::OutcomeKind::typical, .metric = column.metric, .shape = {}})));
     }
 
     const JudgeRequest& m_request;
@@ -294,6 +328,7 @@ std::optional<Reading> verdictsFrom(const JudgeRequest& request, Taken taken, st
     reading.roundsDone = completeRounds(test, structure);
     reading.level = plan::levelAt(reading.card, reading.roundsDone);
     reading.fromAllRead = taken == Taken::allRead;
+    reading.steadiness = request.level;
     Measuring measuring(request, taken, reading);
     for (const Metric metric : test.metricsRead()) {
         if (request.cancelled && request.cancelled())
@@ -384,7 +419,8 @@ const Summary* Reading::summaryOf(Metric metric, BuildAt build) const {
 
 const AverageGap* Reading::averageOf(Metric metric, BuildAt build, BuildAt against) const {
     const auto at = std::ranges::find_if(average, [&](const AverageGap& row) {
-        return row.metric == metric && row.build == build && row.against == against;
+        return row.metric == metric && row.kind == record::OutcomeKind::average && row.build == build &&
+               row.against == against;
     });
     return at == average.end() ? nullptr : &*at;
 }

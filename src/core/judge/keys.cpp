@@ -69,7 +69,19 @@ const char* key(Cap cap) {
 }
 
 const char* key(GapMethod method) {
-    return method == GapMethod::welch ? "welch" : "rounds";
+    switch (method) {
+    case GapMethod::welch:
+        return "welch";
+    case GapMethod::rounds:
+        return "rounds";
+    case GapMethod::line:
+        return "line";
+    case GapMethod::equal:
+        return "equal";
+    case GapMethod::typical:
+        return "typical";
+    }
+    return "";
 }
 
 const char* key(Severity severity) {
@@ -108,6 +120,20 @@ const char* key(AgainstTarget verdict) {
         return "above";
     case AgainstTarget::open:
         return "open";
+    }
+    return "";
+}
+
+const char* key(Expected::Found found) {
+    switch (found) {
+    case Expected::Found::asExpected:
+        return "as_expected";
+    case Expected::Found::otherWay:
+        return "other_way";
+    case Expected::Found::nothingThatMatters:
+        return "nothing_that_matters";
+    case Expected::Found::notSettled:
+        return "not_settled";
     }
     return "";
 }

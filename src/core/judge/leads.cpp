@@ -24,6 +24,8 @@ public:
     std::optional<double> value(BuildAt build) const {
         switch (m_outcome.kind) {
         case OutcomeKind::average:
+        case OutcomeKind::equal:
+        case OutcomeKind::typical: // leads are of what was struck
             return mean(m_column, build);
         case OutcomeKind::spread:
             if (const auto summary = summarise(m_column, build))

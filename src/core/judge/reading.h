@@ -1,62 +1,16 @@
 #pragma once
 
-#include "core/record/test.h"
+#include "core/judge/claim.h"
+#include "core/judge/shot_facts.h"
+#include "core/plan/spreads.h"
 
 #include <array>
 #include <cstdint>
-#include <optional>
 #include <string>
 #include <variant>
 #include <vector>
 
 namespace knot::judge {
-
-using record::BuildAt;
-using record::Metric;
-using record::Outcome;
-
-struct Interval {
-    double low = 0, high = 0;
-    double level = 0.95;
-    bool contains(double value) const { return low <= value && value <= high; }
-};
-
-enum class Verdict { real, slight, same, realSizeOpen, open, uncontrolled };
-enum class Favours { better, worse, different };
-enum class Role { primary, exploratory, explanation };
-/// Why a verdict is held back (judgement §5 and §13).
-enum class Cap {
-    oneTurnEach,
-    separatedTurns,
-    tooFewShots,
-    tooFewRounds,
-    noVariation,
-    markBetween,
-    beforeFirstLook,
-    onePerPlayer, ///< several players with a lap each: players are no laps of each other
-    leadOnly      ///< nothing was planned: a screening or an open sitting
-};
-
-/// The same claim from the shots that verdicts do not stand on: with the set-aside ones, or without
-/// them where the card's rule looks at numbers.
-struct OtherSide {
-    double estimate = 0; ///< the gap or the ratio
-    Verdict verdict = Verdict::open;
-    bool changes = false;
-};
-
-/// The three p's of a claim before and after its family, and what follows from them. A missing p
-/// means that the data do not give one; `cap` then says why.
-struct Claim {
-    Role role = Role::exploratory;
-    std::optional<double> p, pWorthwhile, pSame;
-    std::optional<double> pAdjusted, pWorthwhileAdjusted, pSameAdjusted;
-    Verdict verdict = Verdict::open;
-    std::optional<Favours> favours;
-    std::optional<Cap> cap;
-    std::optional<OtherSide> otherSide;   ///< where a shot was set aside
-    std::optional<OtherSide> withoutLate; ///< where shots were changed after their numbers were seen
-};
 
 /// What luck alone would have given, under the schedule that was used.
 struct ShuffleCheck {
@@ -103,13 +57,6 @@ struct MedianGap {
 /// The second opinion of a gap. It goes with how the gap was estimated and stands on the same shots.
 using Opinion = std::variant<std::monostate, YuenTest, MedianGap>;
 
-/// A shot whose removal changes the verdict.
-struct Influence {
-    record::ShotId shot = record::ShotId::none;
-    std::size_t number = 0; ///< of the shot in the record, from 1
-    Verdict without = Verdict::open;
-};
-
 /// The gap in the worst fifth of the shots; rough, never a verdict. In carry the
 /// 20 % quantile, in side the 80 % quantile of its size.
 struct WorstFifth {
@@ -124,14 +71,30 @@ struct SittingsPooled {
     std::size_t sittings = 0, heldUp = 0;
 };
 
-enum class GapMethod { welch, rounds };
+/// How a gap was reached: from single shots, by laps, along a common line where the order was not rotated
+/// (judgement §26), by laps at equal delivery, or by laps from what is typical of a stint (§25).
+enum class GapMethod { welch, rounds, line, equal, typical };
 
-/// The gap between the averages of two builds: `build` minus `against`.
+/// What only some methods have to say of themselves.
+struct GapDetails {
+    std::optional<double> slopePerStint; ///< of the common line
+    std::vector<double> slopes;          ///< at equal delivery: per unit of each covariate of the card, in its order
+    double nu = 0;                       ///< degrees of freedom behind those
+    std::optional<double> scale;         ///< of the typical shot: what a shot usually strays by
+    std::optional<Share> mishitsBuild, mishitsAgainst; ///< shots that are far from typical, on the worse side
+};
+
+/// The gap between two builds: `build` minus `against`. Of their averages as struck, at equal delivery or of
+/// the typical shot.
 struct AverageGap {
     Metric metric = Metric::carry;
+    record::OutcomeKind kind = record::OutcomeKind::average;
     BuildAt build, against;
     GapMethod method = GapMethod::welch;
-    std::size_t rounds = 0; ///< rounds that hold both builds (method `rounds`)
+    /// In the laps that hold both, one came before the other nearly always: laps do not take a drift out.
+    bool sameOrder = false;
+    GapDetails details;
+    std::size_t rounds = 0; ///< rounds that hold both builds (every method by laps)
     std::size_t shotsBuild = 0, shotsAgainst = 0;
     double gap = 0;
     std::optional<double> se, df;
@@ -151,8 +114,8 @@ struct AverageGap {
     std::optional<ModelEstimate> adaptation, settling, forgiveness;
     std::optional<EqualStrike> equalStrike;
     std::optional<WorstFifth> worstFifth;
-    std::optional<SittingsPooled> pooled; ///< over two sittings or more, where declared
-    std::vector<Influence> influence;     ///< where declared
+    std::optional<WorstFifth> longestFifth; ///< in carry: the 80 % quantile, how far the long misses go
+    std::optional<SittingsPooled> pooled;   ///< over two sittings or more, where declared
 };
 
 inline constexpr int tooManyRounds = 60;
@@ -243,13 +206,6 @@ struct AreaRatio {
     std::optional<double> hotellingT2, hotellingF, hotellingDf2, centreP;
 };
 
-/// A share with its interval, counted over turns.
-struct Share {
-    std::size_t hits = 0, n = 0, turns = 0;
-    double share = 0, icc = 0, deff = 1, effective = 0;
-    Interval ci95;
-};
-
 struct Trend {
     ModelEstimate slope;                              ///< per unit of the factor
     std::optional<double> fitF, fitDf1, fitDf2, fitP; ///< lack of fit of the builds about the line
@@ -286,6 +242,10 @@ struct BetOnPair {
     double ahead = 0.5; ///< the chance that the gap favours `build`; without a wanted direction that it is above 0
     double expected = 0, sd = 0;
     double low80 = 0, high80 = 0;
+    /// The same where clubs differ, and stints move the player, half and twice as much as was assumed.
+    struct Otherwise {
+        double ahead = 0.5, expected = 0;
+    } halved, doubled;
 };
 
 /// How often a build is the best of all in a metric, and what choosing it loses on average.
@@ -303,6 +263,7 @@ struct WhoseDoing {
     struct Part {
         std::string cause;
         double share = 0;
+        std::optional<Interval> ci95; ///< rough, by resampling stints; from five laps, of what was declared
     };
     std::vector<Part> shares;
     double rest = 0;
@@ -387,8 +348,23 @@ struct Reading {
     std::vector<PriorityChoice> byPriority; ///< with two declared outcomes or more
     std::vector<BetOnPair> bets;
     std::vector<BestBet> bestBets;
+    plan::Level steadiness = plan::Level::club; ///< whose usual stints the bets rest on
     std::vector<WhoseDoing> whoseDoing;
     std::vector<SameSwing> sameSwing;
+    std::vector<PartsOfGap> parts;
+    std::vector<Unread> unread;
+    std::vector<Called> called;
+    std::vector<CalledGap> calledGaps;
+    std::optional<CallAgreement> callAgreement;
+    std::vector<Misses> misses;
+    std::vector<Beats> beats;
+    std::vector<TenShots> tenShots;
+    std::vector<FeelLikeness> feelLikeness;
+    std::vector<FeelGap> feelGaps;
+    std::vector<FeelRank> feelRanks;
+    std::vector<VersusCount> versus;
+    std::vector<Expected> expected;
+    std::vector<UsualNumber> usual;
     std::optional<GuessScore> guesses;
     std::vector<LateSetAside> lateSetAsides;
     std::vector<record::Amendment> amendments;
@@ -414,10 +390,6 @@ struct Reading {
     const AverageGap* averageOf(Metric metric, BuildAt build, BuildAt against) const;
 };
 
-const char* key(Verdict verdict);
-const char* key(Favours favours);
-const char* key(Role role);
-const char* key(Cap cap);
 const char* key(GapMethod method);
 const char* key(Severity severity);
 const char* key(ModelMethod method);

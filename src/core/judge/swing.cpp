@@ -19,7 +19,7 @@ std::vector<SameSwing> sameSwings(const std::vector<AverageGap>& averages) {
     std::vector<double> differs;
     std::vector<double> same;
     for (const AverageGap& gap : averages) {
-        if (std::ranges::find(deliveries, gap.metric) == deliveries.end())
+        if (gap.kind != record::OutcomeKind::average || std::ranges::find(deliveries, gap.metric) == deliveries.end())
             continue;
         const auto& claim = gap.claim;
         rows.push_back({.metric = gap.metric,

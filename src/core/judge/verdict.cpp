@@ -92,6 +92,14 @@ void decide(Claim& claim, double alpha) {
         claim.verdict = claim.verdict == Verdict::same ? Verdict::open : Verdict::uncontrolled;
 }
 
+void settle(Claim& claim, bool leadsOnly, double level) {
+    if (leadsOnly)
+        claim.cap = claim.cap.value_or(Cap::leadOnly);
+    else if (!(level > 0))
+        claim.cap = claim.cap.value_or(Cap::beforeFirstLook);
+    decide(claim, level);
+}
+
 double levelShown(const Claim& claim, double alpha) {
     if (!(alpha > 0))
         return 0.95;

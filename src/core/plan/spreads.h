@@ -2,12 +2,14 @@
 
 #include "core/record/test.h"
 
+#include <array>
 #include <vector>
 
 namespace knot::plan {
 
 /// How steady a player is, where their own shots do not say.
 enum class Level { steady, club, occasional };
+inline constexpr std::array levelNames = {"steady", "club", "occasional"};
 
 /// The spread of one metric: between turns and between the shots of a turn, in its unit.
 struct Spreads {

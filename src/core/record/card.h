@@ -10,23 +10,24 @@
 
 namespace knot::record {
 
-enum class OutcomeKind { average, spread, area, share };
+enum class OutcomeKind { average, spread, area, share, equal, typical };
 
-/// Something a test can be about: the average of a metric, its spread, the landing area, or the
-/// share of shots inside a named shape.
+/// Something a test can be about: the average of a metric, its spread, the landing area, the share of shots
+/// inside a named shape, the average at equal delivery, or the typical shot.
 struct Outcome {
     OutcomeKind kind = OutcomeKind::average;
-    Metric metric = Metric::carry; ///< for average and spread
+    Metric metric = Metric::carry; ///< for all but area and share
     std::string shape;             ///< for share
 
     auto operator<=>(const Outcome&) const = default;
 };
 
-/// The written form: `carry_m`, `spread:side_m`, `area`, `share:NAME`.
+/// The written form: `carry_m`, `spread:side_m`, `area`, `share:NAME`, `equal:carry_m`, `typical:carry_m`.
 std::string outcomeText(const Outcome& outcome);
 std::optional<Outcome> outcomeFromText(const std::string& text);
 
-/// What people call it: "carry", "side spread", "landing area", "share in NAME".
+/// What people call it: "carry", "side spread", "landing area", "share in NAME", "carry at equal
+/// delivery", "typical carry".
 std::string outcomeLabel(const Outcome& outcome);
 
 /// What the player hopes for in an outcome.
@@ -47,12 +48,19 @@ struct Target {
 
 /// An area on the ground that shots should land in.
 struct Shape {
-    enum class Kind { fairway, ellipse, rectangle } kind = Kind::fairway;
+    enum class Kind { fairway, ellipse, rectangle, beyondLeft, beyondRight } kind = Kind::fairway;
     std::string name;
-    double side = 0, carry = 0;   ///< m, the centre; a fairway has only a side
+    double side = 0, carry = 0;   ///< m, the centre; a fairway has only a side, what lies beyond a line only the line
     double width = 20, depth = 0; ///< m across and along; a fairway has no end
+    bool isBeyond() const { return kind == Kind::beyondLeft || kind == Kind::beyondRight; }
     bool holds(double shotSide, double shotCarry) const;
     bool operator==(const Shape&) const = default;
+};
+
+/// Where to hit to: how far, and how far right of the target line. m
+struct Aim {
+    double carry = 0, side = 0;
+    bool operator==(const Aim&) const = default;
 };
 
 /// Which shots may be set aside. The last two look at the numbers, so verdicts then come from every
@@ -117,7 +125,8 @@ struct Card {
     bool replaceSetAside = true; ///< a set-aside shot is hit again
     int goodShots = 0;           ///< a stint's good shots under `untilGood`; 0: the plan's turn length
     std::vector<Target> targets;
-    std::vector<Metric> covariates; ///< for the gap at equal strike
+    std::vector<Metric> covariates; ///< what is held equal, for the gap at equal strike or delivery
+    std::optional<Aim> aim;         ///< misses are measured from it
 
     double margin(Metric metric) const;
     bool setsAsideByNumbers() const {

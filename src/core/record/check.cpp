@@ -1,8 +1,10 @@
 #include "core/record/check.h"
 
 #include "core/record/number_text.h"
+#include "core/record/text.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <iterator>
 #include <set>
@@ -39,6 +41,23 @@ void checkPart(Faults& faults, const Part& part, const char* what) {
         faults.finite(value, std::string("Each figure of the ") + what);
 }
 
+// What may be held equal is how the club was delivered, never what the ball made of it.
+constexpr std::array deliveries = {Metric::clubSpeed,  Metric::attack,     Metric::path,
+                                   Metric::face,       Metric::faceToPath, Metric::dynamicLoft,
+                                   Metric::dynamicLie, Metric::strikeToe,  Metric::strikeHigh};
+
+std::vector<std::string> faultsOfEqual(const Card& card, const Outcome& outcome) {
+    const std::string what = upperFirst(outcomeLabel(outcome));
+    if (card.covariates.empty())
+        return {what + " needs what is held equal, such as club speed or strike height."};
+    std::vector<std::string> faults;
+    for (const Metric metric : card.covariates)
+        if (std::ranges::find(deliveries, metric) == deliveries.end() || metric == outcome.metric)
+            faults.push_back(what + ": " + info(metric).label +
+                             " can't be held equal; choose among club speed, strike, attack, path and face.");
+    return faults;
+}
+
 } // namespace
 
 std::vector<std::string> faultsOf(const Card& card) {
@@ -58,6 +77,13 @@ std::vector<std::string> faultsOf(const Card& card) {
         faults.finite(shape.side, "The place of " + shape.name);
         faults.finite(shape.carry, "The place of " + shape.name);
     }
+    if (card.aim) {
+        faults.between(card.aim->carry, 0, 1000, "The distance to hit");
+        faults.between(card.aim->side, -1000, 1000, "The line to hit");
+    }
+    for (const Outcome& outcome : card.primary)
+        if (outcome.kind == OutcomeKind::equal)
+            faults.add(faultsOfEqual(card, outcome));
     for (const Target& target : card.targets) {
         faults.finite(target.low, "A window in " + info(target.metric).label);
         faults.finite(target.high, "A window in " + info(target.metric).label);

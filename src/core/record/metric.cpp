@@ -14,10 +14,14 @@ namespace knot::record {
 namespace {
 
 constexpr std::array<std::string_view, metricCount> keys = {
-    "club_speed_ms",    "ball_speed_ms",    "smash",         "attack_deg",      "path_deg",      "face_deg",
-    "face_to_path_deg", "dynamic_loft_deg", "spin_loft_deg", "dynamic_lie_deg", "launch_deg",    "launch_direction_deg",
-    "spin_rpm",         "spin_axis_deg",    "carry_m",       "total_m",         "side_m",        "curve_m",
-    "apex_m",           "descent_deg",      "hang_s",        "strike_toe_mm",   "strike_high_mm"};
+    "club_speed_ms",    "ball_speed_ms",    "smash",
+    "attack_deg",       "path_deg",         "face_deg",
+    "face_to_path_deg", "dynamic_loft_deg", "spin_loft_deg",
+    "dynamic_lie_deg",  "launch_deg",       "launch_direction_deg",
+    "spin_rpm",         "spin_axis_deg",    "carry_m",
+    "total_m",          "side_m",           "curve_m",
+    "apex_m",           "descent_deg",      "hang_s",
+    "strike_toe_mm",    "strike_high_mm",   "miss_m"};
 
 Quantity quantityFromName(std::string_view name) {
     constexpr std::array<std::pair<std::string_view, Quantity>, 8> names = {{{"speed", Quantity::speed},
@@ -55,6 +59,13 @@ std::array<MetricInfo, metricCount> loadTable() {
     return table;
 }
 
+template<std::size_t count> std::array<Metric, count> inOrder() {
+    std::array<Metric, count> metrics{};
+    for (std::size_t i = 0; i < count; ++i)
+        metrics[i] = static_cast<Metric>(i);
+    return metrics;
+}
+
 } // namespace
 
 const MetricInfo& info(Metric metric) {
@@ -62,13 +73,13 @@ const MetricInfo& info(Metric metric) {
     return table[static_cast<std::size_t>(metric)];
 }
 
-const std::array<Metric, metricCount>& allMetrics() {
-    static const auto all = [] {
-        std::array<Metric, metricCount> metrics{};
-        for (std::size_t i = 0; i < metricCount; ++i)
-            metrics[i] = static_cast<Metric>(i);
-        return metrics;
-    }();
+const std::array<Metric, measuredCount>& allMetrics() {
+    static const auto all = inOrder<measuredCount>();
+    return all;
+}
+
+const std::array<Metric, metricCount>& judgedMetrics() {
+    static const auto all = inOrder<metricCount>();
     return all;
 }
 
@@ -82,7 +93,7 @@ std::optional<Metric> metricFromKey(std::string_view key) {
 bool Readings::operator==(const Readings& other) const {
     if (m_present != other.m_present)
         return false;
-    return std::ranges::none_of(allMetrics(), [&](Metric metric) {
+    return std::ranges::none_of(judgedMetrics(), [&](Metric metric) {
         return has(metric) && (at(metric) != other.at(metric) || derived(metric) != other.derived(metric) ||
                                modelled(metric) != other.modelled(metric));
     });

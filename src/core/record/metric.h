@@ -36,10 +36,12 @@ enum class Metric : std::uint8_t {
     descent,
     hang,
     strikeToe,
-    strikeHigh
+    strikeHigh,
+    miss ///< no monitor measures it: how far from the card's aim the ball came down
 };
 
-inline constexpr std::size_t metricCount = 23;
+inline constexpr std::size_t measuredCount = 23;
+inline constexpr std::size_t metricCount = 24;
 
 enum class Quantity { speed, distance, height, angle, spin, ratio, strike, time };
 
@@ -56,7 +58,10 @@ struct MetricInfo {
 };
 
 const MetricInfo& info(Metric metric);
-const std::array<Metric, metricCount>& allMetrics();
+/// What a monitor may measure, and files and logbooks hold.
+const std::array<Metric, measuredCount>& allMetrics();
+/// The same and what the judge reckons from the card's aim.
+const std::array<Metric, metricCount>& judgedMetrics();
 /// The metric of a canonical key, or nothing.
 std::optional<Metric> metricFromKey(std::string_view key);
 

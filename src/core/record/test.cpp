@@ -1,6 +1,7 @@
 #include "core/record/test.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <unordered_set>
 
@@ -16,6 +17,10 @@ std::string outcomeText(const Outcome& outcome) {
         return "area";
     case OutcomeKind::share:
         return "share:" + outcome.shape;
+    case OutcomeKind::equal:
+        return "equal:" + info(outcome.metric).key;
+    case OutcomeKind::typical:
+        return "typical:" + info(outcome.metric).key;
     }
     return {};
 }
@@ -25,11 +30,16 @@ std::optional<Outcome> outcomeFromText(const std::string& text) {
         return Outcome{.kind = OutcomeKind::area, .metric = Metric::carry, .shape = {}};
     if (text.starts_with("share:") && text.size() > 6)
         return Outcome{.kind = OutcomeKind::share, .metric = Metric::carry, .shape = text.substr(6)};
-    const bool spread = text.starts_with("spread:");
-    const auto metric = metricFromKey(spread ? std::string_view(text).substr(7) : text);
+    constexpr std::array<std::pair<std::string_view, OutcomeKind>, 4> kinds{{{"spread:", OutcomeKind::spread},
+                                                                             {"equal:", OutcomeKind::equal},
+                                                                             {"typical:", OutcomeKind::typical},
+                                                                             {"", OutcomeKind::average}}};
+    const auto& [begin, kind] =
+        *std::ranges::find_if(kinds, [&](const auto& one) { return text.starts_with(one.first); });
+    const auto metric = metricFromKey(std::string_view(text).substr(begin.size()));
     if (!metric)
         return std::nullopt;
-    return Outcome{.kind = spread ? OutcomeKind::spread : OutcomeKind::average, .metric = *metric, .shape = {}};
+    return Outcome{.kind = kind, .metric = *metric, .shape = {}};
 }
 
 std::string outcomeLabel(const Outcome& outcome) {
@@ -42,11 +52,17 @@ std::string outcomeLabel(const Outcome& outcome) {
         return "landing area";
     case OutcomeKind::share:
         return "share in " + outcome.shape;
+    case OutcomeKind::equal:
+        return info(outcome.metric).label + " at equal delivery";
+    case OutcomeKind::typical:
+        return "typical " + info(outcome.metric).label;
     }
     return {};
 }
 
 bool Shape::holds(double shotSide, double shotCarry) const {
+    if (isBeyond())
+        return kind == Kind::beyondLeft ? shotSide < side : shotSide > side;
     const double across = 2 * (shotSide - side) / width;
     const double along = depth > 0 ? 2 * (shotCarry - carry) / depth : 0;
     if (kind == Kind::fairway)
@@ -64,9 +80,21 @@ double Card::margin(Metric metric) const {
 Want Card::want(const Outcome& outcome) const {
     if (const auto at = wants.find(outcome); at != wants.end())
         return at->second;
-    const bool wide = outcome.kind == OutcomeKind::spread || outcome.kind == OutcomeKind::area;
-    const bool share = outcome.kind == OutcomeKind::share;
-    return {.kind = wide ? Want::Kind::less : share ? Want::Kind::more : Want::Kind::none, .value = 0};
+    switch (outcome.kind) {
+    case OutcomeKind::spread:
+    case OutcomeKind::area:
+        return {.kind = Want::Kind::less, .value = 0};
+    case OutcomeKind::share: {
+        const auto shape = std::ranges::find(shapes, outcome.shape, &Shape::name);
+        return {.kind = shape != shapes.end() && shape->isBeyond() ? Want::Kind::less : Want::Kind::more, .value = 0};
+    }
+    case OutcomeKind::equal:
+    case OutcomeKind::typical: // what is hoped for in the average is hoped for here
+        return want({.kind = OutcomeKind::average, .metric = outcome.metric, .shape = {}});
+    case OutcomeKind::average:
+        break;
+    }
+    return {.kind = outcome.metric == Metric::miss ? Want::Kind::less : Want::Kind::none, .value = 0};
 }
 
 std::optional<BuildAt> Test::buildIndex(const std::string& name) const {
@@ -162,7 +190,7 @@ bool Test::removeBuild(BuildAt gone) {
 
 std::vector<Metric> Test::metricsRead() const {
     std::vector<Metric> read;
-    for (const Metric metric : allMetrics())
+    for (const Metric metric : judgedMetrics())
         if (std::ranges::any_of(shots, [&](const Shot& struck) { return struck.readings.has(metric); }))
             read.push_back(metric);
     return read;

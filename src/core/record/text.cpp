@@ -92,4 +92,10 @@ std::string lowerCase(std::string_view text) {
     return lower;
 }
 
+std::string upperFirst(std::string text) {
+    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
+        text[0] = static_cast<char>(text[0] - 'a' + 'A');
+    return text;
+}
+
 } // namespace knot::record

@@ -13,6 +13,9 @@ std::string_view trimmed(std::string_view text);
 /// user's paste may bring and which no name needs; line ends and tabs stay.
 std::string printable(std::string text);
 
+/// With its first letter as a capital, to begin a sentence; letters of ASCII only.
+std::string upperFirst(std::string text);
+
 /// ASCII letters in lower case; others as they are.
 std::string lowerCase(std::string_view text);
 

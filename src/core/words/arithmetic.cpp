@@ -38,11 +38,26 @@ template<typename Row, typename Matches> const Row* find(const std::vector<Row>&
     return at == rows.end() ? nullptr : &*at;
 }
 
+std::string howFound(const AverageGap& row) {
+    const std::string laps = record::counted(row.rounds, "lap");
+    switch (row.method) {
+    case GapMethod::welch:
+        return "single shots (Welch's t)";
+    case GapMethod::rounds:
+        return "differences of " + laps + " (paired t)";
+    case GapMethod::line:
+        return "stints along a common line, since the order was the same in nearly every lap";
+    case GapMethod::equal:
+        return "differences of " + laps + " less what the delivery explains (paired t with the slopes' own error)";
+    case GapMethod::typical:
+        return "differences of " + laps + " between typical shots (Huber's location, paired t)";
+    }
+    return {};
+}
+
 void ofGap(std::vector<std::string>& text, const AverageGap& row, const std::string& gap, const std::string& se,
            const std::string& margin) {
-    const std::string how = row.method == GapMethod::rounds
-                                ? "differences of " + record::counted(row.rounds, "lap") + " (paired t)"
-                                : "single shots (Welch's t)";
+    const std::string how = howFound(row);
     if (!row.se) {
         text.push_back("Gap " + gap + " from " + how + "; its error is not known.");
         return;
@@ -88,7 +103,10 @@ std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& li
     auto isRow = [&](const auto& row) { return isPair(row) && row.metric == line.outcome.metric; };
     switch (line.outcome.kind) {
     case OutcomeKind::average:
-        if (const auto* row = find(reading.average, isRow))
+    case OutcomeKind::equal:
+    case OutcomeKind::typical:
+        if (const auto* row = find(reading.average,
+                                   [&](const AverageGap& gap) { return isRow(gap) && gap.kind == line.outcome.kind; }))
             ofAverage(text, *row, units);
         break;
     case OutcomeKind::spread:

@@ -3,6 +3,7 @@
 #include "core/plan/planner.h"
 #include "core/plan/spreads.h"
 #include "core/record/number_text.h"
+#include "core/record/text.h"
 #include "core/words/remarks.h"
 
 #include <algorithm>
@@ -13,6 +14,7 @@ namespace {
 
 using namespace judge;
 using record::MetricFormat;
+using record::upperFirst;
 
 record::Want wantOf(const Reading& reading, Metric metric) {
     return reading.card.want({.kind = record::OutcomeKind::average, .metric = metric, .shape = {}});
@@ -31,12 +33,6 @@ std::vector<Metric> firstSeen(const Reading& reading) {
     for (const Metric metric : {Metric::carry, Metric::side, Metric::ballSpeed, Metric::launch, Metric::spin})
         add(metric);
     return metrics;
-}
-
-std::string upperFirst(std::string text) {
-    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
-        text[0] = static_cast<char>(text[0] - 'a' + 'A');
-    return text;
 }
 
 std::vector<Summary> ranked(const Reading& reading, Metric metric) {
@@ -80,7 +76,7 @@ std::string fairTest(const Reading& reading, const record::DisplayUnits& units) 
     const auto rows = ranked(reading, metric);
     if (rows.size() < 2)
         return {};
-    const auto usual = plan::usualSpreads(metric, plan::Level::club);
+    const auto usual = plan::usualSpreads(metric, reading.steadiness);
     const double gap = std::max(std::fabs(rows[0].mean - rows[1].mean), reading.card.margin(metric));
     const plan::Question question{.sdTurn = usual.sdTurn, .sdShot = usual.sdShot, .gap = gap};
     const plan::Pace pace{.warmUp = 8, .restEvery = 25};

@@ -100,12 +100,20 @@ LedgerLine finished(const Reading& reading, LedgerLine line, const Claim& claim,
     return line;
 }
 
+// How a gap that is not as struck is meant, behind what it says.
+std::string manner(OutcomeKind kind) {
+    return kind == OutcomeKind::equal     ? " at equal delivery"
+           : kind == OutcomeKind::typical ? " in its typical shot"
+                                          : "";
+}
+
 LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUnits& units) {
     const MetricFormat format = MetricFormat(row.metric, units).supportedBy(row.se.value_or(0));
     const auto& info = record::info(row.metric);
     const bool directed = hasDirection(row.claim.verdict);
-    LedgerLine line{.outcome = {.metric = row.metric}, .build = row.build, .against = row.against};
-    line.finding = !directed ? info.label : row.gap >= 0 ? info.more : info.less;
+    LedgerLine line{.outcome = {.kind = row.kind, .metric = row.metric}, .build = row.build, .against = row.against};
+    line.finding =
+        !directed ? record::outcomeLabel(line.outcome) : (row.gap >= 0 ? info.more : info.less) + manner(row.kind);
     const std::string unit = format.unitText();
     line.value = (directed ? format.number(std::fabs(row.gap)) : format.signedNumber(row.gap)) +
                  (unit.empty() || unit == "°" ? unit : " " + unit);
@@ -196,12 +204,6 @@ int weight(Verdict verdict) {
 
 } // namespace
 
-std::string upperFirst(std::string text) {
-    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z')
-        text[0] = static_cast<char>(text[0] - 'a' + 'A');
-    return text;
-}
-
 std::string of(Verdict verdict) {
     switch (verdict) {
     case Verdict::real:
@@ -239,7 +241,8 @@ std::vector<LedgerLine> ledger(const Reading& reading, const DisplayUnits& units
         const bool declared = line.role == Role::primary;
         const auto priority = declared ? std::ranges::find(primary, line.outcome) - primary.begin() : 0;
         // An unsettled spread says least, and there is one for each number.
-        const bool idle = line.verdict == Verdict::open && line.outcome.kind != OutcomeKind::average;
+        const bool isRatio = line.outcome.kind == OutcomeKind::spread || line.outcome.kind == OutcomeKind::area;
+        const bool idle = line.verdict == Verdict::open && isRatio;
         return std::tuple(!declared, priority, weight(line.verdict), idle);
     });
     return lines;

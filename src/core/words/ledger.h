@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/judge/reading.h"
+#include "core/record/text.h"
 #include "core/record/units.h"
 
 namespace knot::words {
@@ -10,6 +11,7 @@ using judge::Outcome;
 using judge::Reading;
 using judge::Role;
 using judge::Verdict;
+using record::upperFirst;
 
 /// One row of the verdict ledger, in words. Numbers are rounded to what their standard error
 /// supports and stand in the user's units.
@@ -31,9 +33,6 @@ std::vector<LedgerLine> ledger(const Reading& reading, const record::DisplayUnit
 
 /// "Real, but too small to matter" and so on, without direction.
 std::string of(Verdict verdict);
-
-/// The text with its first letter as a capital, to begin a sentence.
-std::string upperFirst(std::string text);
 
 /// How a line of the ledger was reckoned: estimate, error, the p's before and after their family
 /// (that of "big enough" doubled, since it is judged at half the level) and the second opinions.

@@ -1,5 +1,6 @@
 #include "core/words/remarks.h"
 #include "core/words/ledger.h"
+#include "core/words/shot_remarks.h"
 
 #include "core/record/number_text.h"
 
@@ -76,34 +77,35 @@ private:
                             std::max(sign * e.ci95.low, sign * e.ci95.high));
     }
 
+    // Every claim of the reading with what it is about and whom.
+    template<typename Use> void eachClaim(Use use) const {
+        for (const AverageGap& row : m_reading.average)
+            use(row.claim, record::outcomeLabel({.kind = row.kind, .metric = row.metric}), row.build, row.against);
+        for (const SpreadRatio& row : m_reading.consistency)
+            use(row.claim, record::info(row.metric).spreadLabel, row.build, row.against);
+        for (const AreaRatio& row : m_reading.areas)
+            use(row.claim, record::outcomeLabel({.kind = record::OutcomeKind::area}), row.build, row.against);
+        for (const ShareGap& row : m_reading.shareGaps)
+            use(row.gap.claim, "the share in " + row.shape, row.gap.build, row.gap.against);
+    }
+
     void hangingOnOneShot() {
         // The first shot of each row is named; the number of such shots says how frail it is.
-        for (const AverageGap& row : m_reading.average) {
-            std::vector<std::size_t> shots;
-            shots.reserve(row.influence.size());
-            for (const Influence& i : row.influence)
-                shots.push_back(i.number);
-            if (shots.empty() || row.claim.verdict == Verdict::open)
-                continue;
-            const std::string what = "The verdict on " + label(row.metric) + ", " + name(row.build) + " against " +
-                                     name(row.against) + ", hangs on ";
+        eachClaim([this](const Claim& claim, const std::string& what, BuildAt build, BuildAt against) {
+            if (claim.influence.empty() || claim.verdict == Verdict::open)
+                return;
             add("hangs_on_one_shot", Severity::caution,
-                what +
-                    (shots.size() == 1 ? "one shot, number " + std::to_string(shots.front())
-                                       : "any one of " + counted(shots.size(), "shot")) +
+                "The verdict on " + what + ", " + name(build) + " against " + name(against) + ", hangs on " +
+                    (claim.influence.size() == 1 ? "one shot, number " + std::to_string(claim.influence.front().number)
+                                                 : "any one of " + counted(claim.influence.size(), "shot")) +
                     ": without it, it would be another.");
-        }
+        });
     }
 
     void setAsides() {
-        for (const AverageGap& row : m_reading.average)
-            othersMatter(row.claim, record::info(row.metric).label, row.build, row.against);
-        for (const SpreadRatio& row : m_reading.consistency)
-            othersMatter(row.claim, record::info(row.metric).spreadLabel, row.build, row.against);
-        for (const AreaRatio& row : m_reading.areas)
-            othersMatter(row.claim, record::outcomeLabel({.kind = record::OutcomeKind::area}), row.build, row.against);
-        for (const ShareGap& row : m_reading.shareGaps)
-            othersMatter(row.gap.claim, "the share in " + row.shape, row.gap.build, row.gap.against);
+        eachClaim([this](const Claim& claim, const std::string& what, BuildAt build, BuildAt against) {
+            othersMatter(claim, what, build, against);
+        });
     }
 
     void othersMatter(const Claim& claim, const std::string& what, BuildAt build, BuildAt against) {
@@ -128,8 +130,17 @@ private:
             if ((declared(e.metric) || e.metric == Metric::clubSpeed) && e.p < 0.05)
                 add("drift", Severity::note,
                     label(e.metric) + (e.value > 0 ? " rose " : " fell ") + slopeText(e, 10) + " per 10 shots (" +
-                        slopeRange(e, 10) + ")" +
-                        (m_reading.rounds > 1 ? "; the laps take that out." : "; with one lap it can't be taken out."));
+                        slopeRange(e, 10) + ")" + "; " + whatLapsDo(e.metric) + ".");
+    }
+
+    // What the laps do about a drift of a metric: only an order that changed takes it out.
+    std::string whatLapsDo(Metric metric) const {
+        if (m_reading.rounds < 2)
+            return "with one lap it can't be taken out";
+        const bool always = std::ranges::any_of(
+            m_reading.average, [&](const AverageGap& row) { return row.metric == metric && row.sameOrder; });
+        return always ? "the order was the same in nearly every lap, so the laps don't take that out"
+                      : "the laps take that out";
     }
 
     void gettingUsed() {
@@ -301,6 +312,12 @@ private:
         return outcome.kind == record::OutcomeKind::average ? 0.05 * m_reading.card.margin(outcome.metric) : 0.01;
     }
 
+    static const char* ofPlayer(plan::Level level) {
+        return level == plan::Level::steady ? "a steady player"
+               : level == plan::Level::club ? "a club player"
+                                            : "an occasional player";
+    }
+
     // What the bet is about: the declared averages, else what people look at first.
     std::vector<Metric> betOn() const {
         std::vector<Metric> metrics;
@@ -347,7 +364,8 @@ private:
                         other + " " + record::fixed(100 * std::max(bet.ahead, 1 - bet.ahead), 0) +
                         " times in 100, by " + format.signedNumber(sign * bet.expected) + " (" +
                         format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80) + ") " +
-                        format.unitText() + ". It allows for what a stint adds, on the usual stints of a club player.");
+                        format.unitText() + ". It allows for what a stint adds, on the usual stints of " +
+                        ofPlayer(m_reading.steadiness) + ".");
             }
         for (const Metric metric : betOn())
             bestBet(metric);
@@ -405,6 +423,7 @@ std::vector<Remark> remarks(const Reading& reading, const DisplayUnits& units) {
     auto all = Remarks(reading, units).all();
     for (Remark& remark : all)
         remark.text = upperFirst(std::move(remark.text));
+    std::ranges::move(shotRemarks(reading, units), std::back_inserter(all));
     return all;
 }
 

@@ -1,0 +1,81 @@
+#include "core/judge/usual.h"
+
+#include "core/record/structure.h"
+#include "core/statistics/distributions.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <map>
+
+namespace knot::judge {
+namespace {
+
+constexpr std::array usualMetrics = {Metric::carry, Metric::ballSpeed, Metric::launch, Metric::spin};
+constexpr std::size_t fewestSittings = 3;
+constexpr double tableDegrees = 6;
+
+} // namespace
+
+std::vector<UsualBasis> usualTyped(const record::Player& player) {
+    std::vector<UsualBasis> bases;
+    for (const record::Usual& usual : player.usual) {
+        const std::array values = {usual.carry, usual.ballSpeed, usual.launch, usual.spin};
+        for (std::size_t i = 0; i < values.size(); ++i)
+            if (values[i])
+                bases.push_back({.club = usual.club, .metric = usualMetrics[i], .mean = *values[i], .sd = {}});
+    }
+    return bases;
+}
+
+std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, const std::string& player) {
+    std::map<std::pair<std::string, Metric>, std::vector<double>> means;
+    for (const record::Test& test : earlier) {
+        std::map<std::tuple<std::string, BuildAt, Metric>, std::vector<double>> values;
+        for (const record::Shot& shot : test.shots) {
+            const std::string& by = shot.player.empty() ? test.firstPlayer().name : shot.player;
+            if (by != player || shot.status != record::ShotStatus::counted)
+                continue;
+            for (const Metric metric : usualMetrics)
+                if (const auto value = shot.readings.at(metric))
+                    values[{shot.sitting, shot.build, metric}].push_back(*value);
+        }
+        for (const auto& [key, list] : values)
+            means[{test.builds[std::get<BuildAt>(key)].name, std::get<Metric>(key)}].push_back(meanOf(list));
+    }
+    std::vector<UsualBasis> bases;
+    for (const auto& [key, list] : means)
+        bases.push_back({.club = key.first,
+                         .metric = key.second,
+                         .mean = meanOf(list),
+                         .sd = list.size() < 2 ? std::nullopt : std::optional(standardDeviation(list)),
+                         .sittings = list.size()});
+    return bases;
+}
+
+std::optional<UsualNumber> againstUsual(const std::vector<UsualBasis>& bases, const Column& column, BuildAt build,
+                                        const std::string& name, const plan::Spreads& usual) {
+    const UsualBasis* basis = nullptr;
+    for (const UsualBasis& one : bases)
+        if (one.metric == column.metric && one.club == name && (basis == nullptr || one.sittings > basis->sittings))
+            basis = &one;
+    if (basis == nullptr || column.builds[build].turns.empty())
+        return std::nullopt;
+    const TurnValues& first = column.builds[build].turns.front();
+    const double inStint = usual.sdShot * usual.sdShot / static_cast<double>(first.values.size());
+    double variance = usual.sdTurn * usual.sdTurn + inStint;
+    double df = tableDegrees;
+    if (basis->sd && basis->sittings >= fewestSittings) {
+        const auto sittings = static_cast<double>(basis->sittings);
+        variance = *basis->sd * *basis->sd * (1 + 1 / sittings) + inStint;
+        df = sittings - 1;
+    }
+    const double reach = statistics::studentQuantile(0.975, df) * std::sqrt(variance);
+    return UsualNumber{.metric = column.metric,
+                       .build = build,
+                       .usual = basis->mean,
+                       .first = first.mean(),
+                       .prediction = {basis->mean - reach, basis->mean + reach, 0.95}};
+}
+
+} // namespace knot::judge

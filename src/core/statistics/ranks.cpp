@@ -1,0 +1,87 @@
+#include "core/statistics/ranks.h"
+
+#include "core/statistics/distributions.h"
+#include "core/statistics/moments.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+namespace knot::statistics {
+namespace {
+
+std::vector<double> ranksOf(const std::vector<double>& values) {
+    std::vector<std::size_t> order(values.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    std::ranges::sort(order, {}, [&](std::size_t i) { return values[i]; });
+    std::vector<double> ranks(values.size());
+    for (std::size_t from = 0; from < order.size();) {
+        std::size_t to = from + 1;
+        while (to < order.size() && values[order[to]] == values[order[from]])
+            ++to;
+        for (std::size_t i = from; i < to; ++i)
+            ranks[order[i]] = 0.5 * static_cast<double>(from + to - 1);
+        from = to;
+    }
+    return ranks;
+}
+
+double logChoose(double n, double k) {
+    return std::lgamma(n + 1) - std::lgamma(k + 1) - std::lgamma(n - k + 1);
+}
+
+} // namespace
+
+double pairsAbove(const std::vector<double>& a, const std::vector<double>& b) {
+    double pairs = 0;
+    std::size_t under = 0;
+    std::size_t upTo = 0;
+    for (const double value : b) {
+        while (under < a.size() && a[under] < value)
+            ++under;
+        upTo = std::max(upTo, under);
+        while (upTo < a.size() && a[upTo] == value)
+            ++upTo;
+        pairs += 0.5 * static_cast<double>(under + upTo);
+    }
+    return pairs;
+}
+
+std::optional<double> spearman(const std::vector<double>& x, const std::vector<double>& y) {
+    if (x.size() < 3)
+        return std::nullopt;
+    const auto rx = ranksOf(x);
+    const auto ry = ranksOf(y);
+    const double mx = meanOf(rx);
+    const double my = meanOf(ry);
+    double xy = 0;
+    for (std::size_t i = 0; i < rx.size(); ++i)
+        xy += (rx[i] - mx) * (ry[i] - my);
+    const double scale = std::sqrt(squaresAboutMean(rx) * squaresAboutMean(ry));
+    return scale > 0 ? std::optional(xy / scale) : std::nullopt;
+}
+
+double fisherExact(std::size_t hitsA, std::size_t nA, std::size_t hitsB, std::size_t nB) {
+    const auto a = static_cast<double>(nA);
+    const auto b = static_cast<double>(nB);
+    const std::size_t hits = hitsA + hitsB;
+    auto likely = [&](std::size_t inA) {
+        return logChoose(a, static_cast<double>(inA)) + logChoose(b, static_cast<double>(hits - inA)) -
+               logChoose(a + b, static_cast<double>(hits));
+    };
+    const double seen = likely(hitsA);
+    double p = 0;
+    for (std::size_t inA = hits > nB ? hits - nB : 0; inA <= std::min(hits, nA); ++inA)
+        if (const double other = likely(inA); other <= seen + 1e-7)
+            p += std::exp(other);
+    return std::min(p, 1.0);
+}
+
+double signTest(std::size_t count, std::size_t of) {
+    if (of == 0)
+        return 1;
+    const auto fewer = static_cast<int>(std::min(count, of - count));
+    return std::min(1.0, 2 * binomialAtMost(fewer, static_cast<int>(of), 0.5));
+}
+
+} // namespace knot::statistics

@@ -1,0 +1,387 @@
+#include "core/words/shot_remarks.h"
+
+#include "core/record/number_text.h"
+#include "core/record/text.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::words {
+namespace {
+
+using namespace judge;
+
+using record::counted;
+using record::DisplayUnits;
+using record::MetricFormat;
+
+constexpr double usually = 0.05;
+
+std::string percent(double share) {
+    return record::fixed(100 * share, 0);
+}
+
+std::string percentRange(const Interval& interval) {
+    return percent(interval.low) + " to " + percent(interval.high);
+}
+
+const char* feelWord(record::FeelScale scale) {
+    switch (scale) {
+    case record::FeelScale::liveliness:
+        return "liveliness";
+    case record::FeelScale::weight:
+        return "weight in the head";
+    case record::FeelScale::harshness:
+        return "harshness";
+    case record::FeelScale::control:
+        return "control";
+    case record::FeelScale::look:
+        return "look";
+    case record::FeelScale::confidence:
+        return "confidence";
+    }
+    return "";
+}
+
+std::string inputWord(const std::string& key) {
+    if (const auto metric = record::metricFromKey(key))
+        return record::info(*metric).label;
+    std::string word = key;
+    std::ranges::replace(word, '_', ' ');
+    return word;
+}
+
+class ShotRemarks {
+public:
+    ShotRemarks(const Reading& reading, const DisplayUnits& units)
+        : m_reading(reading)
+        , m_units(units) {}
+
+    std::vector<Remark> all() {
+        unread();
+        equalElsewhere();
+        mishits();
+        usualNumbers();
+        parts();
+        scatter();
+        beats();
+        tails();
+        called();
+        misses();
+        landings();
+        setAsideShares();
+        findings();
+        feels();
+        versus();
+        expected();
+        return std::move(m_remarks);
+    }
+
+private:
+    void add(const char* code, Severity severity, std::string text) {
+        m_remarks.push_back({code, severity, record::upperFirst(std::move(text))});
+    }
+    const std::string& name(BuildAt build) const { return m_reading.builds[build].name; }
+    static const std::string& label(Metric metric) { return record::info(metric).label; }
+    bool isDeclared(Metric metric) const {
+        return std::ranges::any_of(m_reading.card.primary, [&](const Outcome& o) {
+            return o.kind != record::OutcomeKind::area && o.kind != record::OutcomeKind::share && o.metric == metric;
+        });
+    }
+    // The declared numbers, else what people look at first.
+    bool isLookedAt(Metric metric) const {
+        return isDeclared(metric) || (m_reading.card.primary.empty() && metric == Metric::carry);
+    }
+    std::string pair(BuildAt build, BuildAt against) const { return name(build) + " against " + name(against); }
+    MetricFormat formatOf(Metric metric, double error) const {
+        return MetricFormat(metric, m_units).supportedBy(error);
+    }
+
+    void unread() {
+        for (const Unread& row : m_reading.unread) {
+            if (row.p >= usually)
+                continue;
+            const std::size_t struck = row.ofBuild.struck + row.ofAgainst.struck;
+            const std::size_t off = row.ofBuild.offMiddle + row.ofAgainst.offMiddle;
+            std::string text = label(row.metric) + " is missing on " + std::to_string(row.ofBuild.unread) + " of " +
+                               std::to_string(row.ofBuild.n) + " shots with " + name(row.build) + " and on " +
+                               std::to_string(row.ofAgainst.unread) + " of " + std::to_string(row.ofAgainst.n) +
+                               " with " + name(row.against);
+            if (struck > 0 && off == struck)
+                text += ", all of them off the middle";
+            else if (struck > 0)
+                text += ", " + std::to_string(off) + " of " + std::to_string(struck) + " off the middle";
+            add("unread_differs", Severity::caution, text + ": the gap may be in which shots were read.");
+        }
+    }
+
+    // Both the average as struck and at equal delivery stand in the reading; one of them decides.
+    void equalElsewhere() {
+        for (const AverageGap& row : m_reading.average) {
+            if (row.kind != record::OutcomeKind::equal)
+                continue;
+            const AverageGap* struck = m_reading.averageOf(row.metric, row.build, row.against);
+            if (struck == nullptr || !row.se)
+                continue;
+            std::string held;
+            for (const Metric metric : m_reading.card.covariates)
+                held += (held.empty() ? "" : " and ") + label(metric);
+            const MetricFormat format = formatOf(row.metric, *row.se);
+            add("equal_delivery", Severity::note,
+                "With the same " + held + ", the gap in " + label(row.metric) + ", " + pair(row.build, row.against) +
+                    ", is " + format.withUnit(row.gap) + "; as struck it is " + format.withUnit(struck->gap) +
+                    ". That is another question, and what was declared decides.");
+        }
+    }
+
+    void mishits() {
+        for (const AverageGap& row : m_reading.average)
+            if (const auto& own = row.details.mishitsBuild, &other = row.details.mishitsAgainst;
+                own && other && own->hits + other->hits > 0)
+                add("mishits", Severity::note,
+                    "Far from its typical " + label(row.metric) + ", on the wrong side: " + std::to_string(own->hits) +
+                        " of " + std::to_string(own->n) + " with " + name(row.build) + ", " +
+                        std::to_string(other->hits) + " of " + std::to_string(other->n) + " with " + name(row.against) +
+                        ". The typical shot does not excuse them.");
+    }
+
+    void usualNumbers() {
+        for (const UsualNumber& usual : m_reading.usual) {
+            if (!usual.outside())
+                continue;
+            const double off = usual.first - usual.usual;
+            add("unlike_usual", Severity::caution,
+                "The first stint with " + name(usual.build) + " is " +
+                    MetricFormat(usual.metric, m_units).withUnit(std::fabs(off)) + " of " + label(usual.metric) +
+                    (off < 0 ? " under" : " over") +
+                    " what is usual for the player: cold, another ball, another device?");
+        }
+    }
+
+    void parts() {
+        for (const PartsOfGap& row : m_reading.parts) {
+            if (!isLookedAt(row.metric) || std::fabs(row.measured) < 0.5 * m_reading.card.margin(row.metric))
+                continue;
+            const MetricFormat format(row.metric, m_units);
+            std::string text;
+            for (const PartsOfGap::Part& part : row.parts)
+                text += (text.empty() ? "" : ", ") + inputWord(part.input) + " " + format.signedNumber(part.value);
+            add("parts", Severity::note,
+                "Where the gap in " + label(row.metric) + " comes from, " + pair(row.build, row.against) +
+                    ", by a model of flight: " + text + ", not explained " + format.signedNumber(row.rest) +
+                    "; in all " + format.signedNumber(row.measured) + " " + format.unitText() + ".");
+            if (row.ofLoft)
+                add("parts_of_loft", Severity::note,
+                    "The " + record::fixed(std::fabs(row.ofLoft->loft), 1) + "° " +
+                        (row.ofLoft->loft > 0 ? "more" : "less") + " loft alone would be about " +
+                        MetricFormat(Metric::launch, m_units).signedNumber(row.ofLoft->launch) + "° of launch, " +
+                        MetricFormat(Metric::spin, m_units).signedNumber(row.ofLoft->spin) + " " +
+                        MetricFormat(Metric::spin, m_units).unitText() + " and " +
+                        format.signedNumber(row.ofLoft->value) + " " + format.unitText() + " of " + label(row.metric) +
+                        ", by a model of the impact.");
+        }
+    }
+
+    // A gap beside what the player's shots scatter by anyway.
+    void scatter() {
+        for (const AverageGap& row : m_reading.average) {
+            const Summary* summary = m_reading.summaryOf(row.metric, row.against);
+            if (row.kind != record::OutcomeKind::average || !isLookedAt(row.metric) || summary == nullptr ||
+                !summary->withinTurnSd || !(*summary->withinTurnSd > 0))
+                continue;
+            const double share = std::fabs(row.gap) / *summary->withinTurnSd;
+            add("beside_scatter", Severity::note,
+                "The gap in " + label(row.metric) + ", " + pair(row.build, row.against) + ", is " +
+                    record::fixed(share, share < 1 ? 1 : 0) + " times what shots inside a stint vary by.");
+        }
+    }
+
+    void beats() {
+        for (const Beats& row : m_reading.beats)
+            if (isLookedAt(row.metric))
+                add("beats", Severity::note,
+                    "A shot with " + name(row.build) + " passes one with " + name(row.against) + " in " +
+                        label(row.metric) + " " + percent(row.chance) + " times in 100" +
+                        (row.ci95 ? " (" + percentRange(*row.ci95) + ")." : "."));
+        for (const TenShots& row : m_reading.tenShots)
+            if (isLookedAt(row.metric))
+                add("ten_shots", Severity::note,
+                    "From the longest to the shortest of ten shots with " + name(row.build) + ": about " +
+                        formatOf(row.metric, row.range / 10).withUnit(row.range) + " of " + label(row.metric) + ".");
+    }
+
+    void tails() {
+        auto said = [&](const AverageGap& row, const WorstFifth& fifth, const char* code, const char* what) {
+            if (fifth.ci95.contains(0))
+                return;
+            const MetricFormat format = formatOf(row.metric, (fifth.ci95.high - fifth.ci95.low) / 4);
+            add(code, Severity::note,
+                std::string(what) + " in " + label(row.metric) + " differs, " + pair(row.build, row.against) + ": " +
+                    format.signedNumber(fifth.gap) + " (" + format.range(fifth.ci95.low, fifth.ci95.high) + ") " +
+                    format.unitText() + "; rough, never a verdict.");
+        };
+        for (const AverageGap& row : m_reading.average) {
+            if (row.worstFifth)
+                said(row, *row.worstFifth, "worst_fifth", "Where the worst fifth begins");
+            if (row.longestFifth)
+                said(row, *row.longestFifth, "longest_fifth", "Where the longest fifth begins");
+        }
+    }
+
+    void called() {
+        for (const Called& one : m_reading.called)
+            add("called", Severity::note,
+                name(one.build) + ": " + std::to_string(one.bad.hits) + " of " + counted(one.bad.n, "called shot") +
+                    " bad (" + percentRange(one.bad.ci95) + " %), " + std::to_string(one.soSo) + " so-so, " +
+                    std::to_string(one.good) + " good.");
+        for (const CalledGap& gap : m_reading.calledGaps) {
+            const MetricFormat format(gap.metric, m_units);
+            const bool bad = gap.call == record::Call::bad;
+            add("called_gap", Severity::note,
+                std::string("On the ") + (bad ? "bad" : "good") + " ones alone the gap in " + label(gap.metric) + ", " +
+                    pair(gap.build, gap.against) + ", is " + format.signedNumber(gap.gap) +
+                    (gap.ci95 ? " (" + format.range(gap.ci95->low, gap.ci95->high) + ")" : "") + " " +
+                    format.unitText() + "; " + std::to_string(gap.past) + " of " + std::to_string(gap.nBuild) +
+                    " are above the average of " + name(gap.against) + ".");
+        }
+        if (const auto& agreement = m_reading.callAgreement) {
+            auto strength = [](double tau) {
+                return tau > 0.4 ? "goes well with" : tau > 0.15 ? "goes somewhat with" : "hardly goes with";
+            };
+            if (agreement->withSmash)
+                add("call_agreement", Severity::note,
+                    std::string("What the player called a shot ") + strength(*agreement->withSmash) +
+                        " its smash factor.");
+            if (agreement->withStrike)
+                add("call_agreement", Severity::note,
+                    std::string("What the player called a shot ") + strength(*agreement->withStrike) +
+                        " how near the middle it was struck.");
+        }
+    }
+
+    void misses() {
+        for (const Misses& one : m_reading.misses) {
+            if (one.oneWay && one.oneWay->p < usually)
+                add("one_way", Severity::note,
+                    name(one.build) + " misses one way: " + std::to_string(one.oneWay->count) + " of " +
+                        std::to_string(one.oneWay->of) + " misses to the " +
+                        (one.oneWay->side == record::Side::left ? "left." : "right."));
+            if (one.flyers && one.flyers->hits > 0)
+                add("flyers", Severity::note,
+                    counted(one.flyers->hits, "flyer") + " among " + std::to_string(one.flyers->n) + " shots with " +
+                        name(one.build) + " (" + percentRange(one.flyers->ci95) +
+                        " %): much less spin at no less ball speed.");
+        }
+    }
+
+    void landings() {
+        auto areaOf = [&](BuildAt build) { return std::ranges::find(m_reading.landing, build, &LandingArea::build); };
+        constexpr double tilted = 10; // degrees, from which on a tilt is worth a word
+        for (const AreaRatio& row : m_reading.areas) {
+            const auto own = areaOf(row.build);
+            const auto other = areaOf(row.against);
+            if (own == m_reading.landing.end() || other == m_reading.landing.end())
+                continue;
+            if (row.centreP && *row.centreP < usually) {
+                const MetricFormat side(Metric::side, m_units);
+                const MetricFormat carry(Metric::carry, m_units);
+                const double right = own->centreSide - other->centreSide;
+                const double far = own->centreCarry - other->centreCarry;
+                add("centre", Severity::note,
+                    "The middle of where " + name(row.build) + " lands lies " + side.withUnit(std::fabs(right)) +
+                        (right < 0 ? " left of and " : " right of and ") + carry.withUnit(std::fabs(far)) +
+                        (far < 0 ? " short of" : " beyond") + " that of " + name(row.against) + ".");
+            }
+            const auto lean = [](double tilt) { return tilt < 0 ? " to the left" : " to the right"; };
+            if (std::fabs(own->tilt - other->tilt) > tilted && own->sdMajor > 1.3 * own->sdMinor &&
+                other->sdMajor > 1.3 * other->sdMinor)
+                add("tilt", Severity::note,
+                    "As seen, where " + name(row.build) + " lands leans " + record::fixed(std::fabs(own->tilt), 0) +
+                        "°" + lean(own->tilt) + ", where " + name(row.against) + " does " +
+                        record::fixed(std::fabs(other->tilt), 0) + "°" + lean(other->tilt) + ".");
+        }
+    }
+
+    void setAsideShares() {
+        bool any = false;
+        std::string text;
+        for (std::size_t b = 0; b < m_reading.setAsideShares.size(); ++b) {
+            const Share& share = m_reading.setAsideShares[b];
+            if (share.n == 0)
+                continue;
+            any = any || share.hits > 0;
+            text += (text.empty() ? "" : ", ") + m_reading.builds[b].name + " " + std::to_string(share.hits) + " of " +
+                    std::to_string(share.n) + " (" + percentRange(share.ci95) + " %)";
+        }
+        if (any)
+            add("set_aside_shares", Severity::note, "Set aside: " + text + ".");
+    }
+
+    void findings() {
+        for (const auto& finding : m_reading.findings) {
+            std::string text;
+            for (std::size_t i = 0; i < finding.size(); ++i)
+                text += (i == 0 ? "" : i + 1 == finding.size() ? " and " : ", ") + record::outcomeLabel(finding[i]);
+            if (finding.size() > 1)
+                add("one_story", Severity::note, text + " move together from shot to shot: they tell one story.");
+        }
+    }
+
+    void feels() {
+        for (const FeelGap& gap : m_reading.feelGaps)
+            if (gap.p && *gap.p < usually)
+                add("feel_gap", Severity::note,
+                    "In " + std::string(feelWord(gap.scale)) + " " + name(gap.build) + " was marked " +
+                        record::fixed(std::fabs(gap.gap), 1) + (gap.gap > 0 ? " higher than " : " lower than ") +
+                        name(gap.against) + " over " + counted(gap.stints, "stint") + ".");
+        for (const FeelLikeness& one : m_reading.feelLikeness)
+            add("feel_likeness", Severity::note,
+                "Blind, " + std::string(feelWord(one.scale)) + " was marked " +
+                    (one.icc > 0.6   ? "alike for the same club again"
+                     : one.icc > 0.3 ? "somewhat alike for the same club again"
+                                     : "no more alike for the same club than for another") +
+                    " (" + counted(one.stints, "stint") + ").");
+        for (const FeelRank& rank : m_reading.feelRanks)
+            if (std::fabs(rank.rho) > 0.5)
+                add("feel_rank", Severity::note,
+                    std::string(feelWord(rank.scale)) + (rank.rho > 0 ? " rises with " : " falls with ") +
+                        label(rank.metric) + " from stint to stint (rank correlation " + record::fixed(rank.rho, 2) +
+                        ", " + counted(rank.stints, "stint") + ").");
+    }
+
+    void versus() {
+        for (const VersusCount& count : m_reading.versus)
+            add("versus", Severity::note,
+                name(count.build) + " was called better than " + name(count.against) + " " +
+                    counted(count.better, "time") + ", worse " + counted(count.worse, "time") +
+                    (count.same > 0 ? ", and " + counted(count.same, "time") + " nobody could tell" : "") +
+                    "; luck does that " + percent(count.p) + " times in 100.");
+    }
+
+    void expected() {
+        for (const Expected& one : m_reading.expected) {
+            const char* said = one.said == record::Expectation::up     ? "more"
+                               : one.said == record::Expectation::down ? "less"
+                                                                       : "no change";
+            const char* found = one.found == Expected::Found::asExpected           ? "found as expected"
+                                : one.found == Expected::Found::otherWay           ? "it was the other way"
+                                : one.found == Expected::Found::nothingThatMatters ? "nothing that matters was there"
+                                                                                   : "not settled";
+            add("expected", Severity::note,
+                "Expected of " + label(one.metric) + ", " + pair(one.build, one.against) + ": " + said + "; " + found +
+                    ".");
+        }
+    }
+
+    const Reading& m_reading;
+    const DisplayUnits& m_units;
+    std::vector<Remark> m_remarks;
+};
+
+} // namespace
+
+std::vector<Remark> shotRemarks(const Reading& reading, const DisplayUnits& units) {
+    return ShotRemarks(reading, units).all();
+}
+
+} // namespace knot::words
