@@ -178,7 +178,7 @@ void judgeFile(const JudgeOptions& options) {
     // A run with each club gives no verdicts: they would be a list of refusals.
     auto lines = words::oneRunEach(*result, {});
     if (lines.empty())
-        lines = words::sentences(*result, {});
+        lines = words::briefSentences(*result, {});
     for (const auto& line : lines)
         std::cout << "  " << line << "\n";
 }

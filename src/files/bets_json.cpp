@@ -42,6 +42,9 @@ void writeBets(ordered_json& json, const Reading& reading) {
         ordered_json row{{"metric", record::info(whose.metric).key}, {"n", whose.n}};
         for (const auto& part : whose.shares)
             row["shares"][part.cause] = part.share;
+        for (const auto& part : whose.shares)
+            if (part.ci95)
+                row["shares_ci95"][part.cause] = {part.ci95->low, part.ci95->high};
         row["rest"] = whose.rest;
         for (const auto cause : whose.leftOut)
             row["left_out"].push_back(record::info(cause).key);

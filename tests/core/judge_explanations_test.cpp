@@ -366,7 +366,8 @@ TEST_CASE("a verdict that hangs on one shot names it") {
     builder.test.card.primary = {*record::outcomeFromText("carry_m")};
     builder.test.shots[5].readings.measure(Metric::carry, 130); // one of Fern's, far short
     const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
-    const bool named = std::ranges::any_of(reading.average[0].influence, [](const auto& i) { return i.number == 6; });
+    const bool named =
+        std::ranges::any_of(reading.average[0].claim.influence, [](const auto& i) { return i.number == 6; });
     CHECK(named);
     CHECK(reading.average[0].claim.verdict != judge::Verdict::real);
 }

@@ -18,7 +18,11 @@ judge::Reading readingOf(const std::vector<double>& gaps, record::Want::Kind wan
     int round = 0;
     for (const double gap : gaps) {
         const std::string label = std::to_string(++round);
-        builder.turn("Slate", label, {150, 151, 149}).turn("Fern", label, {150 + gap, 151 + gap, 149 + gap});
+        const std::vector<double> fern{150 + gap, 151 + gap, 149 + gap};
+        if (round % 2 == 0)
+            builder.turn("Fern", label, fern).turn("Slate", label, {150, 151, 149});
+        else
+            builder.turn("Slate", label, {150, 151, 149}).turn("Fern", label, fern);
     }
     const record::Outcome carry{.metric = record::Metric::carry};
     builder.test.card.primary = {carry};

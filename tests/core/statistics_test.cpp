@@ -2,6 +2,7 @@
 #include "core/statistics/integral.h"
 #include "core/statistics/moments.h"
 #include "core/statistics/quantile.h"
+#include "core/statistics/ranks.h"
 #include "core/statistics/roots.h"
 
 #include <catch2/catch.hpp>
@@ -198,4 +199,21 @@ TEST_CASE("the rules integrate what is wide and what is narrow") {
         CHECK(all == near(end));
         CHECK(bell == near(std::sqrt(0.5 * std::numbers::pi) * std::erf(end / std::sqrt(2.0))));
     }
+}
+
+TEST_CASE("ranks: pairs, Spearman, Fisher's exact and sign tests against counts by hand") {
+    using namespace knot::statistics;
+    CHECK(pairsAbove({1, 2, 2, 5}, {0, 2, 3, 5}) == Approx(0 + (1 + 1) + 3 + 3.5));
+    CHECK(pairsAbove({}, {1}) == 0);
+    CHECK(*spearman({1, 2, 3, 4}, {10, 20, 30, 45}) == Approx(1));
+    CHECK(*spearman({1, 2, 3, 4}, {4, 3, 2, 1}) == Approx(-1));
+    CHECK(*spearman({1, 2, 2, 4}, {1, 2, 3, 4}) == Approx(4.5 / std::sqrt(4.5 * 5)));
+    CHECK(!spearman({1, 1, 1}, {1, 2, 3}));
+    CHECK(!spearman({1, 2}, {1, 2}));
+    CHECK(fisherExact(3, 4, 1, 4) == Approx(34.0 / 70)); // the lady tasting tea
+    CHECK(fisherExact(0, 5, 0, 7) == Approx(1));
+    CHECK(fisherExact(5, 5, 0, 5) == Approx(2.0 / 252));
+    CHECK(signTest(8, 8) == Approx(2.0 / 256));
+    CHECK(signTest(4, 8) == 1);
+    CHECK(signTest(0, 0) == 1);
 }

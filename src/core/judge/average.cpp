@@ -187,8 +187,11 @@ std::optional<AverageGap> averageGap(const Column& column, BuildAt build, BuildA
     gap.claim.cap = fairnessCap(other, own);
     if (hasOneLapPerPlayer(own, other))
         gap.claim.cap = Cap::onePerPlayer;
-    if (std::min(gap.shotsBuild, gap.shotsAgainst) < 3)
-        gap.claim.cap = Cap::tooFewShots;
+    if (std::min(gap.shotsBuild, gap.shotsAgainst) < 3) {
+        // Where a mark cut the shots off that there are, the mark is the reason.
+        const bool enough = std::min(column.builds[build].count(), column.builds[against].count()) >= 3;
+        gap.claim.cap = enough ? Cap::markBetween : Cap::tooFewShots;
+    }
     if (own.turns.size() == 1 || other.turns.size() == 1 || gap.claim.cap == Cap::separatedTurns)
         byShots(gap, own.all(), other.all());
     else

@@ -172,7 +172,8 @@ double Bet::merit(double effect, double level, const record::Want& want) {
     }
 }
 
-// Each draw: a part by its weight, then the builds' effects, and the laps' level with them.
+// Draws of the builds' effects, and of the laps' level with them: of each part as many as its weight asks for, two by
+// two about its middle.
 template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, Use use) const {
     const std::size_t k = m_builds.size();
     std::vector<double> upTo;
@@ -183,11 +184,14 @@ template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, Use use
     Random random(seed);
     std::vector<double> normals(k);
     std::vector<double> effects(k);
+    std::size_t at = 0;
     for (int draw = 0; draw < draws; ++draw) {
-        const auto at = std::ranges::upper_bound(upTo, random.uniform() * sum);
-        const Part& part = m_parts[std::min<std::size_t>(static_cast<std::size_t>(at - upTo.begin()), upTo.size() - 1)];
+        const bool mirrored = draw % 2 == 1;
+        while (!mirrored && at + 1 < upTo.size() && upTo[at] < (draw + 1.0) / draws * sum)
+            ++at;
+        const Part& part = m_parts[at];
         for (double& normal : normals)
-            normal = random.normal();
+            normal = mirrored ? -normal : random.normal();
         double level = m_levels[part.stint].value;
         for (std::size_t i = 0; i < k; ++i) {
             effects[i] = part.mean[i];
@@ -199,35 +203,58 @@ template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, Use use
     }
 }
 
-BetOnPair Bet::pair(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const {
+std::size_t Bet::placeOf(BuildAt build) const {
+    return static_cast<std::size_t>(std::ranges::find(m_builds, build) - m_builds.begin());
+}
+
+std::vector<Bet::Gap> Bet::gapsOf(BuildAt build, BuildAt against) const {
     const std::size_t k = m_builds.size();
-    const auto placeOf = [this](BuildAt b) {
-        return static_cast<std::size_t>(std::ranges::find(m_builds, b) - m_builds.begin());
-    };
     const std::size_t i = placeOf(build);
     const std::size_t j = placeOf(against);
-    BetOnPair row{.metric = m_metric, .build = build, .against = against};
-    struct Normal {
-        double weight, mean, sd;
-    };
-    std::vector<Normal> parts;
-    double squares = 0;
-    double above = 0;
+    std::vector<Gap> gaps;
+    gaps.reserve(m_parts.size());
     for (const Part& part : m_parts) {
-        const double mean = part.mean[i] - part.mean[j];
         const double variance =
             part.covariance[i * k + i] + part.covariance[j * k + j] - 2 * part.covariance[i * k + j];
-        const double sd = std::sqrt(std::max(variance, 0.0));
-        parts.push_back({part.weight, mean, sd});
-        row.expected += part.weight * mean;
-        squares += part.weight * (variance + mean * mean);
-        above += part.weight * statistics::normalLower(mean / sd);
+        gaps.push_back({part.weight, part.mean[i] - part.mean[j], std::sqrt(std::max(variance, 0.0))});
     }
+    return gaps;
+}
+
+BetOnPair::Otherwise Bet::glance(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const {
+    BetOnPair::Otherwise seen{.ahead = 0};
+    for (const Gap& gap : gapsOf(build, against)) {
+        seen.expected += gap.weight * gap.mean;
+        seen.ahead += gap.weight * statistics::normalLower(gap.mean / gap.sd);
+    }
+    if (want.kind == record::Want::Kind::less)
+        seen.ahead = 1 - seen.ahead;
+    if (want.kind == record::Want::Kind::near) {
+        constexpr int draws = 20000;
+        const std::size_t i = placeOf(build);
+        const std::size_t j = placeOf(against);
+        int nearer = 0;
+        drawEach(seed, draws, [&](const std::vector<double>& effects, double level) {
+            nearer += merit(effects[i], level, want) > merit(effects[j], level, want) ? 1 : 0;
+        });
+        seen.ahead = static_cast<double>(nearer) / draws;
+    }
+    return seen;
+}
+
+BetOnPair Bet::pair(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const {
+    const BetOnPair::Otherwise seen = glance(build, against, want, seed);
+    BetOnPair row{
+        .metric = m_metric, .build = build, .against = against, .ahead = seen.ahead, .expected = seen.expected};
+    const std::vector<Gap> parts = gapsOf(build, against);
+    double squares = 0;
+    for (const Gap& part : parts)
+        squares += part.weight * (part.sd * part.sd + part.mean * part.mean);
     row.sd = std::sqrt(std::max(squares - row.expected * row.expected, 0.0));
     auto quantile = [&](double share) {
         const auto below = [&](double x) {
             double sum = 0;
-            for (const Normal& part : parts)
+            for (const Gap& part : parts)
                 sum += part.weight * statistics::normalLower((x - part.mean) / part.sd);
             return sum - share;
         };
@@ -237,15 +264,6 @@ BetOnPair Bet::pair(BuildAt build, BuildAt against, const record::Want& want, st
     };
     row.low80 = quantile(0.1);
     row.high80 = quantile(0.9);
-    row.ahead = want.kind == record::Want::Kind::less ? 1 - above : above;
-    if (want.kind == record::Want::Kind::near) {
-        constexpr int draws = 20000;
-        int nearer = 0;
-        drawEach(seed, draws, [&](const std::vector<double>& effects, double level) {
-            nearer += merit(effects[i], level, want) > merit(effects[j], level, want) ? 1 : 0;
-        });
-        row.ahead = static_cast<double>(nearer) / draws;
-    }
     return row;
 }
 

@@ -28,6 +28,8 @@ public:
     /// `build` less `against`; `ahead` is the chance that the gap favours `build` by what is wanted, without
     /// a direction that it is above 0. Both must be of the bet.
     BetOnPair pair(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const;
+    /// The same without its spread: what to expect, and how often it is ahead.
+    BetOnPair::Otherwise glance(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const;
     /// How often each build is best, and what choosing it loses on average, from seeded draws
     /// where they are more than two or wanted near a value.
     std::vector<BestBet> best(const record::Want& want, std::uint64_t seed, int draws = 20000) const;
@@ -45,6 +47,12 @@ private:
         double value = 0;
         std::vector<double> shares;
     };
+    /// What a part says of one gap: it is normal.
+    struct Gap {
+        double weight = 0, mean = 0, sd = 0;
+    };
+    std::size_t placeOf(BuildAt build) const;
+    std::vector<Gap> gapsOf(BuildAt build, BuildAt against) const;
     template<typename Use> void drawEach(std::uint64_t seed, int draws, Use use) const;
     void bestOfTwo(const record::Want& want, std::vector<BestBet>& best) const;
     static double merit(double effect, double level, const record::Want& want);

@@ -62,6 +62,21 @@ private:
             add("one_per_player", Severity::fault);
         if (anyCap(Cap::tooFewRounds))
             add("too_few_rounds", Severity::caution);
+        sameOrder();
+    }
+
+    // Pairs that were hit in one order in nearly every lap: along a line where it could be laid, else by laps that
+    // take no drift out.
+    void sameOrder() {
+        bool byLine = false;
+        bool byLaps = false;
+        for (const AverageGap& row : m_reading.average)
+            if (row.sameOrder)
+                (row.method == GapMethod::line ? byLine : byLaps) = true;
+        if (byLaps)
+            add("same_order", Severity::caution);
+        else if (byLine)
+            add("common_line", Severity::note);
     }
 
     void leads() {

@@ -152,6 +152,7 @@ private:
                              [&](const SpreadRatio& row) { return row.metric == outcome.metric; });
         known.set = bestSetOf(effectsOf(rows, want, [](const SpreadRatio& row) { return *row.logCentre; }),
                               buildsOf(known.standings), m_reading.level);
+        known.standings = asBet(std::move(known.standings), known.margin);
         return known;
     }
 
@@ -167,7 +168,16 @@ private:
         known.set =
             bestSetOf(effectsOf(m_reading.areas, want, [](const AreaRatio& row) { return std::log(row.ratio); }),
                       buildsOf(known.standings), m_reading.level);
+        known.standings = asBet(std::move(known.standings), known.margin);
         return known;
+    }
+
+    // Spreads and areas as a bet: drawn apart, and as likely to differ by the margin as not.
+    static std::vector<Standing> asBet(std::vector<Standing> standings, double margin) {
+        const double apart = drawnApart(standings.size());
+        for (Standing& one : standings)
+            one.effect.se *= apart;
+        return standings.empty() ? standings : shrunk(std::move(standings), margin);
     }
 
     const JudgeRequest& m_request;

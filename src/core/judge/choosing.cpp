@@ -34,48 +34,87 @@ std::vector<BuildAt> withReadings(const Column& column, std::size_t fewestTurns)
     return builds;
 }
 
-// The mean of each lap that every build was in, with as much weight for each however many turns it had:
-// a sandwich's own club has two.
-std::map<record::RoundAt, double> lapMeans(const Column& column, const std::vector<BuildAt>& builds) {
-    std::map<record::RoundAt, std::map<BuildAt, std::vector<double>>> turns;
+// What each lap did to every club in it, by least squares over the clubs' means in laps, with as much weight for each
+// however many turns it had (a sandwich's own club has two). They sum to 0, and laps that lack a club do no harm.
+std::map<record::RoundAt, double> lapEffects(const Column& column, const std::vector<BuildAt>& builds) {
+    std::map<std::pair<record::RoundAt, BuildAt>, std::vector<double>> turns;
     for (const BuildAt b : builds)
         for (const auto& turn : column.builds[b].turns)
-            turns[turn.round][b].push_back(turn.mean());
-    std::map<record::RoundAt, double> means;
-    for (const auto& [round, ofBuilds] : turns) {
-        if (ofBuilds.size() != builds.size())
-            continue;
-        double sum = 0;
-        for (const auto& [build, values] : ofBuilds)
-            sum += meanOf(values);
-        means[round] = sum / static_cast<double>(builds.size());
+            turns[{turn.round, b}].push_back(turn.mean());
+    std::map<record::RoundAt, double> laps;
+    std::map<record::RoundAt, std::size_t> inLap;
+    std::map<BuildAt, std::size_t> inBuild;
+    for (const auto& [cell, values] : turns) {
+        laps[cell.first] = 0;
+        ++inLap[cell.first];
+        ++inBuild[cell.second];
     }
-    return means;
+    // Each in turn, the others as they are: where no cell is missing the first pass is the answer.
+    constexpr int mostPasses = 200;
+    constexpr double still = 1e-12;
+    for (int pass = 0; pass < mostPasses; ++pass) {
+        std::map<BuildAt, double> nextBuild;
+        for (const auto& [cell, values] : turns)
+            nextBuild[cell.second] += (meanOf(values) - laps[cell.first]) / static_cast<double>(inBuild[cell.second]);
+        std::map<record::RoundAt, double> nextLap;
+        for (const auto& [cell, values] : turns)
+            nextLap[cell.first] += (meanOf(values) - nextBuild[cell.second]) / static_cast<double>(inLap[cell.first]);
+        double middle = 0;
+        for (const auto& [lap, effect] : nextLap)
+            middle += effect / static_cast<double>(nextLap.size());
+        double moved = 0;
+        for (auto& [lap, effect] : nextLap) {
+            effect -= middle;
+            moved = std::max(moved, std::fabs(effect - laps[lap]));
+        }
+        laps = std::move(nextLap);
+        if (moved <= still * std::max(1.0, std::fabs(middle)))
+            break;
+    }
+    return laps;
 }
 
 } // namespace
 
+double drawnApart(std::size_t builds) {
+    const auto k = static_cast<double>(builds);
+    return builds < 2 ? 1 : std::sqrt(k / (k - 1));
+}
+
+std::vector<Standing> shrunk(std::vector<Standing> standings, double usual) {
+    double weights = 0;
+    double middle = 0;
+    for (const Standing& one : standings) {
+        const double weight = 1 / (one.effect.se * one.effect.se + usual * usual);
+        weights += weight;
+        middle += weight * one.effect.value;
+    }
+    middle /= weights;
+    for (Standing& one : standings) {
+        const double error = one.effect.se * one.effect.se;
+        const double kept = usual * usual / (usual * usual + error);
+        one.samplingError = one.effect.se;
+        one.effect.value = middle + kept * (one.effect.value - middle);
+        one.effect.se = std::sqrt(kept * error + (1 - kept) * (1 - kept) / weights);
+    }
+    return standings;
+}
+
 std::vector<Standing> standings(const Column& column) {
     const auto builds = withReadings(column, 2);
-    // Take out what a lap did to every club in it, keeping the grand mean.
-    const auto laps = lapMeans(column, builds);
-    std::vector<double> all;
-    for (const BuildAt b : builds)
-        std::ranges::copy(column.builds[b].turnMeans(), std::back_inserter(all));
-    const double grand = meanOf(all);
+    const auto laps = lapEffects(column, builds);
+    const double apart = drawnApart(builds.size());
     std::vector<Standing> result;
     for (const BuildAt b : builds) {
         std::vector<double> means;
-        for (const auto& turn : column.builds[b].turns) {
-            const auto lap = laps.find(turn.round);
-            means.push_back(turn.mean() - (lap == laps.end() ? 0 : lap->second - grand));
-        }
+        for (const auto& turn : column.builds[b].turns)
+            means.push_back(turn.mean() - laps.at(turn.round));
         const auto turns = static_cast<double>(means.size());
         Standing standing{.build = b, .turns = turns};
-        standing.effect = {meanOf(means), standardDeviation(means) / std::sqrt(turns), turns - 1};
+        standing.effect = {meanOf(means), apart * standardDeviation(means) / std::sqrt(turns), turns - 1};
         for (std::size_t t = 0; t < means.size(); ++t)
-            standing.residuals.emplace_back(column.builds[b].turns[t].turn,
-                                            (means[t] - standing.effect.value) / std::sqrt(turns * (turns - 1)));
+            standing.residuals.emplace_back(column.builds[b].turns[t].turn, apart * (means[t] - standing.effect.value) /
+                                                                                std::sqrt(turns * (turns - 1)));
         result.push_back(std::move(standing));
     }
     return result;
@@ -166,7 +205,8 @@ BestOf choosing(const std::vector<Standing>& standings, const record::Want& want
             merits[i] = merit(truth, want);
             // What the mean over the laps done and to come would then be.
             const double turns = standings[i].turns;
-            const double fresh = truth + known.se * std::sqrt(turns / furtherLaps) * random.normal();
+            const double error = standings[i].samplingError.value_or(known.se);
+            const double fresh = truth + error * std::sqrt(turns / furtherLaps) * random.normal();
             later[i] = merit((turns * known.value + furtherLaps * fresh) / (turns + furtherLaps), want);
         }
         const auto top = std::ranges::max_element(merits);

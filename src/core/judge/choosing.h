@@ -14,10 +14,18 @@ struct Standing {
     double turns = 1;
     /// What each turn adds to the error of a mean, by turn; empty for spreads and areas.
     std::vector<std::pair<std::size_t, double>> residuals;
+    std::optional<double> samplingError = {}; ///< of one estimate, where `effect` holds what was assumed besides
 };
 
-/// The builds' means from turn means inside lap-centred data (judgement §13), own variance,
-/// turns − 1 df. Builds with fewer than two turns take no part.
+/// What errors of builds that are drawn apart from each other must be multiplied by, so that their differences vary
+/// as they should after what is common to all was taken out: √(k/(k − 1)).
+double drawnApart(std::size_t builds);
+
+/// Standings less sure and nearer to each other, where builds usually differ by `usual` (an SD, on their scale).
+std::vector<Standing> shrunk(std::vector<Standing> standings, double usual);
+
+/// The builds' means from turn means less what each lap did to all (least squares), own variance times k/(k − 1)
+/// since that was taken out (judgement §23), turns − 1 df. Builds with fewer than two turns take no part.
 std::vector<Standing> standings(const Column& column);
 
 /// How losses are counted: in the outcome's own unit, or, where standings are logarithms, as how

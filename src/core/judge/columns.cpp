@@ -1,5 +1,6 @@
 #include "core/judge/columns.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace knot::judge {
@@ -40,12 +41,16 @@ Column columnOf(const record::Test& test, const record::Structure& structure, re
     Column column{
         .metric = metric, .shotByShot = structure.shotByShot, .drawn = !test.plan.turns.empty(), .builds = {}};
     column.builds.resize(test.builds.size());
+    std::size_t place = 0;
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {
         const record::Turn& turn = structure.turns[t];
+        const bool counts =
+            std::ranges::any_of(turn.shots, [&](record::ShotAt shot) { return isTaken(test.shots[shot], taken); });
         TurnValues values{.turn = record::TurnAt(t),
                           .round = turn.round.value_or(record::RoundAt()),
                           .player = turn.player,
                           .sitting = turn.sitting,
+                          .place = place,
                           .phase = turn.phase,
                           .values = {},
                           .shots = {}};
@@ -56,6 +61,7 @@ Column columnOf(const record::Test& test, const record::Structure& structure, re
             values.values.push_back(*reading);
             values.shots.push_back(shot);
         }
+        place += counts ? 1 : 0;
         if (!values.values.empty())
             column.builds[turn.build].turns.push_back(std::move(values));
     }

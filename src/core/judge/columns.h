@@ -23,6 +23,7 @@ struct TurnValues {
     record::RoundAt round;
     std::size_t player = 0;
     std::size_t sitting = 0;
+    std::size_t place = 0; ///< stints before it that hold shots that take part, whether read or not
     std::size_t phase = 0; ///< marks of a changed player before it
     std::vector<double> values;
     std::vector<record::ShotAt> shots; ///< beside `values`

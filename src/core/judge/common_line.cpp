@@ -68,7 +68,7 @@ std::optional<CommonLine> commonLine(const Column& column, BuildAt build, BuildA
         for (const TurnValues& turn : *turns) {
             if (turn.sitting != first.sitting || turn.player != first.player || turn.phase != first.phase)
                 return std::nullopt;
-            design.row(row) << 1, turns == &own ? 1 : 0, static_cast<double>(turn.turn);
+            design.row(row) << 1, turns == &own ? 1 : 0, static_cast<double>(turn.place);
             means(row++) = turn.mean();
         }
     design.col(2).array() -= design.col(2).mean();

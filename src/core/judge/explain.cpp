@@ -124,7 +124,7 @@ private:
     void bets() {
         for (const Column& column : m_columns) {
             if (isMoved(column.metric))
-                append(m_reading.whoseDoing, whoseDoing(m_request, column));
+                append(m_reading.whoseDoing, whoseDoing(m_request, column, isLookedAt(column.metric)));
             const auto bet = betOn(column, 1);
             if (!bet)
                 continue;
@@ -136,12 +136,8 @@ private:
                     continue;
                 const auto seed = seedFor(m_request, "bet", row.metric, row.build, row.against);
                 BetOnPair pair = bet->pair(row.build, row.against, want, seed);
-                auto otherwise = [&](const std::optional<Bet>& other) {
-                    const BetOnPair own = other->pair(row.build, row.against, want, seed);
-                    return BetOnPair::Otherwise{own.ahead, own.expected};
-                };
-                pair.halved = otherwise(halved);
-                pair.doubled = otherwise(doubled);
+                pair.halved = halved->glance(row.build, row.against, want, seed);
+                pair.doubled = doubled->glance(row.build, row.against, want, seed);
                 m_reading.bets.push_back(pair);
             }
             for (const BestBet& best : bet->best(want, seedFor(m_request, "best bet", column.metric, {}, {})))

@@ -105,6 +105,7 @@ private:
                                                            .round = *turn.round,
                                                            .player = turn.player,
                                                            .sitting = turn.sitting,
+                                                           .place = at,
                                                            .phase = turn.phase,
                                                            .values = {score},
                                                            .shots = {turn.shots.front()}});

@@ -86,7 +86,7 @@ void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*
 
 void decide(Claim& claim, double alpha) {
     claim.verdict = fromPs(claim, alpha);
-    if (claim.cap == Cap::tooFewShots || claim.cap == Cap::beforeFirstLook)
+    if (claim.cap == Cap::tooFewShots || claim.cap == Cap::beforeFirstLook || claim.cap == Cap::markBetween)
         claim.verdict = Verdict::open;
     if ((isUnfair(claim) || claim.cap == Cap::leadOnly) && claim.verdict != Verdict::open)
         claim.verdict = claim.verdict == Verdict::same ? Verdict::open : Verdict::uncontrolled;

@@ -1,5 +1,8 @@
 #include "core/judge/whose.h"
 
+#include "core/judge/resample.h"
+#include "core/judge/seed.h"
+
 #include <Eigen/Dense>
 
 #include <algorithm>
@@ -15,6 +18,8 @@ using Eigen::MatrixXd;
 using Eigen::VectorXd;
 
 constexpr double fewestDegrees = 10;
+constexpr std::size_t fewestLaps = 5;
+constexpr int draws = 1000;
 constexpr std::size_t mostGroups = 7; // six causes and the build
 
 bool isSideways(Metric metric) {
@@ -33,7 +38,7 @@ std::vector<Metric> causesOf(Metric metric) {
 
 /// One shot that takes part: its place among builds and laps, and what was read of it.
 struct Row {
-    std::size_t build = 0, lap = 0;
+    std::size_t build = 0, lap = 0, stint = 0;
     double y = 0;
     const record::Readings* readings = nullptr;
 };
@@ -43,7 +48,7 @@ std::vector<Row> rowsOf(const record::Test& test, const Column& column) {
     for (std::size_t b = 0; b < column.builds.size(); ++b)
         for (const TurnValues& turn : column.builds[b].turns)
             for (std::size_t i = 0; i < turn.values.size(); ++i)
-                rows.push_back({b, turn.round, turn.values[i], &test.shots[turn.shots[i]].readings});
+                rows.push_back({b, turn.round, turn.turn, turn.values[i], &test.shots[turn.shots[i]].readings});
     return rows;
 }
 
@@ -130,6 +135,99 @@ std::vector<double> shapley(const std::vector<double>& worth, std::size_t groups
     return shares;
 }
 
+// The same shares from stints drawn with replacement: sums and products of each stint's columns, from which those
+// less the laps' means follow, swept group by group.
+class Resampling {
+public:
+    // `columns`: the causes as they are, in groups, then y; each row's stint and lap beside.
+    Resampling(const MatrixXd& columns, std::vector<std::size_t> groupOf, std::size_t groups,
+               const std::vector<std::size_t>& stintOf, const std::vector<std::size_t>& lapOf)
+        : m_groupOf(std::move(groupOf))
+        , m_groups(groups)
+        , m_lapCount(*std::ranges::max_element(lapOf) + 1) {
+        const VectorXd middle = columns.colwise().mean();
+        m_stints.resize(*std::ranges::max_element(stintOf) + 1);
+        for (Eigen::Index i = 0; i < columns.rows(); ++i) {
+            Stint& stint = m_stints[stintOf[static_cast<std::size_t>(i)]];
+            const VectorXd row = columns.row(i).transpose() - middle;
+            if (stint.n == 0) {
+                stint.sum = VectorXd::Zero(columns.cols());
+                stint.products = MatrixXd::Zero(columns.cols(), columns.cols());
+                stint.lap = lapOf[static_cast<std::size_t>(i)];
+            }
+            stint.n += 1;
+            stint.sum += row;
+            stint.products += row * row.transpose();
+        }
+    }
+
+    std::vector<double> shares(Random& random) const {
+        const Eigen::Index size = m_stints.front().sum.size();
+        MatrixXd products = MatrixXd::Zero(size, size);
+        std::vector<double> counts(m_lapCount, 0.0);
+        MatrixXd sums = MatrixXd::Zero(size, static_cast<Eigen::Index>(m_lapCount));
+        double free = 0;
+        for (const std::size_t at : drawnWithReplacement(random, m_stints.size())) {
+            const Stint& stint = m_stints[at];
+            products += stint.products;
+            sums.col(static_cast<Eigen::Index>(stint.lap)) += stint.sum;
+            counts[stint.lap] += stint.n;
+            free += stint.n;
+        }
+        for (std::size_t lap = 0; lap < m_lapCount; ++lap)
+            if (counts[lap] > 0) {
+                const VectorXd sum = sums.col(static_cast<Eigen::Index>(lap));
+                products -= sum * sum.transpose() / counts[lap];
+                free -= 1;
+            }
+        std::vector<double> worth(std::size_t{1} << m_groups, 0.0);
+        const double whole = products(size - 1, size - 1);
+        if (!(whole > 0))
+            return {};
+        const VectorXd bars = 1e-10 * products.diagonal();
+        enter(products, bars, {.set = 0, .next = 0, .free = free}, whole / free, worth);
+        return shapley(worth, m_groups);
+    }
+
+private:
+    struct Stint {
+        double n = 0;
+        std::size_t lap = 0;
+        VectorXd sum;
+        MatrixXd products;
+    };
+
+    // The groups that were swept so far, which may come next, and the degrees of freedom that are left.
+    struct Entered {
+        std::size_t set = 0, next = 0;
+        double free = 0;
+    };
+
+    // The worth of every set that adds groups from `next` on to what is swept already.
+    void enter(const MatrixXd& swept, const VectorXd& bars, const Entered& entered, double whole,
+               std::vector<double>& worth) const {
+        for (std::size_t g = entered.next; g < m_groups; ++g) {
+            MatrixXd further = swept;
+            double left = entered.free;
+            for (std::size_t c = 0; c < m_groupOf.size(); ++c)
+                if (const auto column = static_cast<Eigen::Index>(c);
+                    m_groupOf[c] == g && further(column, column) > bars(column)) {
+                    const VectorXd pivot = further.col(column) / std::sqrt(further(column, column));
+                    further -= pivot * pivot.transpose();
+                    left -= 1;
+                }
+            const std::size_t with = entered.set | std::size_t{1} << g;
+            const double residual = std::max(further(further.rows() - 1, further.cols() - 1), 0.0);
+            worth[with] = left > 0 ? 1 - residual / left / whole : 0;
+            enter(further, bars, {.set = with, .next = g + 1, .free = left}, whole, worth);
+        }
+    }
+
+    std::vector<Stint> m_stints;
+    std::vector<std::size_t> m_groupOf;
+    std::size_t m_groups = 0, m_lapCount = 0;
+};
+
 } // namespace
 
 bool isMoved(Metric metric) {
@@ -139,7 +237,42 @@ bool isMoved(Metric metric) {
     return std::ranges::find(causes, metric) == causes.end();
 }
 
-std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& column) {
+namespace {
+
+void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<Row>& rows,
+                  const std::vector<std::size_t>& laps, const std::vector<MatrixXd>& groups, const MatrixXd& y,
+                  WhoseDoing& result) {
+    std::map<std::size_t, std::size_t> numbers;
+    std::vector<std::size_t> stints;
+    for (const Row& row : rows)
+        stints.push_back(numbered(numbers, row.stint));
+    std::vector<std::size_t> groupOf;
+    MatrixXd all(y.rows(), 0);
+    for (std::size_t g = 0; g < groups.size(); ++g) {
+        const Eigen::Index from = all.cols();
+        all.conservativeResize(Eigen::NoChange, from + groups[g].cols());
+        all.rightCols(groups[g].cols()) = groups[g];
+        groupOf.insert(groupOf.end(), static_cast<std::size_t>(groups[g].cols()), g);
+    }
+    all.conservativeResize(Eigen::NoChange, all.cols() + 1);
+    all.rightCols(1) = y;
+    const Resampling resampling(all, std::move(groupOf), groups.size(), stints, laps);
+    Random random(seedFor(request, "whose doing", metric, {}, {}));
+    std::vector<std::vector<double>> drawn(groups.size());
+    for (int draw = 0; draw < draws; ++draw) {
+        const auto shares = resampling.shares(random);
+        for (std::size_t g = 0; g < shares.size(); ++g)
+            drawn[g].push_back(shares[g]);
+    }
+    for (std::size_t g = 0; g < groups.size(); ++g)
+        if (2 * drawn[g].size() > static_cast<std::size_t>(draws))
+            result.shares[g].ci95 =
+                Interval{statistics::quantileOf(drawn[g], 0.025), statistics::quantileOf(drawn[g], 0.975), 0.95};
+}
+
+} // namespace
+
+std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& column, bool isResampled) {
     const auto all = rowsOf(request.subject.test(), column);
     if (all.empty())
         return std::nullopt;
@@ -172,6 +305,7 @@ std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& 
     if (buildNumbers.size() < 2)
         return std::nullopt;
     std::vector<Group> groups;
+    std::vector<MatrixXd> asRead; // of the same groups, laps and all
     double columns = 0;
     for (const Metric cause : causes) {
         const bool curved = record::isStrike(cause);
@@ -182,6 +316,7 @@ std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& 
                 own(i, 1) = own(i, 0) * own(i, 0);
         }
         columns += static_cast<double>(own.cols());
+        asRead.push_back(own);
         groups.push_back({record::info(cause).key, sweptLaps(std::move(own), laps, lapCount)});
     }
     MatrixXd dummies = MatrixXd::Zero(n, static_cast<Eigen::Index>(buildNumbers.size()) - 1);
@@ -189,6 +324,7 @@ std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& 
         if (const std::size_t b = builds[static_cast<std::size_t>(i)]; b > 0)
             dummies(i, static_cast<Eigen::Index>(b) - 1) = 1;
     columns += static_cast<double>(dummies.cols());
+    asRead.push_back(dummies);
     groups.push_back({"build", sweptLaps(std::move(dummies), laps, lapCount)});
 
     const double free = static_cast<double>(n) - static_cast<double>(lapCount);
@@ -210,6 +346,8 @@ std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& 
         result.shares.push_back({groups[g].key, shares[g]});
     result.rest = 1 - worth.back();
     result.n = static_cast<std::size_t>(n);
+    if (isResampled && lapCount >= fewestLaps)
+        addIntervals(request, column.metric, rows, laps, asRead, y, result);
     return result;
 }
 

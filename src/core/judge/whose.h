@@ -14,6 +14,8 @@ bool isMoved(Metric metric);
 /// build; laps taken out. Shares are Shapley values of adjusted R². A cause that is missing in more than a
 /// third of the shots is left out and named. Nothing where fewer than ten degrees of freedom would be left,
 /// or fewer than two builds or no variation are there.
-std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& column);
+/// Where it `isResampled`, and from five laps on, shares have rough intervals by resampling whole stints (1,000 seeded
+/// draws).
+std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& column, bool isResampled = false);
 
 } // namespace knot::judge

@@ -1,9 +1,12 @@
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
+#include "core/words/shot_remarks.h"
+#include "core/words/swing_remarks.h"
 
 #include "core/record/moment.h"
 #include "core/record/number_text.h"
 
+#include <algorithm>
 #include <map>
 
 namespace knot::words {
@@ -80,6 +83,17 @@ const std::map<std::string, Say, std::less<>>& sayings() {
              return "Each player hit the clubs in one lap, and players are no laps of each other. Gaps are shown, not "
                     "judged.";
          }},
+        {"same_order",
+         [](const Check&, const Reading&) -> std::string {
+             return "The clubs were hit in the same order in nearly every lap, so the laps take no drift out: a gap "
+                    "may "
+                    "be the drift.";
+         }},
+        {"common_line",
+         [](const Check&, const Reading&) -> std::string {
+             return "The clubs were hit in the same order in nearly every lap, so averages are compared along a common "
+                    "line through the stints, which takes a steady drift out.";
+         }},
         {"too_few_rounds",
          [](const Check&, const Reading&) -> std::string {
              return "Some clubs share fewer than two laps, so their gap has no known error.";
@@ -144,13 +158,57 @@ std::vector<Remark> checks(const Reading& reading) {
     return said;
 }
 
+namespace {
+
+// What stands above the verdicts, and below them.
+std::vector<Remark> above(const Reading& reading) {
+    return sameSwing(reading);
+}
+
+std::vector<Remark> below(const Reading& reading, const record::DisplayUnits& units) {
+    std::vector<Remark> all = checks(reading);
+    for (auto& said : {whoseDoing(reading), remarks(reading, units), shotRemarks(reading, units)})
+        for (const Remark& remark : said)
+            if (std::ranges::none_of(all, [&](const Remark& one) { return one.text == remark.text; }))
+                all.push_back(remark);
+    return all;
+}
+
+void append(std::vector<std::string>& sentences, const std::vector<Remark>& remarks) {
+    for (const Remark& remark : remarks)
+        sentences.push_back(remark.text);
+}
+
+} // namespace
+
 std::vector<std::string> sentences(const Reading& reading, const record::DisplayUnits& units) {
     std::vector<std::string> all;
+    append(all, above(reading));
     for (const LedgerLine& line : ledger(reading, units))
         all.push_back(line.sentence);
-    for (const auto& said : {checks(reading), remarks(reading, units)})
-        for (const Remark& remark : said)
-            all.push_back(remark.text);
+    append(all, below(reading, units));
+    return all;
+}
+
+std::vector<std::string> briefSentences(const Reading& reading, const record::DisplayUnits& units) {
+    std::vector<std::string> all;
+    append(all, above(reading));
+    // Unsettled rows that nobody declared are named, pair by pair, and not spelled out.
+    std::vector<std::pair<std::string, std::string>> unsettled;
+    for (const LedgerLine& line : ledger(reading, units)) {
+        if (line.verdict != Verdict::open || line.role == Role::primary) {
+            all.push_back(line.sentence);
+            continue;
+        }
+        const std::string pair = reading.builds[line.build].name + " against " + reading.builds[line.against].name;
+        auto at = std::ranges::find(unsettled, pair, &std::pair<std::string, std::string>::first);
+        if (at == unsettled.end())
+            at = unsettled.insert(at, {pair, {}});
+        at->second += (at->second.empty() ? "" : ", ") + record::outcomeLabel(line.outcome);
+    }
+    for (const auto& [pair, labels] : unsettled)
+        all.push_back("Not settled, " + pair + ": " + labels + ".");
+    append(all, below(reading, units));
     return all;
 }
 

@@ -1,8 +1,10 @@
 #include "core/words/ledger.h"
 
 #include "core/record/number_text.h"
+#include "core/words/swing_remarks.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <tuple>
 
@@ -100,6 +102,21 @@ LedgerLine finished(const Reading& reading, LedgerLine line, const Claim& claim,
     return line;
 }
 
+// What the ball did, as against how the club was delivered.
+bool isFlight(Metric metric) {
+    constexpr std::array delivered = {Metric::clubSpeed,  Metric::attack,      Metric::path,     Metric::face,
+                                      Metric::faceToPath, Metric::dynamicLoft, Metric::spinLoft, Metric::dynamicLie,
+                                      Metric::strikeToe,  Metric::strikeHigh};
+    return std::ranges::find(delivered, metric) == delivered.end();
+}
+
+// One more thing to know of a row that is finished.
+void addTo(LedgerLine& line, const std::string& what) {
+    line.because += (line.because.empty() ? "" : "; ") + what;
+    line.sentence.pop_back();
+    line.sentence += "; " + what + ".";
+}
+
 // How a gap that is not as struck is meant, behind what it says.
 std::string manner(OutcomeKind kind) {
     return kind == OutcomeKind::equal     ? " at equal delivery"
@@ -128,7 +145,11 @@ LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUn
             line.because += (line.because.empty() ? "" : "; ") + remedy(reading, row);
     }
     const std::string spoken = (directed ? " by " : "") + line.value;
-    return finished(reading, std::move(line), row.claim, spoken);
+    line = finished(reading, std::move(line), row.claim, spoken);
+    if (directed && row.kind == OutcomeKind::average && isFlight(row.metric) &&
+        swingDiffers(reading, row.build, row.against))
+        addTo(line, "the swing differed too");
+    return line;
 }
 
 std::string ratioText(double ratio) {

@@ -423,7 +423,8 @@ std::vector<Remark> remarks(const Reading& reading, const DisplayUnits& units) {
     auto all = Remarks(reading, units).all();
     for (Remark& remark : all)
         remark.text = upperFirst(std::move(remark.text));
-    std::ranges::move(shotRemarks(reading, units), std::back_inserter(all));
+    std::ranges::copy_if(shotRemarks(reading, units), std::back_inserter(all),
+                         [](const Remark& remark) { return remark.severity == Severity::caution; });
     return all;
 }
 

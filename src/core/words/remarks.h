@@ -20,7 +20,11 @@ std::vector<Remark> checks(const judge::Reading& reading);
 /// set-asides that change one, the set that may be best.
 std::vector<Remark> remarks(const judge::Reading& reading, const record::DisplayUnits& units);
 
-/// All sentences of the reading: each ledger row, each check, each remark.
+/// All sentences of the reading: whether the swing was the same, each ledger row, each check, whose doing it was, each
+/// remark.
 std::vector<std::string> sentences(const judge::Reading& reading, const record::DisplayUnits& units);
+
+/// The same with what is not settled and was not declared named in a line for each pair.
+std::vector<std::string> briefSentences(const judge::Reading& reading, const record::DisplayUnits& units);
 
 } // namespace knot::words
