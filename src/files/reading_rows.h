@@ -27,6 +27,7 @@ inline void putClaim(nlohmann::ordered_json& row, const judge::Claim& claim) {
     put(row, "p_adjusted", claim.pAdjusted);
     put(row, "p_worthwhile_adjusted", claim.pWorthwhileAdjusted);
     put(row, "p_same_adjusted", claim.pSameAdjusted);
+    row["level"] = claim.level;
     row["verdict"] = key(claim.verdict);
     if (claim.favours)
         row["favours"] = key(*claim.favours);

@@ -1,9 +1,9 @@
 #include "core/judge/average.h"
 
 #include "core/judge/common_line.h"
-#include "core/judge/mixed_model.h"
 #include "core/judge/robust.h"
 #include "core/judge/shuffle.h"
+#include "core/judge/turn_variances.h"
 #include "core/judge/verdict.h"
 #include "core/plan/power.h"
 
@@ -92,35 +92,10 @@ void byRounds(AverageGap& gap, const Column& column) {
     judgeEffect(gap, {gap.gap, standardDeviation(differences) / std::sqrt(rounds), rounds - 1});
 }
 
-// y ~ build + round + (1 | turn) by REML, to describe how turns and shots vary.
 void describeVariances(AverageGap& gap, const Column& column) {
-    std::map<record::RoundAt, std::size_t> roundColumn;
-    std::size_t turns = 0;
-    for (const BuildAt b : {gap.against, gap.build})
-        for (const auto& turn : column.builds[b].turns)
-            roundColumn.try_emplace(turn.round, roundColumn.size());
-    Design design;
-    std::vector<double> y;
-    std::vector<std::size_t> turnOf;
-    for (const BuildAt b : {gap.against, gap.build})
-        for (const auto& turn : column.builds[b].turns) {
-            std::vector<double> row(roundColumn.size() + 1, 0.0);
-            row[0] = 1;
-            row[1] = b == gap.build ? 1 : 0;
-            if (const std::size_t at = roundColumn[turn.round]; at > 0)
-                row[at + 1] = 1;
-            for (const double value : turn.values) {
-                design.addRow(row);
-                y.push_back(value);
-                turnOf.push_back(turns);
-            }
-            ++turns;
-        }
-    if (turns == y.size())
-        return; // turns of one shot each: the two variances can't be told apart
-    if (const auto model = MixedModel::fit(design, y, turnOf)) {
-        gap.varTurn = model->varTurn();
-        gap.varShot = model->varShot();
+    if (const auto variances = turnVariances(column, gap.build, gap.against)) {
+        gap.varTurn = variances->turn;
+        gap.varShot = variances->shot;
     }
 }
 

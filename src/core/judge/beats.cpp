@@ -2,6 +2,7 @@
 
 #include "core/judge/resample.h"
 #include "core/judge/seed.h"
+#include "core/statistics/distributions.h"
 #include "core/statistics/ranks.h"
 
 #include <algorithm>
@@ -13,7 +14,8 @@ namespace {
 constexpr std::size_t fewestStints = 4;
 constexpr double rangeOfTen = 3.078; // mean range of ten standard normal values
 constexpr double fewestDegrees = 3;
-constexpr double mostWork = 2e7; // pairs of stints over all draws
+constexpr int draws = 1000;
+constexpr double mostPairs = 1e5; // of stints, up to which they are drawn anew
 
 std::vector<std::vector<double>> sortedStints(const BuildValues& build) {
     std::vector<std::vector<double>> stints;
@@ -30,34 +32,17 @@ public:
     Passed(const BuildValues& own, const BuildValues& other)
         : m_own(sortedStints(own))
         , m_other(sortedStints(other)) {
+        m_above.reserve(m_own.size() * m_other.size());
         for (const auto& a : m_other)
             for (const auto& b : m_own)
                 m_above.push_back(statistics::pairsAbove(a, b));
     }
 
-    double chance() const {
-        double above = 0;
-        for (const double pairs : m_above)
-            above += pairs;
-        return above / (count(m_own) * count(m_other));
-    }
-
     std::optional<Interval> interval(std::uint64_t seed) const {
-        if (std::min(m_own.size(), m_other.size()) < fewestStints)
-            return std::nullopt;
-        const auto work = static_cast<double>(m_above.size());
-        const int draws = static_cast<int>(std::clamp(mostWork / work, 200.0, 1000.0));
         return percentileInterval(seed, draws, [this](Random& random) { return resampled(random); });
     }
 
 private:
-    static double count(const std::vector<std::vector<double>>& stints) {
-        double n = 0;
-        for (const auto& stint : stints)
-            n += static_cast<double>(stint.size());
-        return n;
-    }
-
     double resampled(Random& random) const {
         const auto own = drawnWithReplacement(random, m_own.size());
         double above = 0;
@@ -78,6 +63,53 @@ private:
     std::vector<double> m_above;
 };
 
+// The share of ordered values that one is above, ties counting half.
+double shareUnder(const std::vector<double>& ordered, double value) {
+    const auto [from, to] = std::ranges::equal_range(ordered, value);
+    const auto under = static_cast<double>(from - ordered.begin());
+    const auto upTo = static_cast<double>(to - ordered.begin());
+    return 0.5 * (under + upTo) / static_cast<double>(ordered.size());
+}
+
+// How far the stints of one build stray from the chance: the part of its variance that this build adds (Obuchowski
+// 1997). `chance` is that of this build passing the other.
+double varianceFrom(const BuildValues& build, const std::vector<double>& others, double chance) {
+    double squares = 0;
+    double shots = 0;
+    for (const TurnValues& turn : build.turns) {
+        double off = 0;
+        for (const double value : turn.values)
+            off += shareUnder(others, value) - chance;
+        squares += off * off;
+        shots += static_cast<double>(turn.values.size());
+    }
+    const auto stints = static_cast<double>(build.turns.size());
+    return stints / (stints - 1) * squares / (shots * shots);
+}
+
+Beats passing(const JudgeRequest& request, const Column& column, BuildAt build, BuildAt against) {
+    const BuildValues& own = column.builds[build];
+    const BuildValues& other = column.builds[against];
+    auto mine = own.all();
+    auto theirs = other.all();
+    std::ranges::sort(mine);
+    std::ranges::sort(theirs);
+    const double pairs = static_cast<double>(mine.size()) * static_cast<double>(theirs.size());
+    Beats row{.metric = column.metric, .build = build, .against = against};
+    row.chance = statistics::pairsAbove(theirs, mine) / pairs;
+    if (std::min(own.turns.size(), other.turns.size()) < fewestStints)
+        return row;
+    const double stints = static_cast<double>(own.turns.size()) * static_cast<double>(other.turns.size());
+    if (stints <= mostPairs) {
+        row.ci95 = Passed(own, other).interval(seedFor(request, "beats", column.metric, build, against));
+        return row;
+    }
+    const double variance = varianceFrom(own, theirs, row.chance) + varianceFrom(other, mine, 1 - row.chance);
+    const double reach = statistics::normalQuantile(0.975) * std::sqrt(variance);
+    row.ci95 = Interval{std::max(0.0, row.chance - reach), std::min(1.0, row.chance + reach), 0.95};
+    return row;
+}
+
 } // namespace
 
 std::vector<Beats> beatsOf(const JudgeRequest& request, const Column& column, const Reading& reading) {
@@ -85,12 +117,7 @@ std::vector<Beats> beatsOf(const JudgeRequest& request, const Column& column, co
     for (const AverageGap& row : reading.average) {
         if (row.metric != column.metric || row.kind != record::OutcomeKind::average)
             continue;
-        const Passed passed(column.builds[row.build], column.builds[row.against]);
-        all.push_back({.metric = column.metric,
-                       .build = row.build,
-                       .against = row.against,
-                       .chance = passed.chance(),
-                       .ci95 = passed.interval(seedFor(request, "beats", column.metric, row.build, row.against))});
+        all.push_back(passing(request, column, row.build, row.against));
     }
     return all;
 }

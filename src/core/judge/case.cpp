@@ -99,15 +99,29 @@ Taken Case::taken() const {
     return test().card.setsAsideByNumbers() ? Taken::allRead : Taken::counted;
 }
 
-std::size_t completeRounds(const record::Test& test, const record::Structure& structure) {
+namespace {
+
+std::vector<std::set<BuildAt>> countedByRound(const record::Test& test, const record::Structure& structure) {
     std::vector<std::set<BuildAt>> builds(structure.rounds.size());
-    std::set<BuildAt> struck;
     for (const auto& turn : structure.turns)
         for (const record::ShotAt shot : turn.shots)
-            if (test.shots[shot].status == record::ShotStatus::counted) {
-                struck.insert(turn.build);
+            if (test.shots[shot].status == record::ShotStatus::counted)
                 builds[*turn.round].insert(turn.build);
-            }
+    return builds;
+}
+
+} // namespace
+
+std::size_t roundsOfBoth(const record::Test& test, const record::Structure& structure, BuildAt a, BuildAt b) {
+    return static_cast<std::size_t>(std::ranges::count_if(
+        countedByRound(test, structure), [&](const auto& held) { return held.contains(a) && held.contains(b); }));
+}
+
+std::size_t completeRounds(const record::Test& test, const record::Structure& structure) {
+    const auto builds = countedByRound(test, structure);
+    std::set<BuildAt> struck;
+    for (const auto& held : builds)
+        struck.insert(held.begin(), held.end());
     return static_cast<std::size_t>(
         std::ranges::count_if(builds, [&](const auto& held) { return held.size() == struck.size(); }));
 }

@@ -60,6 +60,9 @@ private:
 /// Rounds that were planned, over all players; 0: none were.
 std::size_t plannedRounds(const record::Test& test);
 
+/// Rounds that hold a counted shot of both builds.
+std::size_t roundsOfBoth(const record::Test& test, const record::Structure& structure, BuildAt a, BuildAt b);
+
 /// Rounds that hold a counted shot of every build that has any.
 std::size_t completeRounds(const record::Test& test, const record::Structure& structure);
 

@@ -77,7 +77,7 @@ private:
         const auto column = std::ranges::find(m_columns, outcome.metric, &Column::metric);
         if (column == m_columns.end())
             return {};
-        return {standings(*column), bestSet(*column, want, m_reading.level), LossScale::plain,
+        return {standings(*column), bestSet(*column, want, levels()), LossScale::plain,
                 m_reading.card.margin(outcome.metric)};
     }
 
@@ -95,11 +95,22 @@ private:
             if (row.se && isJudged(row.claim) && want.kind != record::Want::Kind::near)
                 effect = Effect{sign * row.gap, *row.se, *row.df};
             pairs.push_back(beatenBy(row.build, row.against, effect));
+            pairs.back().level = row.claim.level;
             for (const BuildAt build : {row.against, row.build})
                 if (std::ranges::find(builds, build) == builds.end())
                     builds.push_back(build);
         }
         return {.standings = {}, .set = bestSetOf(pairs, builds, m_reading.level)};
+    }
+
+    // The level that a pair is judged at, in whatever order it is named.
+    LevelOf levels() const {
+        return [this](BuildAt a, BuildAt b) {
+            for (const AverageGap& row : m_reading.average)
+                if ((row.build == a && row.against == b) || (row.build == b && row.against == a))
+                    return row.claim.level;
+            return m_reading.level;
+        };
     }
 
     // A claim that nothing but the moment holds back.
@@ -112,7 +123,7 @@ private:
         if (shape == m_reading.card.shapes.end())
             return {};
         const Column hits = hitsOf(m_test, m_structure, *shape, m_request.subject.taken());
-        return {standings(hits), bestSet(hits, want, m_reading.level), LossScale::plain, shareMargin};
+        return {standings(hits), bestSet(hits, want, levels()), LossScale::plain, shareMargin};
     }
 
     // The logarithmic effects of the rows of one outcome, turned so that larger is better.
@@ -125,6 +136,7 @@ private:
             if (row.logSe && isJudged(row.claim))
                 effect = Effect{sign * centre(row), *row.logSe, *row.df};
             effects.push_back(beatenBy(row.build, row.against, effect));
+            effects.back().level = row.claim.level;
         }
         return effects;
     }

@@ -128,10 +128,11 @@ PairBeaten beatenBy(BuildAt build, BuildAt against, const std::optional<Effect>&
 }
 
 std::vector<BuildAt> bestSetOf(const std::vector<PairBeaten>& pairs, const std::vector<BuildAt>& builds, double alpha) {
-    const double level = alpha / static_cast<double>(std::max<std::size_t>(builds.size(), 2) - 1);
+    const double rivals = static_cast<double>(std::max<std::size_t>(builds.size(), 2) - 1);
     std::vector<BuildAt> set;
     for (const BuildAt build : builds)
         if (std::ranges::none_of(pairs, [&](const PairBeaten& pair) {
+                const double level = pair.level.value_or(alpha) / rivals;
                 return (pair.build == build && pair.againstBeats < level) ||
                        (pair.against == build && pair.buildBeats < level);
             }))
@@ -167,7 +168,7 @@ PairBeaten nearerOf(const Column& column, BuildAt build, BuildAt against, double
 
 } // namespace
 
-std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, double alpha) {
+std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, const LevelOf& levelOf) {
     const auto builds = withReadings(column, 1);
     const double sign = want.kind == record::Want::Kind::less ? -1 : 1;
     std::vector<PairBeaten> pairs;
@@ -181,8 +182,13 @@ std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, dou
                 pairs.push_back(
                     beatenBy(builds[j], builds[i],
                              judged ? std::optional(Effect{sign * gap->gap, *gap->se, *gap->df}) : std::nullopt));
+            pairs.back().level = levelOf(builds[j], builds[i]);
         }
-    return bestSetOf(pairs, builds, alpha);
+    return bestSetOf(pairs, builds, 0);
+}
+
+std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, double alpha) {
+    return bestSet(column, want, [alpha](BuildAt, BuildAt) { return alpha; });
 }
 
 BestOf choosing(const std::vector<Standing>& standings, const record::Want& want, LossScale scale, std::uint64_t seed,

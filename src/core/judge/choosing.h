@@ -4,6 +4,8 @@
 #include "core/judge/reading.h"
 #include "core/judge/verdict.h"
 
+#include <functional>
+
 namespace knot::judge {
 
 /// What is known of one build in an outcome: its mean, or the logarithm of its spread or area, with
@@ -36,6 +38,7 @@ enum class LossScale { plain, ratio };
 struct PairBeaten {
     BuildAt build, against;
     double buildBeats = 1, againstBeats = 1;
+    std::optional<double> level = {}; ///< the pair's own, where looks have one
 };
 /// The p's of an effect `build` − `against`, of which larger is better.
 PairBeaten beatenBy(BuildAt build, BuildAt against, const std::optional<Effect>& effect);
@@ -46,6 +49,9 @@ std::vector<BuildAt> bestSetOf(const std::vector<PairBeaten>& pairs, const std::
 
 /// The same for averages that are wanted more, less or near a value. Nearer is who is so by both: the paired t on
 /// the difference, and the t on the middle of the two from the wanted value, by laps.
+/// `levelOf` gives each pair's level.
+using LevelOf = std::function<double(BuildAt, BuildAt)>;
+std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, const LevelOf& levelOf);
 std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, double alpha);
 
 /// The chance of being best and the mean loss of choosing each build (judgement §5 and §13) from

@@ -54,6 +54,8 @@ struct Claim {
     Role role = Role::exploratory;
     std::optional<double> p, pWorthwhile, pSame;
     std::optional<double> pAdjusted, pWorthwhileAdjusted, pSameAdjusted;
+    /// What replaces α: the level of this look, by the laps that hold both; 0 before the first.
+    double level = 0.05;
     Verdict verdict = Verdict::open;
     std::optional<Favours> favours;
     std::optional<Cap> cap;

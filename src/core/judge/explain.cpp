@@ -118,7 +118,8 @@ private:
     std::optional<Bet> betOn(const Column& column, double times) const {
         plan::Spreads usual = plan::usualSpreads(column.metric, m_request.level);
         usual.sdTurn *= times;
-        return Bet::of(column, {.usual = usual, .scale = times * record::info(column.metric).worthwhileGap});
+        const double scale = plan::gapTimes(m_reading.card.kind) * record::info(column.metric).worthwhileGap;
+        return Bet::of(column, {.usual = usual, .scale = times * scale});
     }
 
     void bets() {

@@ -65,23 +65,25 @@ double bestAlong(const std::vector<Strike>& strikes, double Strike::*axis) {
 // replacement is one walk over counts and no sorting.
 class WorstShots {
 public:
+    // A high share is walked to from the top: −x stands for x.
     WorstShots(const BuildValues& build, Metric metric, double share)
-        : m_share(share) {
+        : m_sign(share > 0.5 ? -1 : 1)
+        , m_share(share > 0.5 ? 1 - share : share) {
         for (std::size_t t = 0; t < build.turns.size(); ++t) {
             m_sizes.push_back(build.turns[t].values.size());
             for (const double v : build.turns[t].values)
-                m_shots.push_back({metric == Metric::side ? std::fabs(v) : v, t});
+                m_shots.push_back({m_sign * (metric == Metric::side ? std::fabs(v) : v), t});
         }
         std::ranges::sort(m_shots, {}, &Shot::value);
     }
 
-    double seen() const { return at(std::vector<std::size_t>(m_sizes.size(), 1)); }
+    double seen() const { return m_sign * at(std::vector<std::size_t>(m_sizes.size(), 1)); }
 
     double resampled(Random& random) const {
         std::vector<std::size_t> times(m_sizes.size(), 0);
         for (std::size_t i = 0; i < m_sizes.size(); ++i)
             ++times[random.below(m_sizes.size())];
-        return at(times);
+        return m_sign * at(times);
     }
 
 private:
@@ -111,7 +113,7 @@ private:
         return low;
     }
 
-    double m_share;
+    double m_sign, m_share;
     std::vector<Shot> m_shots;
     std::vector<std::size_t> m_sizes;
 };

@@ -105,7 +105,7 @@ public:
             family.push_back(&claim);
         adjustFamilies(family, {}, m_reading.declared);
         for (const std::size_t i : touched) {
-            settle(claims[i], m_subject.givesLeadsOnly(), m_reading.level);
+            settle(claims[i], m_subject.givesLeadsOnly(), m_rows[i].claim->level);
             if (claims[i].verdict != m_rows[i].claim->verdict)
                 m_rows[i].claim->influence.push_back(
                     {m_subject.test().shots[shot].id, m_subject.numberOf(shot), claims[i].verdict});

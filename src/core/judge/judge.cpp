@@ -13,6 +13,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace knot::judge {
 namespace {
@@ -200,25 +201,40 @@ public:
     }
 
 private:
-    void claim(Claim& claim) { judge::settle(claim, m_request.subject.givesLeadsOnly(), m_reading.level); }
+    // The information that a look rests on is the pair's own: a club struck off early holds nobody else up.
+    void claim(Claim& claim, BuildAt build, BuildAt against) {
+        claim.level = levelOf(build, against);
+        judge::settle(claim, m_request.subject.givesLeadsOnly(), claim.level);
+    }
+
+    double levelOf(BuildAt build, BuildAt against) {
+        if (m_reading.card.looks == record::Looks::none)
+            return m_reading.level;
+        const auto [at, isNew] = m_levels.try_emplace({build, against}, 0.0);
+        if (isNew)
+            at->second = plan::levelAt(
+                m_reading.card, roundsOfBoth(m_request.subject.test(), m_request.subject.structure(), build, against));
+        return at->second;
+    }
 
     void gap(AverageGap& row) {
-        claim(row.claim);
+        claim(row.claim, row.build, row.against);
         if (row.se)
-            row.shown = intervalOf({row.gap, *row.se, *row.df}, levelShown(row.claim, m_reading.level));
+            row.shown = intervalOf({row.gap, *row.se, *row.df}, levelShown(row.claim, row.claim.level));
     }
 
     template<typename Row> void ratio(Row& row, std::optional<double> logCentre) {
-        claim(row.claim);
+        claim(row.claim, row.build, row.against);
         if (hasDirection(row.claim.verdict))
             row.claim.favours = direction({.gap = std::log(row.ratio), .want = m_reading.card.want(outcomeOf(row))});
         if (row.logSe)
             row.shown = exponentiated(intervalOf({logCentre.value_or(std::log(row.ratio)), *row.logSe, *row.df},
-                                                 levelShown(row.claim, m_reading.level)));
+                                                 levelShown(row.claim, row.claim.level)));
     }
 
     const JudgeRequest& m_request;
     Reading& m_reading;
+    std::map<std::pair<BuildAt, BuildAt>, double> m_levels;
 };
 
 // Averages and spreads of every metric, summaries, and the landing areas, all before families.

@@ -99,12 +99,8 @@ MixedModel::MixedModel(MixedModel&&) noexcept = default;
 MixedModel& MixedModel::operator=(MixedModel&&) noexcept = default;
 MixedModel::~MixedModel() = default;
 
-namespace {
-
-// The λ that minimises the deviance: a coarse scan brackets it, since the likelihood of few turns
-// can have two hollows, then Brent. 0 when nothing beats 0.
-double bestLambda(const MixedModel::Parts& parts) {
-    auto deviance = [&](double root) { return parts.deviance(root * root); };
+double leastDeviance(const std::function<double(double)>& ofLambda) {
+    auto deviance = [&](double root) { return ofLambda(root * root); };
     constexpr int steps = 12;
     auto root = [](int i) { return i == 0 ? 0.0 : 0.02 * std::pow(2.6, i - 1); };
     int best = 0;
@@ -123,8 +119,6 @@ double bestLambda(const MixedModel::Parts& parts) {
     const bool gains = value < atZero - 1e-9 * std::max(1.0, std::fabs(atZero));
     return gains ? at * at : 0;
 }
-
-} // namespace
 
 std::optional<MixedModel> MixedModel::fit(const Design& design, const std::vector<double>& y,
                                           const std::vector<std::size_t>& turns) {
@@ -162,7 +156,8 @@ std::optional<MixedModel> MixedModel::fit(const Design& design, const std::vecto
     const bool constant = parts->squares <= noise;
     const bool canSplit = parts->turnCounts.maxCoeff() > 1 && parts->turns > 1;
     MixedModel model(std::move(parts));
-    const double lambda = constant || !canSplit ? 0 : bestLambda(*model.m_parts);
+    const auto deviance = [&](double at) { return model.m_parts->deviance(at); };
+    const double lambda = constant || !canSplit ? 0 : leastDeviance(deviance);
     model.m_varShot = constant ? 0 : model.m_parts->solve(lambda).squares / model.m_parts->degrees();
     model.m_varTurn = lambda * model.m_varShot;
     return model;

@@ -2,12 +2,17 @@
 
 #include "core/judge/reading.h"
 
+#include <functional>
 #include <memory>
 #include <optional>
 #include <string>
 #include <vector>
 
 namespace knot::judge {
+
+/// The λ = σ²_turn/σ²_shot ≥ 0 at which a restricted deviance is least: a coarse scan brackets it, since the likelihood
+/// of few turns can have two hollows, then Brent's method. 0 where nothing beats 0.
+double leastDeviance(const std::function<double(double)>& ofLambda);
 
 /// A model matrix, row by row.
 struct Design {

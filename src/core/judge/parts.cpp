@@ -337,30 +337,33 @@ private:
         for (std::size_t i = 0; i < inputs; ++i)
             middle[i] = 0.5 * (from[i] + to[i]);
         const Near near(middle);
+        // The same laps are drawn for every part of every number.
+        std::vector<std::vector<std::vector<double>>> drawn(rows.size() - first);
+        for (auto& ofRow : drawn)
+            ofRow.resize(groups.size() + 1); // the last is what is not explained
+        Random random(seedFor(m_request, "parts", Metric::carry, rows[first].build, rows[first].against));
+        for (int draw = 0; draw < draws; ++draw) {
+            const Lap means = meanOver(laps, drawnWithReplacement(random, laps.size()));
+            const Inputs a = flyable(means.other.in, withClub);
+            const Inputs b = flyable(means.own.in, withClub);
+            for (std::size_t r = first; r < rows.size(); ++r) {
+                const auto output =
+                    static_cast<std::size_t>(std::ranges::find(modelled, rows[r].metric) - modelled.begin());
+                double rest = means.own.out[output] - means.other.out[output];
+                for (std::size_t g = 0; g < groups.size(); ++g) {
+                    double part = 0;
+                    for (const Input input : groups[g].members)
+                        part += near.part(output, input, a, b);
+                    rest -= part;
+                    drawn[r - first][g].push_back(part);
+                }
+                drawn[r - first].back().push_back(rest);
+            }
+        }
         for (std::size_t r = first; r < rows.size(); ++r) {
-            PartsOfGap& row = rows[r];
-            const auto output = static_cast<std::size_t>(std::ranges::find(modelled, row.metric) - modelled.begin());
-            const std::uint64_t seed = seedFor(m_request, "parts", row.metric, row.build, row.against);
-            auto onePart = [&](const Group& group, const Lap& drawn) {
-                const Inputs a = flyable(drawn.other.in, withClub);
-                const Inputs b = flyable(drawn.own.in, withClub);
-                double sum = 0;
-                for (const Input input : group.members)
-                    sum += near.part(output, input, a, b);
-                return sum;
-            };
-            // The same laps are drawn for each part, since each begins from the same seed.
             for (std::size_t g = 0; g < groups.size(); ++g)
-                row.parts[g].ci95 = percentileInterval(seed, draws, [&](Random& random) {
-                    return onePart(groups[g], meanOver(laps, drawnWithReplacement(random, laps.size())));
-                });
-            row.restInterval = percentileInterval(seed, draws, [&](Random& random) {
-                const Lap drawn = meanOver(laps, drawnWithReplacement(random, laps.size()));
-                double rest = drawn.own.out[output] - drawn.other.out[output];
-                for (const Group& group : groups)
-                    rest -= onePart(group, drawn);
-                return rest;
-            });
+                rows[r].parts[g].ci95 = percentiles(drawn[r - first][g]);
+            rows[r].restInterval = percentiles(drawn[r - first].back());
         }
     }
 

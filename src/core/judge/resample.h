@@ -9,6 +9,11 @@
 
 namespace knot::judge {
 
+/// From the 2.5 % to the 97.5 % quantile of what was drawn; not empty.
+inline Interval percentiles(const std::vector<double>& drawn) {
+    return {statistics::quantileOf(drawn, 0.025), statistics::quantileOf(drawn, 0.975), 0.95};
+}
+
 /// The 95 % percentile interval of a statistic over seeded draws; draws of which it makes nothing (nan) are passed
 /// over. Nothing where half of them or more are.
 template<typename Statistic>
@@ -21,7 +26,7 @@ std::optional<Interval> percentileInterval(std::uint64_t seed, int draws, Statis
             values.push_back(value);
     if (2 * values.size() <= static_cast<std::size_t>(draws))
         return std::nullopt;
-    return Interval{statistics::quantileOf(values, 0.025), statistics::quantileOf(values, 0.975), 0.95};
+    return percentiles(values);
 }
 
 /// Places 0 … count − 1 drawn with replacement, as many as there are.

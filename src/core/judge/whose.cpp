@@ -266,8 +266,7 @@ void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<
     }
     for (std::size_t g = 0; g < groups.size(); ++g)
         if (2 * drawn[g].size() > static_cast<std::size_t>(draws))
-            result.shares[g].ci95 =
-                Interval{statistics::quantileOf(drawn[g], 0.025), statistics::quantileOf(drawn[g], 0.975), 0.95};
+            result.shares[g].ci95 = percentiles(drawn[g]);
 }
 
 } // namespace

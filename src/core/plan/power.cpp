@@ -41,17 +41,25 @@ double powerToSaySame(const PairPlan& plan, double margin, double alpha) {
     const double df = plan.df();
     const double reach = margin / plan.standardError();
     const double critical = studentUpperQuantile(alpha, df);
-    // SE estimated = SE·√(χ²/df); the claim is possible while critical·√(χ²/df) < reach.
-    const double most = df * (reach / critical) * (reach / critical);
-    // Integrate over the probability of χ², which keeps the integrand smooth and bounded.
-    const double top = chiSquareLower(most, df);
-    if (!(top > 0))
-        return 0;
-    auto inside = [&](double u) {
-        const double room = reach - critical * std::sqrt(chiSquareQuantile(u, df) / df);
-        return room > 0 ? 2 * normalLower(room) - 1 : 0.0;
+    // SE estimated = SE·s with s = χ/√df; the claim is possible while critical·s < reach. In s the density is smooth
+    // and has almost all of its weight within a few of its own SDs of 1.
+    const double halfDf = df / 2;
+    const double logScale = std::log(2.0) + halfDf * std::log(halfDf) - std::lgamma(halfDf);
+    auto inside = [&](double s) {
+        const double density = std::exp(logScale + (df - 1) * std::log(s) - halfDf * s * s);
+        return density * (2 * normalLower(reach - critical * s) - 1);
     };
-    return integral(inside, 0.0, top);
+    constexpr double widths = 12;
+    constexpr int panels = 4;
+    const double width = widths / std::sqrt(2 * df);
+    const double low = std::max(0.0, 1 - width);
+    const double high = std::min(reach / critical, 1 + width);
+    double power = 0;
+    for (int panel = 0; panel < panels && high > low; ++panel) {
+        const double step = (high - low) / panels;
+        power += integral(inside, low + panel * step, low + (panel + 1) * step);
+    }
+    return power;
 }
 
 double powerOfVariances(double df, double ratio, double alpha) {

@@ -1,5 +1,6 @@
 #include "core/plan/spreads.h"
 
+#include "core/record/names.h"
 #include "core/record/structure.h"
 #include "core/record/table.h"
 #include "core/statistics/moments.h"
@@ -11,7 +12,8 @@
 
 namespace knot::embedded {
 extern const std::string_view spreadTable; // data/spreads.csv
-}
+extern const std::string_view kindTable;   // data/kinds.csv
+} // namespace knot::embedded
 
 namespace knot::plan {
 namespace {
@@ -50,6 +52,13 @@ Spreads usualSpreads(record::Metric metric, Level level) {
     const auto row = std::ranges::find(rows, record::info(metric).key, [](const auto& r) { return r[0]; });
     const std::size_t at = 1 + 2 * static_cast<std::size_t>(level);
     return {.sdTurn = record::tableNumber(row->at(at + 1)), .sdShot = record::tableNumber(row->at(at))};
+}
+
+double gapTimes(record::TestKind kind) {
+    static const auto rows = record::tableRows(embedded::kindTable, 2);
+    const auto row =
+        std::ranges::find(rows, record::nameOf(record::kindNames, kind), [](const auto& r) { return r[0]; });
+    return row == rows.end() ? 1 : record::tableNumber((*row)[1]);
 }
 
 std::optional<Spreads> ownSpreads(const std::vector<record::Test>& tests, record::Metric metric) {

@@ -20,6 +20,10 @@ struct Spreads {
 /// From the table data/spreads.csv.
 Spreads usualSpreads(record::Metric metric, Level level);
 
+/// How far builds of a kind of test may lie apart, as a multiple of the worthwhile gap: heads differ more than grips.
+/// From the table data/kinds.csv.
+double gapTimes(record::TestKind kind);
+
 /// From the player's own shots, pooled over tests and builds: inside turns from squares about the
 /// turn means, between turns from the turn means of each build less what shots add to them, not below
 /// 0. Warm-up and set-aside shots take no part. Nothing under twelve degrees of freedom inside turns

@@ -95,6 +95,13 @@ void ofRatio(std::vector<std::string>& text, const Row& row, double logCentre, c
         text.push_back(chances(row.claim, record::fixed(margin, 2) + " times"));
 }
 
+// The level of the look that a pair is at: all its rows share it.
+double levelOf(const Reading& reading, const LedgerLine& line) {
+    const auto* row = find(
+        reading.average, [&](const AverageGap& gap) { return gap.build == line.build && gap.against == line.against; });
+    return row == nullptr ? reading.level : row->claim.level;
+}
+
 } // namespace
 
 std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& line, const record::DisplayUnits& units) {
@@ -132,8 +139,8 @@ std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& li
                       record::fixed(100 * share.gap.se.value_or(0), 1) + " %", "10 %");
         break;
     }
-    if (reading.level != reading.card.alpha)
-        text.push_back("At this look a claim needs less than " + probability(reading.level) + ".");
+    if (reading.card.looks != record::Looks::none)
+        text.push_back("At this look a claim needs less than " + probability(levelOf(reading, line)) + ".");
     return text;
 }
 

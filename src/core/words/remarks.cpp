@@ -5,6 +5,7 @@
 #include "core/record/number_text.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace knot::words {
@@ -15,6 +16,29 @@ using namespace judge;
 using record::counted;
 using record::DisplayUnits;
 using record::MetricFormat;
+
+// Ten of what a column holds, in words: "10 g of weight" of weight_g.
+std::string tenOf(const std::string& column) {
+    constexpr std::array<std::pair<std::string_view, std::string_view>, 9> units{{{"g", " g"},
+                                                                                  {"kg", " kg"},
+                                                                                  {"mm", " mm"},
+                                                                                  {"cm", " cm"},
+                                                                                  {"m", " m"},
+                                                                                  {"in", " in"},
+                                                                                  {"cpm", " cpm"},
+                                                                                  {"oz", " oz"},
+                                                                                  {"deg", "°"}}};
+    std::string name = column;
+    std::string unit;
+    if (const auto at = column.rfind('_'); at != std::string::npos && at > 0)
+        for (const auto& [key, shown] : units)
+            if (column.substr(at + 1) == key) {
+                unit = shown;
+                name = column.substr(0, at);
+            }
+    std::ranges::replace(name, '_', ' ');
+    return "10" + unit + " of " + name;
+}
 
 class Remarks {
 public:
@@ -179,7 +203,7 @@ private:
     void trend() {
         for (const Trend& t : m_reading.trend)
             if (declared(t.slope.metric)) {
-                std::string text = "Each further 10 of " + m_reading.card.trendColumn + ": " + label(t.slope.metric) +
+                std::string text = "Each further " + tenOf(m_reading.card.trendColumn) + ": " + label(t.slope.metric) +
                                    (t.slope.value < 0 ? " less by " : " more by ") + slopeText(t.slope, 10) + " (" +
                                    slopeRange(t.slope, 10) +
                                    "). The line sums up these clubs and does not speak for others";

@@ -293,7 +293,8 @@ private:
                         (far < 0 ? " short of" : " beyond") + " that of " + name(row.against) + ".");
             }
             const auto lean = [](double tilt) { return tilt < 0 ? " to the left" : " to the right"; };
-            if (std::fabs(own->tilt - other->tilt) > tilted && own->sdMajor > 1.3 * own->sdMinor &&
+            const double between = std::fabs(own->tilt - other->tilt); // of axes, which have no front
+            if (std::min(between, 180 - between) > tilted && own->sdMajor > 1.3 * own->sdMinor &&
                 other->sdMajor > 1.3 * other->sdMinor)
                 add("tilt", Severity::note,
                     "As seen, where " + name(row.build) + " lands leans " + record::fixed(std::fabs(own->tilt), 0) +
