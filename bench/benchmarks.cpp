@@ -83,6 +83,22 @@ void wholeReading(benchmark::State& state) {
 }
 BENCHMARK(wholeReading)->Unit(benchmark::kMillisecond);
 
+// A reading after every shot: sixty shots, two declared outcomes with the influence of each shot, everything a
+// reading holds. The argument is the number of laps of three clubs with four shots.
+void readingOf(benchmark::State& state) {
+    auto test = files::readShots("x.csv", shotText(3, static_cast<int>(state.range(0)), 4))->test;
+    test.card.covariates = {record::Metric::clubSpeed};
+    if (state.range(0) <= 5)
+        for (const char* outcome : {"ball_speed_ms", "equal:ball_speed_ms"})
+            test.card.primary.push_back(*record::outcomeFromText(outcome));
+    else
+        test.card.covariates.clear();
+    const auto subject = judge::Case::of(test);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(judge::judge({.subject = subject}));
+}
+BENCHMARK(readingOf)->Arg(5)->Arg(834)->Arg(8334)->Unit(benchmark::kMillisecond);
+
 // Two mixed models of one pair with Satterthwaite's df, y ~ build + round (+ covariate) + (1 | turn),
 // as bench/lmer.R fits them from the same file.
 void twoMixedModels(benchmark::State& state) {

@@ -132,10 +132,11 @@ std::vector<CalledGap> calledGaps(const JudgeRequest& request, const Column& col
             gap.past =
                 static_cast<std::size_t>(std::ranges::count_if(ownAll, [&](double value) { return value > average; }));
             if (std::min(own.size(), other.size()) >= fewestStints)
-                gap.ci95 = percentileInterval(
-                    seedFor(request, call == Call::bad ? "called bad" : "called good", column.metric, row.build,
-                            row.against),
-                    draws, [&](Random& random) { return resampledMean(random, own) - resampledMean(random, other); });
+                gap.ci95 = percentileInterval(seedFor(request, call == Call::bad ? "called bad" : "called good",
+                                                      column.metric, row.build, row.against),
+                                              drawsFor(draws, own.size() + other.size()), [&](Random& random) {
+                                                  return resampledMean(random, own) - resampledMean(random, other);
+                                              });
             gaps.push_back(gap);
         }
     }

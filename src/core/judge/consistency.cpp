@@ -104,21 +104,22 @@ std::vector<Distances> distancesOf(const Column& column, BuildAt build) {
     return stints;
 }
 
-double averageDistance(const std::vector<Distances>& stints, std::size_t without) {
+Distances totalOf(const std::vector<Distances>& stints) {
     Distances all;
-    for (std::size_t i = 0; i < stints.size(); ++i)
-        if (i != without) {
-            all.sum += stints[i].sum;
-            all.shots += stints[i].shots;
-        }
-    return all.sum / all.shots;
+    for (const Distances& stint : stints) {
+        all.sum += stint.sum;
+        all.shots += stint.shots;
+    }
+    return all;
 }
 
 // The variance of the logarithm of the average distance, by leaving out one stint at a time.
 double jackknifed(const std::vector<Distances>& stints) {
+    const Distances all = totalOf(stints);
     std::vector<double> without;
-    for (std::size_t i = 0; i < stints.size(); ++i)
-        without.push_back(std::log(averageDistance(stints, i)));
+    without.reserve(stints.size());
+    for (const Distances& stint : stints)
+        without.push_back(std::log((all.sum - stint.sum) / (all.shots - stint.shots)));
     const auto n = static_cast<double>(stints.size());
     return (n - 1) / n * squaresAboutMean(without);
 }
@@ -129,8 +130,10 @@ void byDistance(SpreadRatio& row, const Column& column, double margin) {
     const auto other = distancesOf(column, row.against);
     if (own.size() < fewestStints || other.size() < fewestStints)
         return;
-    const double a = averageDistance(own, own.size());
-    const double b = averageDistance(other, other.size());
+    const Distances mine = totalOf(own);
+    const Distances theirs = totalOf(other);
+    const double a = mine.sum / mine.shots;
+    const double b = theirs.sum / theirs.shots;
     const double va = jackknifed(own);
     const double vb = jackknifed(other);
     if (!(a > 0) || !(b > 0) || !(va + vb > 0) || !std::isfinite(va + vb))

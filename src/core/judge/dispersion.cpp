@@ -1,6 +1,7 @@
 #include "core/judge/dispersion.h"
 
 #include "core/judge/columns.h"
+#include "core/judge/resample.h"
 #include "core/judge/verdict.h"
 #include "core/random.h"
 #include "core/statistics/distributions.h"
@@ -135,7 +136,7 @@ std::optional<double> shuffleAreas(const Pieces& a, const Pieces& b, std::uint64
         deal(deal, 0, b.turns.size(), Scatter{});
         return reachedExactly / static_cast<double>(ways);
     }
-    constexpr auto draws = static_cast<int>(mostArrangements);
+    const int draws = drawsFor(static_cast<int>(mostArrangements), turns.size());
     int reached = 0;
     Random random(seed);
     for (int draw = 0; draw < draws; ++draw) {

@@ -1,6 +1,7 @@
 #include "core/judge/forgiveness.h"
 
 #include "core/judge/mixed_model.h"
+#include "core/judge/resample.h"
 #include "core/judge/shares.h"
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
@@ -10,6 +11,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <map>
 #include <numeric>
 
@@ -81,8 +83,8 @@ public:
 
     double resampled(Random& random) const {
         std::vector<std::size_t> times(m_sizes.size(), 0);
-        for (std::size_t i = 0; i < m_sizes.size(); ++i)
-            ++times[random.below(m_sizes.size())];
+        for (const std::size_t turn : drawnWithReplacement(random, m_sizes.size()))
+            ++times[turn];
         return m_sign * at(times);
     }
 
@@ -118,44 +120,47 @@ private:
     std::vector<std::size_t> m_sizes;
 };
 
-// The values of a metric by the number of their shot.
-std::vector<std::optional<double>> byShot(const Column& column) {
-    std::vector<std::optional<double>> values;
+// The values of a metric by the number of their shot; nan where it was not read.
+std::vector<double> byShot(const Column& column) {
+    std::vector<double> values;
     for (const auto& build : column.builds)
         for (const auto& turn : build.turns)
             for (std::size_t i = 0; i < turn.values.size(); ++i) {
                 if (turn.shots[i] >= values.size())
-                    values.resize(turn.shots[i] + 1);
+                    values.resize(turn.shots[i] + 1, std::numeric_limits<double>::quiet_NaN());
                 values[turn.shots[i]] = turn.values[i];
             }
     return values;
 }
 
-// Correlation of two metrics inside turns, over shots that have both.
-double correlationInsideTurns(const Column& a, const Column& b) {
+// Correlation of two metrics inside turns, over shots that have both. The second one's values come by shot.
+double correlationInsideTurns(const Column& a, const std::vector<double>& b) {
     double xy = 0;
     double xx = 0;
     double yy = 0;
     std::size_t n = 0;
-    const auto other = byShot(b);
+    std::vector<std::pair<double, double>> both;
     for (const auto& build : a.builds)
         for (const auto& turn : build.turns) {
-            std::vector<double> x;
-            std::vector<double> y;
+            both.clear();
+            double mx = 0;
+            double my = 0;
             for (std::size_t i = 0; i < turn.values.size(); ++i)
-                if (turn.shots[i] < other.size() && other[turn.shots[i]]) {
-                    x.push_back(turn.values[i]);
-                    y.push_back(*other[turn.shots[i]]);
+                if (turn.shots[i] < b.size() && !std::isnan(b[turn.shots[i]])) {
+                    both.emplace_back(turn.values[i], b[turn.shots[i]]);
+                    mx += both.back().first;
+                    my += both.back().second;
                 }
-            if (x.size() < 2)
+            if (both.size() < 2)
                 continue;
-            const double mx = meanOf(x);
-            const double my = meanOf(y);
-            for (std::size_t i = 0; i < x.size(); ++i)
-                xy += (x[i] - mx) * (y[i] - my);
-            xx += squaresAboutMean(x);
-            yy += squaresAboutMean(y);
-            n += x.size() - 1;
+            mx /= static_cast<double>(both.size());
+            my /= static_cast<double>(both.size());
+            for (const auto& [x, y] : both) {
+                xy += (x - mx) * (y - my);
+                xx += (x - mx) * (x - mx);
+                yy += (y - my) * (y - my);
+            }
+            n += both.size() - 1;
         }
     return n >= 5 && xx > 0 && yy > 0 ? xy / std::sqrt(xx * yy) : 0;
 }
@@ -224,7 +229,7 @@ std::optional<WorstFifth> quantileGap(const Column& column, BuildAt build, Build
     const WorstShots other(theirs, column.metric, share);
     result.gap = mine.seen() - other.seen();
     Random random(seed);
-    constexpr int draws = 4000;
+    const int draws = drawsFor(4000, own.turns.size() + theirs.turns.size());
     std::vector<double> gaps;
     gaps.reserve(draws);
     for (int draw = 0; draw < draws; ++draw)
@@ -274,10 +279,13 @@ TargetResult againstTarget(const Column& column, BuildAt build, double low, doub
 std::vector<std::vector<Outcome>> groupFindings(const std::vector<Column>& columns) {
     std::vector<std::size_t> group(columns.size());
     std::iota(group.begin(), group.end(), std::size_t{0});
+    std::vector<std::vector<double>> values;
+    for (const Column& column : columns)
+        values.push_back(byShot(column));
     for (std::size_t i = 0; i < columns.size(); ++i)
         for (std::size_t j = 0; j < i; ++j)
             if (bindsByArithmetic(columns[i].metric, columns[j].metric) ||
-                std::fabs(correlationInsideTurns(columns[i], columns[j])) >= 0.8)
+                std::fabs(correlationInsideTurns(columns[i], values[j])) >= 0.8)
                 std::ranges::replace(group, group[i], group[j]);
     std::map<std::size_t, std::vector<Outcome>> groups;
     for (std::size_t i = 0; i < columns.size(); ++i)

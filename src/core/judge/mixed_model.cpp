@@ -41,7 +41,9 @@ struct MixedModel::Parts {
     Solved solve(double lambda) const {
         const VectorXd weight = (lambda / (1 + lambda * turnCounts.array())).matrix();
         Solved s;
-        s.information = MatrixXd::Identity(columns, columns) - turnSums * weight.asDiagonal() * turnSums.transpose();
+        const MatrixXd weighted = turnSums * weight.cwiseSqrt().asDiagonal();
+        s.information = MatrixXd::Identity(columns, columns);
+        s.information.noalias() -= weighted.lazyProduct(weighted.transpose());
         s.factor.compute(s.information);
         const VectorXd right = -(turnSums * weight.cwiseProduct(turnResiduals));
         s.gamma = s.factor.solve(right);

@@ -1,11 +1,10 @@
 #include "core/judge/models.h"
 
+#include "core/judge/explained_part.h"
 #include "core/judge/mixed_model.h"
 #include "core/judge/verdict.h"
-#include "core/random.h"
 #include "core/record/number_text.h"
 #include "core/statistics/distributions.h"
-#include "core/statistics/quantile.h"
 
 #include <algorithm>
 #include <cmath>
@@ -219,44 +218,16 @@ std::optional<MixedModel> fitGap(const std::vector<CovariateRow>& rows, BuildAt 
     return rows.empty() ? std::nullopt : fitting.fit();
 }
 
-std::optional<double> explainedPart(const std::vector<CovariateRow>& rows, BuildAt build) {
-    const auto plain = fitGap(rows, build, Adjusted::no);
-    const auto equal = fitGap(rows, build, Adjusted::yes);
-    if (!plain || !equal)
-        return std::nullopt;
-    const auto a = plain->coefficient(1);
-    const auto b = equal->coefficient(1);
-    return a && b ? std::optional(a->value - b->value) : std::nullopt;
+std::vector<AdjustedRow> adjustedRows(const std::vector<CovariateRow>& rows, BuildAt build) {
+    std::vector<AdjustedRow> adjusted;
+    adjusted.reserve(rows.size());
+    for (const auto& [row, covariates] : rows)
+        adjusted.push_back({row.round, row.turn, row.build == build, row.y, covariates});
+    return adjusted;
 }
 
-// Percentile interval from rounds drawn with replacement; each drawn round is a round of its own.
-std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, BuildAt build, int draws,
-                                      std::uint64_t seed) {
-    std::map<std::size_t, std::vector<CovariateRow>> byRound;
-    for (const auto& row : rows)
-        byRound[row.row.round].push_back(row);
-    if (byRound.size() < 5 || draws == 0)
-        return std::nullopt;
-    std::vector<const std::vector<CovariateRow>*> rounds;
-    rounds.reserve(byRound.size());
-    for (const auto& [round, own] : byRound)
-        rounds.push_back(&own);
-    Random random(seed);
-    std::vector<double> parts;
-    for (int draw = 0; draw < draws; ++draw) {
-        std::vector<CovariateRow> sample;
-        for (std::size_t r = 0; r < rounds.size(); ++r)
-            for (CovariateRow row : *rounds[random.below(rounds.size())]) {
-                row.row.round = record::RoundAt(r);
-                row.row.turn = record::TurnAt(2 * r + (row.row.build == build ? 1 : 0));
-                sample.push_back(std::move(row));
-            }
-        if (const auto part = explainedPart(sample, build))
-            parts.push_back(*part);
-    }
-    if (parts.size() < static_cast<std::size_t>(draws) / 2)
-        return std::nullopt;
-    return Interval{statistics::quantileOf(parts, 0.025), statistics::quantileOf(parts, 0.975), 0.95};
+double ratioOf(const MixedModel& model) {
+    return model.isMixed() ? model.varTurn() / model.varShot() : 0;
 }
 
 } // namespace
@@ -264,8 +235,10 @@ std::optional<Interval> resampledPart(const std::vector<CovariateRow>& rows, Bui
 std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& column, BuildAt build, BuildAt against,
                                        const std::vector<Metric>& covariates, int draws, std::uint64_t seed) {
     const auto rows = covariateRows(test, column, build, against, covariates);
-    auto equal = estimateOf(fitGap(rows, build, Adjusted::yes), 1, column.metric);
-    auto plain = estimateOf(fitGap(rows, build, Adjusted::no), 1, column.metric);
+    const auto adjustedFit = fitGap(rows, build, Adjusted::yes);
+    const auto plainFit = fitGap(rows, build, Adjusted::no);
+    auto equal = estimateOf(adjustedFit, 1, column.metric);
+    auto plain = estimateOf(plainFit, 1, column.metric);
     if (!equal || !plain)
         return std::nullopt;
     for (ModelEstimate* estimate : {&*equal, &*plain}) {
@@ -274,7 +247,8 @@ std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& c
     }
     EqualStrike result{.equal = *equal, .asStruck = *plain};
     result.explained = plain->value - equal->value;
-    result.explainedInterval = resampledPart(rows, build, draws, seed);
+    result.explainedInterval =
+        explainedInterval(adjustedRows(rows, build), ratioOf(*plainFit), ratioOf(*adjustedFit), draws, seed);
     return result;
 }
 

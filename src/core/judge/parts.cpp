@@ -342,7 +342,8 @@ private:
         for (auto& ofRow : drawn)
             ofRow.resize(groups.size() + 1); // the last is what is not explained
         Random random(seedFor(m_request, "parts", Metric::carry, rows[first].build, rows[first].against));
-        for (int draw = 0; draw < draws; ++draw) {
+        const int times = drawsFor(draws, laps.size());
+        for (int draw = 0; draw < times; ++draw) {
             const Lap means = meanOver(laps, drawnWithReplacement(random, laps.size()));
             const Inputs a = flyable(means.other.in, withClub);
             const Inputs b = flyable(means.own.in, withClub);

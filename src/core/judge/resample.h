@@ -5,9 +5,16 @@
 #include "core/statistics/quantile.h"
 
 #include <cmath>
+#include <cstdint>
 #include <vector>
 
 namespace knot::judge {
+
+/// How many draws are enough where `parts` (stints, laps) are drawn anew: all of them up to 500, where each part
+/// weighs; a quarter up to 5,000 and a tenth beyond, where what is drawn is smooth and nearly normal.
+inline int drawsFor(int draws, std::size_t parts) {
+    return parts <= 500 ? draws : parts <= 5000 ? draws / 4 : draws / 10;
+}
 
 /// From the 2.5 % to the 97.5 % quantile of what was drawn; not empty.
 inline Interval percentiles(const std::vector<double>& drawn) {
@@ -29,11 +36,17 @@ std::optional<Interval> percentileInterval(std::uint64_t seed, int draws, Statis
     return percentiles(values);
 }
 
-/// Places 0 … count − 1 drawn with replacement, as many as there are.
+/// Places 0 … count − 1 drawn with replacement, as many as there are; count below 2³². Two from each 64 random bits:
+/// no place is likelier than another by more than one in four thousand million.
 inline std::vector<std::size_t> drawnWithReplacement(Random& random, std::size_t count) {
     std::vector<std::size_t> drawn(count);
-    for (std::size_t& one : drawn)
-        one = random.below(count);
+    constexpr std::uint64_t half = 0xffffffff;
+    for (std::size_t i = 0; i < count; i += 2) {
+        const std::uint64_t bits = random.bits();
+        drawn[i] = static_cast<std::size_t>((bits & half) * count >> 32);
+        if (i + 1 < count)
+            drawn[i + 1] = static_cast<std::size_t>((bits >> 32) * count >> 32);
+    }
     return drawn;
 }
 

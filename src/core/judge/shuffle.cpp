@@ -1,6 +1,7 @@
 #include "core/judge/shuffle.h"
 
 #include "core/judge/columns.h"
+#include "core/judge/resample.h"
 #include "core/random.h"
 #include "core/statistics/quantile.h"
 
@@ -14,7 +15,7 @@ using namespace statistics;
 namespace {
 
 constexpr std::uint64_t largestCount = 200000;
-constexpr std::uint64_t draws = 20000;
+constexpr int mostDraws = 20000;
 constexpr std::size_t bins = 41;
 
 // Gathers shuffled gaps: how many reach the real one, and the histogram for the picture. The
@@ -112,7 +113,8 @@ ShuffleCheck shuffleLabels(const std::vector<double>& build, const std::vector<d
         return std::move(tally).exact();
     }
     Random random(seed);
-    for (std::uint64_t draw = 0; draw < draws; ++draw) {
+    const int draws = drawsFor(mostDraws, pooled.size());
+    for (int draw = 0; draw < draws; ++draw) {
         double sum = 0;
         for (std::size_t i = 0; i < build.size(); ++i) {
             std::swap(pooled[i], pooled[i + random.below(pooled.size() - i)]);
@@ -139,13 +141,18 @@ ShuffleCheck flipSigns(const std::vector<double>& differences, std::uint64_t see
                 tally.add((h + l) * perSum);
         return std::move(tally).exact();
     }
+    // A bit is enough for each sign, and eight of them find what eight differences come to.
+    std::vector<std::vector<double>> eights;
+    for (std::size_t from = 0; from < rounds; from += 8)
+        eights.push_back(signedSums(differences, from, std::min(from + 8, rounds)));
     Random random(seed);
-    for (std::uint64_t draw = 0; draw < draws; ++draw) {
+    const int draws = drawsFor(mostDraws, rounds);
+    for (int draw = 0; draw < draws; ++draw) {
         double sum = 0;
-        std::uint64_t signs = 0; // a bit is enough for each
-        for (std::size_t i = 0; i < rounds; ++i) {
-            signs = i % 64 == 0 ? random.bits() : signs >> 1U;
-            sum += differences[i] * (1.0 - 2.0 * static_cast<double>(signs & 1U));
+        std::uint64_t signs = 0;
+        for (std::size_t i = 0; i < eights.size(); ++i) {
+            signs = i % 8 == 0 ? random.bits() : signs >> 8U;
+            sum += eights[i][signs & (eights[i].size() - 1)];
         }
         tally.add(sum * perSum);
     }

@@ -259,13 +259,14 @@ void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<
     const Resampling resampling(all, std::move(groupOf), groups.size(), stints, laps);
     Random random(seedFor(request, "whose doing", metric, {}, {}));
     std::vector<std::vector<double>> drawn(groups.size());
-    for (int draw = 0; draw < draws; ++draw) {
+    const int times = drawsFor(draws, numbers.size());
+    for (int draw = 0; draw < times; ++draw) {
         const auto shares = resampling.shares(random);
         for (std::size_t g = 0; g < shares.size(); ++g)
             drawn[g].push_back(shares[g]);
     }
     for (std::size_t g = 0; g < groups.size(); ++g)
-        if (2 * drawn[g].size() > static_cast<std::size_t>(draws))
+        if (2 * drawn[g].size() > static_cast<std::size_t>(times))
             result.shares[g].ci95 = percentiles(drawn[g]);
 }
 
