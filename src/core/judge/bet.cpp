@@ -183,23 +183,30 @@ template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, Use use
         upTo.push_back(sum += part.weight);
     Random random(seed);
     std::vector<double> normals(k);
+    std::vector<double> off(k); // of a draw from its part's middle
     std::vector<double> effects(k);
     std::size_t at = 0;
-    for (int draw = 0; draw < draws; ++draw) {
-        const bool mirrored = draw % 2 == 1;
-        while (!mirrored && at + 1 < upTo.size() && upTo[at] < (draw + 1.0) / draws * sum)
+    for (int draw = 0; draw < draws; draw += 2) {
+        while (at + 1 < upTo.size() && upTo[at] < (draw + 1.0) / draws * sum)
             ++at;
         const Part& part = m_parts[at];
+        const Level& laps = m_levels[part.stint];
         for (double& normal : normals)
-            normal = mirrored ? -normal : random.normal();
-        double level = m_levels[part.stint].value;
+            normal = random.normal();
+        double level = laps.value;
+        double levelOff = 0;
         for (std::size_t i = 0; i < k; ++i) {
-            effects[i] = part.mean[i];
+            off[i] = 0;
             for (std::size_t j = 0; j <= i; ++j)
-                effects[i] += part.root[i * k + j] * normals[j];
-            level -= m_levels[part.stint].shares[i] * effects[i];
+                off[i] += part.root[i * k + j] * normals[j];
+            effects[i] = part.mean[i] + off[i];
+            level -= laps.shares[i] * part.mean[i];
+            levelOff -= laps.shares[i] * off[i];
         }
-        use(effects, level);
+        use(effects, level + levelOff);
+        for (std::size_t i = 0; i < k; ++i)
+            effects[i] = part.mean[i] - off[i];
+        use(effects, level - levelOff);
     }
 }
 
@@ -293,13 +300,19 @@ std::vector<BestBet> Bet::best(const record::Want& want, std::uint64_t seed, int
     }
     std::vector<double> merits(m_builds.size());
     drawEach(seed, draws, [&](const std::vector<double>& effects, double level) {
-        for (std::size_t i = 0; i < merits.size(); ++i)
+        std::size_t top = 0;
+        for (std::size_t i = 0; i < merits.size(); ++i) {
             merits[i] = merit(effects[i], level, want);
-        const auto top = std::ranges::max_element(merits);
-        best[static_cast<std::size_t>(top - merits.begin())].chance += 1.0 / draws;
+            top = merits[i] > merits[top] ? i : top;
+        }
+        best[top].chance += 1;
         for (std::size_t i = 0; i < merits.size(); ++i)
-            best[i].loss += (*top - merits[i]) / draws;
+            best[i].loss += merits[top] - merits[i];
     });
+    for (BestBet& one : best) {
+        one.chance /= draws;
+        one.loss /= draws;
+    }
     return best;
 }
 

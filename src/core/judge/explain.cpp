@@ -26,7 +26,7 @@
 namespace knot::judge {
 namespace {
 
-constexpr int explainedDraws = 4000;
+constexpr int explainedDraws = 1000;
 
 class Explanation {
 public:

@@ -161,7 +161,7 @@ public:
         }
     }
 
-    std::vector<double> shares(Random& random) const {
+    std::vector<double> shares(Random& random) {
         const Eigen::Index size = m_stints.front().sum.size();
         MatrixXd products = MatrixXd::Zero(size, size);
         std::vector<double> counts(m_lapCount, 0.0);
@@ -184,8 +184,9 @@ public:
         const double whole = products(size - 1, size - 1);
         if (!(whole > 0))
             return {};
-        const VectorXd bars = 1e-10 * products.diagonal();
-        enter(products, bars, {.set = 0, .next = 0, .free = free}, whole / free, worth);
+        m_bars = 1e-10 * products.diagonal();
+        m_swept.assign(m_groups + 1, products);
+        enter({.set = 0, .next = 0, .depth = 0, .free = free}, whole / free, worth);
         return shapley(worth, m_groups);
     }
 
@@ -199,33 +200,35 @@ private:
 
     // The groups that were swept so far, which may come next, and the degrees of freedom that are left.
     struct Entered {
-        std::size_t set = 0, next = 0;
+        std::size_t set = 0, next = 0, depth = 0;
         double free = 0;
     };
 
     // The worth of every set that adds groups from `next` on to what is swept already.
-    void enter(const MatrixXd& swept, const VectorXd& bars, const Entered& entered, double whole,
-               std::vector<double>& worth) const {
+    void enter(const Entered& entered, double whole, std::vector<double>& worth) {
         for (std::size_t g = entered.next; g < m_groups; ++g) {
-            MatrixXd further = swept;
+            MatrixXd& further = m_swept[entered.depth + 1];
+            further = m_swept[entered.depth];
             double left = entered.free;
             for (std::size_t c = 0; c < m_groupOf.size(); ++c)
                 if (const auto column = static_cast<Eigen::Index>(c);
-                    m_groupOf[c] == g && further(column, column) > bars(column)) {
-                    const VectorXd pivot = further.col(column) / std::sqrt(further(column, column));
-                    further -= pivot * pivot.transpose();
+                    m_groupOf[c] == g && further(column, column) > m_bars(column)) {
+                    m_pivot = further.col(column) / std::sqrt(further(column, column));
+                    further.noalias() -= m_pivot * m_pivot.transpose();
                     left -= 1;
                 }
             const std::size_t with = entered.set | std::size_t{1} << g;
             const double residual = std::max(further(further.rows() - 1, further.cols() - 1), 0.0);
             worth[with] = left > 0 ? 1 - residual / left / whole : 0;
-            enter(further, bars, {.set = with, .next = g + 1, .free = left}, whole, worth);
+            enter({.set = with, .next = g + 1, .depth = entered.depth + 1, .free = left}, whole, worth);
         }
     }
 
     std::vector<Stint> m_stints;
     std::vector<std::size_t> m_groupOf;
     std::size_t m_groups = 0, m_lapCount = 0;
+    VectorXd m_bars, m_pivot;
+    std::vector<MatrixXd> m_swept; ///< by how many groups were swept
 };
 
 } // namespace
@@ -256,7 +259,7 @@ void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<
     }
     all.conservativeResize(Eigen::NoChange, all.cols() + 1);
     all.rightCols(1) = y;
-    const Resampling resampling(all, std::move(groupOf), groups.size(), stints, laps);
+    Resampling resampling(all, std::move(groupOf), groups.size(), stints, laps);
     Random random(seedFor(request, "whose doing", metric, {}, {}));
     std::vector<std::vector<double>> drawn(groups.size());
     const int times = drawsFor(draws, numbers.size());
