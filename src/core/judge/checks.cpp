@@ -3,6 +3,7 @@
 #include "core/rack/difference.h"
 
 #include <algorithm>
+#include <map>
 #include <set>
 
 namespace knot::judge {
@@ -63,6 +64,21 @@ private:
         if (anyCap(Cap::tooFewRounds))
             add("too_few_rounds", Severity::caution);
         sameOrder();
+        playersInOneOrder();
+    }
+
+    // The clubs in the order in which each player first met them.
+    void playersInOneOrder() {
+        std::map<std::size_t, std::vector<BuildAt>> met;
+        for (const record::Turn& turn : m_structure.turns)
+            if (turn.round)
+                if (auto& own = met[turn.player]; std::ranges::find(own, turn.build) == own.end())
+                    own.push_back(turn.build);
+        if (met.size() < 2)
+            return;
+        const auto& first = met.begin()->second;
+        if (first.size() > 1 && std::ranges::all_of(met, [&](const auto& own) { return own.second == first; }))
+            add("players_one_order", Severity::caution, {.count = met.size()});
     }
 
     // Pairs that were hit in one order in nearly every lap: along a line where it could be laid, else by laps that

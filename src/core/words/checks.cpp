@@ -94,6 +94,11 @@ const std::map<std::string, Say, std::less<>>& sayings() {
              return "The clubs were hit in the same order in nearly every lap, so averages are compared along a common "
                     "line through the stints, which takes a steady drift out.";
          }},
+        {"players_one_order",
+         [](const Check& check, const Reading&) {
+             return "All " + std::to_string(check.count) +
+                    " players met the clubs in the same order: what they share may be the order's doing.";
+         }},
         {"too_few_rounds",
          [](const Check&, const Reading&) -> std::string {
              return "Some clubs share fewer than two laps, so their gap has no known error.";

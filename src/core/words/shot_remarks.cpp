@@ -1,10 +1,16 @@
 #include "core/words/shot_remarks.h"
 
 #include "core/record/number_text.h"
+#include "core/record/table.h"
 #include "core/record/text.h"
 
 #include <algorithm>
 #include <cmath>
+#include <string_view>
+
+namespace knot::embedded {
+extern const std::string_view stepTable; // data/steps.csv
+}
 
 namespace knot::words {
 namespace {
@@ -16,6 +22,16 @@ using record::DisplayUnits;
 using record::MetricFormat;
 
 constexpr double usually = 0.05;
+
+// What lies between one club of a bag and the next, m, where the shorter one carries so far: data/steps.csv.
+double carryStep(double carry) {
+    static const auto rows = record::tableRows(embedded::stepTable, 2);
+    double step = record::tableNumber(rows.front()[1]);
+    for (const auto& row : rows)
+        if (carry >= record::tableNumber(row[0]))
+            step = record::tableNumber(row[1]);
+    return step;
+}
 
 std::string percent(double share) {
     return record::fixed(100 * share, 0);
@@ -190,9 +206,11 @@ private:
                 !summary->withinTurnSd || !(*summary->withinTurnSd > 0))
                 continue;
             const double share = std::fabs(row.gap) / *summary->withinTurnSd;
+            const double clubs = row.metric == Metric::carry ? std::fabs(row.gap) / carryStep(summary->mean) : 0;
             add("beside_scatter", Severity::note,
                 "The gap in " + label(row.metric) + ", " + pair(row.build, row.against) + ", is " +
-                    record::fixed(share, share < 1 ? 1 : 0) + " times what shots inside a stint vary by.");
+                    record::fixed(share, share < 1.95 ? 1 : 0) + " times what shots inside a stint vary by" +
+                    (clubs >= 0.25 ? ", and " + record::fixed(clubs, 1) + " of the step from club to club." : "."));
         }
     }
 
@@ -204,7 +222,12 @@ private:
                         label(row.metric) + " " + percent(row.chance) + " times in 100" +
                         (row.ci95 ? " (" + percentRange(*row.ci95) + ")." : "."));
         for (const TenShots& row : m_reading.tenShots)
-            if (isLookedAt(row.metric))
+            if (row.metric == Metric::ballSpeed && m_reading.carryPerBallSpeed) {
+                const double carry = row.range * *m_reading.carryPerBallSpeed;
+                add("ten_shots_in_carry", Severity::note,
+                    "Of ten shots with " + name(row.build) + ", ball speed alone spreads carry over about " +
+                        formatOf(Metric::carry, carry / 10).withUnit(carry) + ".");
+            } else if (isLookedAt(row.metric))
                 add("ten_shots", Severity::note,
                     "From the longest to the shortest of ten shots with " + name(row.build) + ": about " +
                         formatOf(row.metric, row.range / 10).withUnit(row.range) + " of " + label(row.metric) + ".");

@@ -1,0 +1,218 @@
+// Declared outcomes that see more, orders that were not rotated, and spreads with mishits: their rates by simulation.
+#include "core/judge/average.h"
+#include "core/judge/common_line.h"
+#include "core/judge/consistency.h"
+#include "core/judge/declared_gaps.h"
+#include "core/statistics/distributions.h"
+#include "simulation/trial.h"
+
+#include <catch2/catch.hpp>
+
+#include <cmath>
+
+using namespace knot;
+using knot::test::printRow;
+using knot::test::Rate;
+using knot::test::repetitions;
+using record::BuildAt;
+using record::Metric;
+
+namespace {
+
+/// Two clubs, all in units of the shot SD.
+struct Bay {
+    int laps = 6, stint = 5;
+    double stintSd = 0.5;
+    double explained = 0;   ///< of the variance of shots, by club speed
+    double shift = 0;       ///< how much faster the second club is swung
+    double useless = 0;     ///< covariates that explain nothing
+    double mishits = 0;     ///< share of shots that fall short, with both
+    double mishitsMore = 0; ///< and that much more with the second
+    double likeness = 0;    ///< correlation of neighbouring shots
+    double drift = 0;       ///< per shot
+    enum class Order { turned, coin, same } order = Order::turned;
+
+    record::Test strike(Random& random) const {
+        record::Test test;
+        test.builds = {{.name = "Slate"}, {.name = "Fern"}};
+        double carried = random.normal();
+        double drifted = 0;
+        for (int lap = 0; lap < laps; ++lap) {
+            const bool swapped = order == Order::turned ? lap % 2 == 1
+                                 : order == Order::coin ? random.uniform() < 0.5
+                                                        : false;
+            for (const std::size_t build : {swapped ? 1U : 0U, swapped ? 0U : 1U}) {
+                const double own = stintSd * random.normal();
+                for (int i = 0; i < stint; ++i) {
+                    const double swing = random.normal();
+                    carried = likeness * carried + std::sqrt(1 - likeness * likeness) * random.normal();
+                    double y = 100 + own + std::sqrt(1 - explained) * carried +
+                               std::sqrt(explained) * (swing + (build == 1 ? shift : 0)) + (drifted += drift);
+                    if (random.uniform() < mishits + (build == 1 ? mishitsMore : 0))
+                        y -= 3 + std::fabs(2 * random.normal());
+                    record::Shot shot{.build = BuildAt(build), .handedOver = i == 0, .round = std::to_string(lap)};
+                    shot.readings.measure(Metric::carry, y);
+                    shot.readings.measure(Metric::clubSpeed, 40 + swing + (build == 1 ? shift : 0));
+                    shot.readings.measure(Metric::strikeHigh, random.normal());
+                    shot.readings.measure(Metric::attack, random.normal());
+                    test.shots.push_back(std::move(shot));
+                }
+            }
+        }
+        return test;
+    }
+};
+
+judge::Column columnIn(const record::Test& test) {
+    return judge::columnOf(test, record::structureOf(test), Metric::carry, judge::Taken::counted);
+}
+
+bool isFluke(const std::optional<judge::AverageGap>& row) {
+    return row && row->claim.p && *row->claim.p < 0.05;
+}
+
+} // namespace
+
+TEST_CASE("at equal delivery nothing is claimed too often where the swing makes the whole gap") {
+    Random random(41);
+    struct Cell {
+        const char* name;
+        Bay bay;
+        std::vector<Metric> covariates;
+    };
+    const std::vector<Cell> cells = {
+        {"nothing explained", {}, {Metric::clubSpeed}},
+        {"a half explained", {.explained = 0.5}, {Metric::clubSpeed}},
+        {"a half explained, two useless besides",
+         {.explained = 0.5},
+         {Metric::clubSpeed, Metric::strikeHigh, Metric::attack}},
+        {"0.7 explained, the club swung 1 SD faster", {.explained = 0.7, .shift = 1}, {Metric::clubSpeed}},
+        {"0.3 explained, 4 laps of 3, 0.5 SD faster",
+         {.laps = 4, .stint = 3, .explained = 0.3, .shift = 0.5},
+         {Metric::clubSpeed}},
+    };
+    printRow("at equal delivery, nothing differs | claims (≤ 5) | variance of the gap against as struck");
+    for (const Cell& cell : cells) {
+        Rate flukes;
+        double equal = 0;
+        double asStruck = 0;
+        for (int i = 0; i < repetitions(1500); ++i) {
+            const auto test = cell.bay.strike(random);
+            const auto column = columnIn(test);
+            const auto row = judge::gapAtEqualDelivery(test, column, BuildAt(1), BuildAt(0), cell.covariates, 0.6);
+            flukes.count(isFluke(row));
+            equal += row->gap * row->gap;
+            const double struck = judge::averageGap(column, BuildAt(1), BuildAt(0), 0.6)->gap -
+                                  std::sqrt(cell.bay.explained) * cell.bay.shift;
+            asStruck += struck * struck;
+        }
+        char ratio[16];
+        std::snprintf(ratio, sizeof ratio, "%.2f", equal / asStruck);
+        printRow(std::string(cell.name) + " | " + flukes.percent() + " | " + ratio);
+        INFO(cell.name);
+        CHECK(flukes.isAtMost(0.05));
+        if (cell.bay.explained >= 0.5)
+            CHECK(equal < asStruck);
+    }
+}
+
+TEST_CASE("the typical shot claims nothing too often, and sees more where there are mishits") {
+    Random random(42);
+    printRow("typical shot, nothing differs | claims (≤ 5) | variance of the gap against the average");
+    for (const double mishits : {0.0, 0.06, 0.12, 0.2}) {
+        Rate flukes;
+        double typical = 0;
+        double average = 0;
+        for (int i = 0; i < repetitions(1500); ++i) {
+            const auto column = columnIn(Bay{.mishits = mishits}.strike(random));
+            const auto row = judge::gapOfTypicalShot(column, BuildAt(1), BuildAt(0), 0.6, {});
+            flukes.count(isFluke(row));
+            typical += row->gap * row->gap;
+            const double struck = judge::averageGap(column, BuildAt(1), BuildAt(0), 0.6)->gap;
+            average += struck * struck;
+        }
+        char ratio[16];
+        std::snprintf(ratio, sizeof ratio, "%.2f", typical / average);
+        printRow(std::to_string(static_cast<int>(std::lround(100 * mishits))) + " % mishits | " + flukes.percent() +
+                 " | " + ratio);
+        CHECK(flukes.isAtMost(0.055));
+        if (mishits > 0)
+            CHECK(typical < average);
+    }
+}
+
+TEST_CASE("an order that was the same in every lap is judged along a line, one that was tossed for by laps") {
+    Random random(43);
+    struct Cell {
+        const char* name;
+        Bay bay;
+    };
+    const std::vector<Cell> cells = {
+        {"8 laps of 3, neighbours alike 0.5", {.laps = 8, .stint = 3, .stintSd = 0, .likeness = 0.5}},
+        {"8 laps of 3, a drift of 0.1 a shot", {.laps = 8, .stint = 3, .drift = 0.1}},
+        {"12 laps of 2, alike 0.7", {.laps = 12, .stint = 2, .stintSd = 0, .likeness = 0.7}},
+    };
+    printRow("nothing differs | same order: by laps | along a line (≤ 5) | tossed by a coin, by laps (≤ 5)");
+    for (Cell cell : cells) {
+        Rate byLaps;
+        Rate byLine;
+        Rate tossed;
+        for (int i = 0; i < repetitions(1500); ++i) {
+            cell.bay.order = Bay::Order::same;
+            const auto column = columnIn(cell.bay.strike(random));
+            const auto row = judge::averageGap(column, BuildAt(1), BuildAt(0), 0.6);
+            REQUIRE(row->method == judge::GapMethod::line);
+            byLine.count(isFluke(row));
+            judge::Column drawn = column;
+            drawn.drawn = true; // as if laps took the order out
+            byLaps.count(isFluke(judge::averageGap(drawn, BuildAt(1), BuildAt(0), 0.6)));
+            cell.bay.order = Bay::Order::coin;
+            judge::Column coin = columnIn(cell.bay.strike(random));
+            coin.drawn = true;
+            tossed.count(isFluke(judge::averageGap(coin, BuildAt(1), BuildAt(0), 0.6)));
+        }
+        printRow(std::string(cell.name) + " | " + byLaps.percent() + " | " + byLine.percent() + " | " +
+                 tossed.percent());
+        INFO(cell.name);
+        CHECK(byLine.isAtMost(0.055));
+        CHECK(tossed.isAtMost(0.055));
+    }
+}
+
+TEST_CASE("spreads as average distances keep their rate with mishits, and cover their own ratio") {
+    Random random(44);
+    printRow("spreads, 8 laps of 4 | claims where alike (≤ 5) | covers its own ratio (95) | Bonett's claims");
+    struct Cell {
+        const char* name;
+        Bay bay;
+    };
+    for (const Cell& cell : {Cell{"no mishits", {.laps = 8, .stint = 4}},
+                             Cell{"a tenth with both", {.laps = 8, .stint = 4, .mishits = 0.1}},
+                             Cell{"a tenth with one alone", {.laps = 8, .stint = 4, .mishitsMore = 0.1}}}) {
+        // What the ratio of average distances comes to, from many shots.
+        double own = 0;
+        double other = 0;
+        for (int i = 0; i < 3000; ++i)
+            if (const auto row = judge::spreadRatio(columnIn(cell.bay.strike(random)), BuildAt(1), BuildAt(0), 1.25)) {
+                own += row->distanceBuild;
+                other += row->distanceAgainst;
+            }
+        const double truth = own / other;
+        Rate claims;
+        Rate covers;
+        Rate bonett;
+        for (int i = 0; i < repetitions(1500); ++i) {
+            const auto row = judge::spreadRatio(columnIn(cell.bay.strike(random)), BuildAt(1), BuildAt(0), 1.25);
+            REQUIRE(row->method == judge::SpreadMethod::distance);
+            claims.count(*row->claim.p < 0.05);
+            covers.count(row->ci95->contains(truth));
+            bonett.count(row->sds->p && *row->sds->p < 0.05);
+        }
+        printRow(std::string(cell.name) + " | " + (cell.bay.mishitsMore > 0 ? "–" : claims.percent()) + " | " +
+                 covers.percent() + " | " + bonett.percent());
+        INFO(cell.name);
+        if (cell.bay.mishitsMore == 0)
+            CHECK(claims.isAtMost(0.055));
+        CHECK(covers.isAtLeast(0.92));
+    }
+}
