@@ -161,8 +161,15 @@ void judgeFile(const JudgeOptions& options) {
             said << line << "\n";
     record::Test& test = imported.test;
     fillCard(test, options);
-    const auto result =
-        judge::judge({.subject = judge::Case::of(test), .seed = options.seed, .level = levelOf(options.level)});
+    judge::JudgeRequest request{
+        .subject = judge::Case::of(test), .seed = options.seed, .level = levelOf(options.level)};
+    if (const auto earlier = earlierOf(options.file, test); !earlier.empty()) {
+        request.usual = judge::usualStruck(earlier, test.firstPlayer().name);
+        for (const record::Metric metric : record::allMetrics())
+            if (const auto own = plan::ownSpreads(earlier, metric); own && options.level.empty())
+                request.own[metric] = *own;
+    }
+    const auto result = judge::judge(request);
     if (options.json) {
         for (const auto& note : imported.notes)
             said << note << "\n";

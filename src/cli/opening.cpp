@@ -2,6 +2,8 @@
 
 #include "files/test_json.h"
 
+#include <algorithm>
+
 namespace knot::cli {
 
 record::Test findTest(logbook::Logbook& book, const std::string& wanted) {
@@ -46,6 +48,18 @@ files::ImportedTest openTest(const std::string& file, const std::string& wanted,
         throw Refusal{files::sentence(imported.error())};
     files::settleNamelessClub(imported->test);
     return std::move(*imported);
+}
+
+std::vector<record::Test> earlierOf(const std::string& file, const record::Test& test) {
+    std::vector<record::Test> earlier;
+    const std::string player = test.firstPlayer().id;
+    if (!file.ends_with(".knotbook") || player.empty())
+        return earlier;
+    auto book = orRefuse(logbook::Logbook::read(file));
+    for (const auto& entry : orRefuse(book.tests()))
+        if (entry.id != test.id && std::ranges::find(entry.playerIds, player) != entry.playerIds.end())
+            earlier.push_back(orRefuse(book.load(entry.id)));
+    return earlier;
 }
 
 } // namespace knot::cli

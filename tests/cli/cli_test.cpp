@@ -50,6 +50,28 @@ TEST_CASE("judge prints sentences for people and the reading as JSON") {
             CHECK(row.at("favours") == "better");
 }
 
+TEST_CASE("what is declared at equal delivery, of the typical shot and from an aim has rows of its own") {
+    const auto reading = nlohmann::json::parse(run("judge " + reference +
+                                                   "whole_swing.csv --baseline Alder --primary equal:carry_m,typical:"
+                                                   "carry_m,miss_m --equal club_speed_ms,strike_high_mm --aim 160,2 "
+                                                   "--level steady --json")
+                                                   .output);
+    std::vector<std::string> outcomes;
+    for (const auto& row : reading.at("average"))
+        if (row.at("role") == "primary")
+            outcomes.push_back(row.value("outcome", row.at("metric").get<std::string>()));
+    CHECK(std::ranges::count(outcomes, "equal:carry_m") == 2);
+    CHECK(std::ranges::count(outcomes, "typical:carry_m") == 2);
+    CHECK(std::ranges::count(outcomes, "miss_m") == 2);
+    CHECK(reading.at("misses").size() == 3);
+    CHECK(reading.at("misses")[0].at("aimed") == true);
+    CHECK(reading.at("parts").size() == 4); // carry and side of two pairs
+    const auto text = run("judge " + reference + "whole_swing.csv --baseline Alder --level steady").output;
+    CHECK(text.find("Delivered alike") < text.find("Not settled, Briar against Alder: "));
+    CHECK(text.find("What moves carry from shot to shot") != std::string::npos);
+    CHECK(text.find("the usual stints of a steady player") != std::string::npos);
+}
+
 TEST_CASE("every pair is judged on request, each row naming both clubs") {
     const auto json = nlohmann::json::parse(run("judge " + reference + "rotated_turns.csv --best --json").output);
     CHECK(json.at("average").size() == 18); // three pairs, five metrics and the strike
@@ -86,6 +108,11 @@ TEST_CASE("wrong usage and unreadable input end with 2 and one line that says wh
                         {file + "--margin carry_m=x", "is not a number"},
                         {file + "--want carry_m=far", "is not a number"},
                         {file + "--alpha 2", "less than 1"},
+                        {file + "--primary equal:carry_m", "needs what is held equal"},
+                        {file + "--primary equal:carry_m --equal ball_speed_ms", "can't be held equal"},
+                        {file + "--aim far", "is not a number"},
+                        {file + "--aim 2000", "less than 1000"},
+                        {file + "--level tour", "steady, club or occasional"},
                         {file + "--primary carry_m,side_m,spin_rpm,launch_deg", "three outcomes at most"},
                         {"simulate nobody -o /tmp/x.csv", "there is no scenario 'nobody'"},
                         {"simulate five-wood --rounds 0 -o /tmp/x.csv", "--rounds"},

@@ -1,5 +1,6 @@
 #include "app/picture/cords.h"
 #include "app/picture/face.h"
+#include "app/picture/landing.h"
 #include "app/picture/power.h"
 #include "app/picture/strip.h"
 #include "app/picture/swarm.h"
@@ -190,4 +191,48 @@ TEST_CASE("a power curve runs from no gap to the largest, inside its field") {
     for (const auto& chance : layout.chances)
         CHECK(chance.at == Approx(layout.top + layout.height * (1 - chance.value / 100)));
     CHECK(knot::picture::layOutPower({.largest = 6, .plan = {}, .runs = {}, .worthwhile = 3}, 400, 200).plan.empty());
+}
+
+TEST_CASE("landings have one scale both ways, hold every shot, and their contours hold what they say") {
+    LandingData data;
+    LandingCloud cloud;
+    for (int i = 0; i < 40; ++i)
+        cloud.shots.push_back({6 * std::sin(1.3 * i), 150 + 9 * std::cos(2.1 * i), static_cast<std::size_t>(i)});
+    cloud.spread = {.side = 1, .carry = 151, .sdAlong = 8, .sdAcross = 4, .tilt = 25};
+    data.clouds = {cloud};
+    const LandingLayout layout = layOutLanding(data, {0, 0, 600, 400});
+    REQUIRE(!layout.isEmpty);
+    REQUIRE(layout.shots.size() == 40);
+    for (const PlacedLanding& placed : layout.shots) {
+        CHECK((placed.at.x > 0 && placed.at.x < 600));
+        CHECK((placed.at.y > 0 && placed.at.y < 400));
+    }
+    const auto a = layout.place(0, 150);
+    CHECK(layout.place(1, 150).x - a.x == Approx(a.y - layout.place(0, 151).y)); // right and up, alike
+    for (const auto& [share, radius] : {std::pair(0.5, 1.17741), std::pair(0.9, 2.14597)}) {
+        const auto contour = layout.contour(*cloud.spread, share);
+        const auto middle = layout.place(1, 151);
+        double far = 0;
+        double near = 1e9;
+        GroundPoint farthest;
+        for (const GroundPoint& point : contour) {
+            const double distance = std::hypot(point.x - middle.x, point.y - middle.y) / layout.pixelsPerUnit;
+            if (distance > far) {
+                far = distance;
+                farthest = point;
+            }
+            near = std::min(near, distance);
+        }
+        CHECK(far == Approx(radius * 8).epsilon(1e-3));
+        CHECK(near == Approx(radius * 4).epsilon(1e-3));
+        // The long axis leans to the right of the target line.
+        CHECK((farthest.x - middle.x) * (middle.y - farthest.y) > 0);
+    }
+    CHECK(layOutLanding({}, {0, 0, 100, 100}).isEmpty);
+    LandingData single;
+    single.clouds = {{.shots = {{0, 100, 0}}}};
+    CHECK(!layOutLanding(single, {0, 0, 100, 100}).isEmpty);
+    LandingData wide = data; // a contour beyond all measure does not squeeze the shots
+    wide.clouds[0].spread->sdAlong = 5000;
+    CHECK(layOutLanding(wide, {0, 0, 600, 400}).pixelsPerUnit > 0.5 * layout.pixelsPerUnit);
 }

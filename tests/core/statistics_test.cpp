@@ -4,6 +4,7 @@
 #include "core/statistics/quantile.h"
 #include "core/statistics/ranks.h"
 #include "core/statistics/roots.h"
+#include "core/statistics/shapley.h"
 
 #include <catch2/catch.hpp>
 
@@ -216,4 +217,19 @@ TEST_CASE("ranks: pairs, Spearman, Fisher's exact and sign tests against counts 
     CHECK(signTest(8, 8) == Approx(2.0 / 256));
     CHECK(signTest(4, 8) == 1);
     CHECK(signTest(0, 0) == 1);
+}
+
+TEST_CASE("Shapley's shares sum to the whole, treat alikes alike and give nothing to who adds nothing") {
+    using knot::statistics::shapley;
+    // Two players who only together are worth 6, a third adds 1 always, a fourth nothing.
+    std::vector<double> worth;
+    for (unsigned set = 0; set < 16; ++set)
+        worth.push_back(((set & 3U) == 3 ? 6 : 0) + ((set & 4U) != 0 ? 1 : 0));
+    const auto shares = shapley(worth);
+    REQUIRE(shares.size() == 4);
+    CHECK(shares[0] == Approx(3));
+    CHECK(shares[1] == Approx(3));
+    CHECK(shares[2] == Approx(1));
+    CHECK(shares[3] == Approx(0).margin(1e-15));
+    CHECK(shapley({5}).empty());
 }

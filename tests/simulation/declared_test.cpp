@@ -1,8 +1,12 @@
 // Declared outcomes that see more, orders that were not rotated, and spreads with mishits: their rates by simulation.
 #include "core/judge/average.h"
+#include "core/judge/beats.h"
 #include "core/judge/common_line.h"
 #include "core/judge/consistency.h"
 #include "core/judge/declared_gaps.h"
+#include "core/judge/judge.h"
+#include "core/judge/swing.h"
+#include "core/judge/whose.h"
 #include "core/statistics/distributions.h"
 #include "simulation/trial.h"
 
@@ -214,5 +218,63 @@ TEST_CASE("spreads as average distances keep their rate with mishits, and cover 
         if (cell.bay.mishitsMore == 0)
             CHECK(claims.isAtMost(0.055));
         CHECK(covers.isAtLeast(0.92));
+    }
+}
+
+TEST_CASE("the same swing is said, and a differing one, no more often than they may be") {
+    Random random(45);
+    printRow("delivery of club speed, 8 laps of 4 | “differs” (≤ 5) | “the same” at a gap of the margin (≤ 5)");
+    Rate differs;
+    Rate same;
+    const double margin = record::info(Metric::clubSpeed).worthwhileGap;
+    for (int i = 0; i < repetitions(1500); ++i) {
+        auto verdictAt = [&](double shift) {
+            const auto test = Bay{.laps = 8, .stint = 4, .shift = shift}.strike(random);
+            const auto reading =
+                judge::judge({.subject = judge::Case::of(test), .depth = judge::JudgeRequest::Depth::verdicts});
+            std::vector<judge::AverageGap> swing;
+            std::ranges::copy_if(reading->average, std::back_inserter(swing),
+                                 [](const auto& row) { return row.metric == Metric::clubSpeed; });
+            return judge::sameSwings(swing).front().verdict;
+        };
+        differs.count(verdictAt(0) == judge::SameSwing::Verdict::differs);
+        same.count(verdictAt(margin) == judge::SameSwing::Verdict::same);
+    }
+    printRow("one thing delivered | " + differs.percent() + " | " + same.percent());
+    CHECK(differs.isAtMost(0.05));
+    CHECK(same.isAtMost(0.05));
+}
+
+TEST_CASE("rough intervals cover about as often as they say") {
+    Random random(46);
+    printRow("rough intervals, times covered (95) | shots that pass | club's share of the scatter");
+    for (const int laps : {6, 12}) {
+        Rate passes;
+        Rate share;
+        // What the club's share comes to, from much longer tests of the same bay.
+        const Bay bay{.laps = laps, .stint = 4, .explained = 0.5};
+        double truth = 0;
+        constexpr int longTests = 30;
+        auto clubShare = [](const record::Test& test, bool isResampled) {
+            const judge::JudgeRequest request{.subject = judge::Case::of(test)};
+            const auto whose = judge::whoseDoing(request, columnIn(test), isResampled);
+            return whose->shares.back();
+        };
+        for (int i = 0; i < longTests; ++i) {
+            Bay longer = bay;
+            longer.laps = 200;
+            truth += clubShare(longer.strike(random), false).share / longTests;
+        }
+        for (int i = 0; i < repetitions(200); ++i) {
+            auto test = bay.strike(random);
+            const auto reading =
+                judge::judge({.subject = judge::Case::of(test), .depth = judge::JudgeRequest::Depth::verdicts});
+            const auto beats = judge::beatsOf({.subject = judge::Case::of(test)}, columnIn(test), *reading);
+            passes.count(beats.front().ci95->contains(0.5));
+            share.count(clubShare(test, true).ci95->contains(truth));
+        }
+        printRow(std::to_string(laps) + " laps of 4 | " + passes.percent() + " | " + share.percent());
+        CHECK(passes.isAtLeast(0.85));
+        CHECK(share.isAtLeast(0.7));
     }
 }

@@ -5,14 +5,19 @@
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
 
+#include <QListView>
 #include <QPainter>
+
+#include <cmath>
 
 namespace knot::app {
 namespace {
 
 constexpr int headingHeight = 34;
 constexpr int rowHeight = 58;
-constexpr int openRowHeight = 76;
+constexpr double textLeft = 56;
+constexpr double textRight = 14;
+constexpr int lineHeight = 18;
 
 bool isStrong(judge::Verdict verdict) {
     return verdict == judge::Verdict::real || verdict == judge::Verdict::realSizeOpen;
@@ -20,6 +25,14 @@ bool isStrong(judge::Verdict verdict) {
 
 QString elided(const QPainter& painter, const QString& text, double width) {
     return painter.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(width));
+}
+
+// The room that a row's reason takes, in as many lines as it needs.
+QRectF reasonBox(const QRectF& row, const QFont& font, const QString& reason) {
+    const double width = std::max(120.0, row.width() - textLeft - textRight);
+    const QFontMetricsF metrics(font);
+    const QRectF text = metrics.boundingRect(QRectF(0, 0, width, 10000), Qt::TextWordWrap, reason);
+    return {row.left() + textLeft, row.top() + 50, width, std::ceil(text.height() / lineHeight) * lineHeight};
 }
 
 } // namespace
@@ -83,11 +96,17 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     return {};
 }
 
-QSize LedgerDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const {
+QSize LedgerDelegate::sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const {
     const auto& row = static_cast<const LedgerModel*>(index.model())->at(index.row());
     if (!row.heading.isEmpty())
         return {300, headingHeight};
-    return {300, row.line.because.empty() ? rowHeight : openRowHeight};
+    if (row.line.because.empty())
+        return {300, rowHeight};
+    const auto* list = qobject_cast<const QListView*>(option.widget);
+    const double width = list != nullptr ? list->viewport()->width() : 400;
+    const QRectF reason =
+        reasonBox({0, 0, width, 0}, typeface(size::caption), QString::fromStdString(row.line.because));
+    return {300, rowHeight + static_cast<int>(reason.height())};
 }
 
 void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const {
@@ -136,8 +155,8 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
                 QString::fromStdString(row.line.interval), Align::right);
     if (!row.line.because.empty()) {
         painter->setFont(typeface(size::caption));
-        painter->drawText(QPointF(left, box.top() + 62),
-                          elided(*painter, QString::fromStdString(row.line.because), right - left));
+        const QString reason = QString::fromStdString(row.line.because);
+        painter->drawText(reasonBox(box, painter->font(), reason), Qt::TextWordWrap, reason);
     }
     painter->restore();
 }

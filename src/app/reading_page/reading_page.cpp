@@ -2,7 +2,11 @@
 
 #include "app/form/panel.h"
 #include "app/picture/cords_view.h"
+#include "app/picture/picture_view.h"
+#include "app/reading_page/cords_of.h"
 #include "app/reading_page/ledger.h"
+#include "app/reading_page/one_run_view.h"
+#include "app/reading_page/picture_tabs.h"
 #include "app/reading_page/sheet_strip.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
@@ -11,8 +15,8 @@
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/judge/columns.h"
 #include "core/record/number_text.h"
+#include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
 
@@ -23,6 +27,7 @@
 #include <QPushButton>
 #include <QScrollArea>
 #include <QShortcut>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -33,60 +38,6 @@ namespace {
 QString paragraph(const std::string& text, const QColor& colour) {
     return QStringLiteral("<p style='margin:4px 0; color:%1'>%2</p>")
         .arg(colour.name(), QString::fromStdString(text).toHtmlEscaped());
-}
-
-QString knotText(const judge::Case& subject, const record::Structure& structure, std::size_t shot,
-                 const std::string& value) {
-    const record::Test& test = subject.seen();
-    const auto& s = test.shots[shot];
-    const auto& turn = structure.turns[structure.turnOfShot[shot]];
-    const std::string number = s.number.empty() ? std::to_string(subject.numberOfSeen(record::ShotAt(shot))) : s.number;
-    QString text = ReadingPage::tr("%1, shot %2")
-                       .arg(QString::fromStdString(test.builds[s.build].name), QString::fromStdString(number));
-    if (turn.round)
-        text += ReadingPage::tr(", lap %1").arg(QString::fromStdString(structure.rounds[*turn.round]));
-    return text + QStringLiteral(": ") + QString::fromStdString(value);
-}
-
-// Joins what the record holds with what the reading found, for one metric.
-CordsPicture pictureOf(const judge::Case& subject, const judge::Reading& reading, record::Metric metric,
-                       const record::DisplayUnits& units) {
-    const record::Test& test = subject.seen();
-    const record::MetricFormat format(metric, units);
-    const auto structure = record::structureOf(test);
-    const auto column = judge::columnOf(test, structure, metric, judge::Taken::counted);
-    CordsPicture picture;
-    picture.unit = QString::fromStdString(format.unitText());
-    picture.knotTexts.resize(static_cast<qsizetype>(test.shots.size()));
-    for (record::BuildAt b; b < test.builds.size(); ++b) {
-        const auto* summary = reading.summaryOf(metric, b);
-        if (summary == nullptr)
-            continue;
-        if (b == reading.baseline && !test.seal.isClosed())
-            picture.data.baseline = picture.data.cords.size();
-        picture::CordData cord;
-        for (const auto& turn : column.builds[b].turns)
-            for (std::size_t i = 0; i < turn.values.size(); ++i) {
-                cord.values.push_back(format.shown(turn.values[i]));
-                cord.shots.push_back(turn.shots[i]);
-                picture.knotTexts[static_cast<qsizetype>(turn.shots[i])] =
-                    knotText(subject, structure, turn.shots[i], format.withUnit(turn.values[i]));
-            }
-        cord.mean = format.shown(summary->mean);
-        if (summary->ci95) {
-            cord.low = format.shown(summary->ci95->low);
-            cord.high = format.shown(summary->ci95->high);
-        }
-        picture.data.cords.push_back(std::move(cord));
-        picture.builds.push_back(b);
-        picture.names << QString::fromStdString(test.builds[b].name);
-        picture.notes << (b == reading.baseline && !test.seal.isClosed() ? ReadingPage::tr("baseline") : QString());
-        picture.means << QString::fromStdString(
-            format.supportedBy(summary->standardError.value_or(0)).number(summary->mean));
-    }
-    const bool hasBaseline = !test.seal.isClosed() && reading.summaryOf(metric, reading.baseline) != nullptr;
-    picture.data.margin = hasBaseline ? format.shown(reading.card.margin(metric)) : 0;
-    return picture;
 }
 
 QString againstText(const judge::Reading* reading) {
@@ -159,7 +110,11 @@ QWidget* ReadingPage::buildLedger() {
     auto* column = new QVBoxLayout(sheet);
     column->setContentsMargins(1, 14, 1, 12);
     column->addLayout(head);
-    column->addWidget(m_ledger, 1);
+    m_oneRun = new OneRunView;
+    m_says = new QStackedWidget;
+    m_says->addWidget(m_ledger);
+    m_says->addWidget(m_oneRun);
+    column->addWidget(m_says, 1);
     m_checks->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     m_checkArea = scrolling(m_checks);
     m_checkArea->setObjectName(QStringLiteral("checkArea"));
@@ -188,6 +143,13 @@ QWidget* ReadingPage::buildPicture() {
     m_keep = new QPushButton(tr("Keep in a logbook…"));
     m_keep->setObjectName(QStringLiteral("keepButton"));
     m_cords = new CordsView;
+    m_picture = new PictureView;
+    m_tabs = new PictureTabs;
+    m_tabs->setCurrentIndex(static_cast<int>(PictureKind::cords));
+    m_shown = new QStackedWidget;
+    m_shown->addWidget(m_cords);
+    m_shown->addWidget(m_picture);
+    m_finding = captionLabel("finding");
     m_strip = new SheetStrip(m_hand, m_declaring, m_judging, m_book);
     auto* head = new QHBoxLayout;
     head->addWidget(m_metrics);
@@ -198,8 +160,10 @@ QWidget* ReadingPage::buildPicture() {
     auto* column = new QVBoxLayout(sheet);
     column->setContentsMargins(18, 12, 18, 14);
     column->setSpacing(size::grid);
+    column->addWidget(m_tabs);
     column->addLayout(head);
-    column->addWidget(m_cords, 1);
+    column->addWidget(m_shown, 1);
+    column->addWidget(m_finding);
     column->addWidget(m_strip);
     return sheet;
 }
@@ -242,6 +206,14 @@ void ReadingPage::buildKeys() {
     key(Qt::Key_B, &SheetStrip::nextBaseline);
     key(Qt::Key_P, &SheetStrip::toggleDeclared);
     key(Qt::Key_G, &SheetStrip::editGap);
+    for (std::size_t i = 0; i < pictureKinds; ++i) {
+        auto* picture = new QShortcut(static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(i)), this);
+        picture->setContext(Qt::WidgetWithChildrenShortcut);
+        connect(picture, &QShortcut::activated, m_tabs, [this, i] {
+            m_hasChosen = true;
+            m_tabs->setCurrentIndex(static_cast<int>(i));
+        });
+    }
     auto* shots = new QShortcut(Qt::Key_L, this);
     shots->setContext(Qt::WidgetWithChildrenShortcut);
     connect(shots, &QShortcut::activated, this, &ReadingPage::shotsRequested);
@@ -251,6 +223,7 @@ void ReadingPage::wire() {
     connect(&m_hand, &TestInHand::replaced, this, [this] {
         m_metric.reset();
         m_build = {};
+        m_hasChosen = false;
         m_showsArithmetic = false;
         if (m_hand.has() && !m_hand.test().card.primary.empty())
             m_metric = m_hand.test().card.primary.front().metric;
@@ -278,7 +251,11 @@ void ReadingPage::wire() {
         showMetric(metric);
     });
     connect(m_cords, &CordsView::litChanged, this, &ReadingPage::caption);
+    connect(m_picture, &PictureView::litChanged, this, &ReadingPage::caption);
+    connect(m_tabs, &QTabBar::tabBarClicked, this, [this] { m_hasChosen = true; });
+    connect(m_tabs, &QTabBar::currentChanged, this, [this](int at) { choosePicture(static_cast<PictureKind>(at)); });
     connect(m_keep, &QPushButton::clicked, this, &ReadingPage::keepRequested);
+    connect(m_oneRun, &OneRunView::fairTestRequested, this, &ReadingPage::fairTestRequested);
 }
 
 void ReadingPage::refresh() {
@@ -300,12 +277,20 @@ void ReadingPage::refresh() {
     m_model->setReading(reading, m_book.units());
     m_metrics->clear();
     m_against->setText(againstText(reading));
+    const auto run = reading != nullptr ? words::oneRun(*reading, m_book.units()) : std::nullopt;
+    m_oneRun->setRun(run, reading, m_book.units());
+    m_says->setCurrentIndex(run ? 1 : 0);
+    // Of one run each the table says most, until somebody chooses.
+    if (!m_hasChosen)
+        m_tabs->setCurrentIndex(static_cast<int>(run ? PictureKind::table : PictureKind::cords));
     if (reading != nullptr) {
         for (const auto shown : reading->metrics)
             m_metrics->addItem(QString::fromStdString(record::info(shown).label), static_cast<int>(shown));
-        returnTo(metric, build);
+        returnTo(metric || !run ? metric : std::optional(run->metric), build);
     } else {
         m_cords->setPicture({});
+        m_picture->setPicture(nullptr);
+        m_finding->clear();
     }
     refreshFoot();
     caption({});
@@ -367,7 +352,9 @@ QString ReadingPage::arithmeticHtml() const {
 }
 
 void ReadingPage::refreshFoot() {
-    const QString html = m_showsArithmetic ? arithmeticHtml() : checksHtml();
+    // One run each has its own words, and no list of refusals.
+    const bool isOneRun = m_says->currentIndex() == 1;
+    const QString html = isOneRun ? QString() : m_showsArithmetic ? arithmeticHtml() : checksHtml();
     m_checkArea->setAccessibleName(m_showsArithmetic ? tr("How it was reckoned") : tr("What to keep in mind"));
     m_checks->setText(html);
     m_checkArea->setVisible(!html.isEmpty());
@@ -384,13 +371,58 @@ void ReadingPage::showMetric(record::Metric metric) {
     showPicture();
 }
 
+std::unique_ptr<Picture> ReadingPage::pictureOfKind(PictureKind kind) const {
+    const judge::Reading* reading = m_judging.reading();
+    if (reading == nullptr || !m_metric)
+        return nullptr;
+    const record::DisplayUnits units = m_book.units();
+    const Looked looked{m_judging.subject(), *reading, *m_metric, m_build, units};
+    switch (kind) {
+    case PictureKind::table:
+        return tablePicture(looked);
+    case PictureKind::landing:
+        return landingPicture(looked);
+    case PictureKind::order:
+        return orderPicture(looked);
+    case PictureKind::luck:
+        return luckPicture(looked);
+    case PictureKind::parts:
+        return partsPicture(looked);
+    case PictureKind::cords:
+        break;
+    }
+    return nullptr;
+}
+
+// The cords are drawn of every number; another picture only where the number in hand has one.
 void ReadingPage::showPicture() {
-    if (const judge::Reading* reading = m_judging.reading(); reading != nullptr && m_metric)
-        m_cords->setPicture(pictureOf(m_judging.subject(), *reading, *m_metric, m_book.units()));
+    const judge::Reading* reading = m_judging.reading();
+    if (reading == nullptr || !m_metric)
+        return;
+    const bool isCords = m_kind == PictureKind::cords;
+    if (isCords)
+        m_cords->setPicture(cordsOf(m_judging.subject(), *reading, *m_metric, m_book.units()));
+    else
+        m_picture->setPicture(pictureOfKind(m_kind));
+    m_shown->setCurrentWidget(isCords ? static_cast<QWidget*>(m_cords) : m_picture);
+    const Picture* picture = isCords ? nullptr : m_picture->picture();
+    m_finding->setText(isCords              ? QString()
+                       : picture != nullptr ? picture->under()
+                                            : tr("There is no such picture of this number."));
+    m_finding->setVisible(!m_finding->text().isEmpty());
+    m_metrics->setVisible(m_kind != PictureKind::landing);
+    caption({});
+}
+
+void ReadingPage::choosePicture(PictureKind kind) {
+    m_kind = kind;
+    showPicture();
 }
 
 void ReadingPage::caption(const QString& text) {
-    m_caption->setText(text.isEmpty() ? tr("every knot is a counted shot · Enter tells how") : text);
+    m_caption->setText(!text.isEmpty()                ? text
+                       : m_kind == PictureKind::cords ? tr("every knot is a counted shot · Enter tells how")
+                                                      : QString());
 }
 
 QString ReadingPage::subtitle() const {
@@ -419,7 +451,7 @@ QString ReadingPage::subtitle() const {
 }
 
 void ReadingPage::takeFocus() {
-    m_ledger->setFocus();
+    m_says->currentWidget()->setFocus();
 }
 
 } // namespace knot::app

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "app/reading_page/pictures.h"
 #include "app/shell/page.h"
 #include "core/record/metric.h"
 #include "core/record/position.h"
@@ -12,6 +13,7 @@ class QLabel;
 class QListView;
 class QPushButton;
 class QScrollArea;
+class QStackedWidget;
 
 namespace knot::app {
 
@@ -20,12 +22,16 @@ class CordsView;
 class Declaring;
 class Judging;
 class LedgerModel;
+class OneRunView;
+class PictureTabs;
+class PictureView;
 class SheetStrip;
 class TestInHand;
 
 /// What the shots say: the ledger of verdicts, what to keep in mind or how the line in hand was
-/// reckoned (Enter), and the cords of the metric in hand. Behind a curtain while the sheet says that
-/// nobody sees comparisons before the plan is done.
+/// reckoned (Enter), and a picture by number key: the
+/// table of means, the cords of the metric in hand, landings, the order struck, luck, the parts of a gap. Behind a
+/// curtain while the sheet says that nobody sees comparisons before the plan is done.
 class ReadingPage : public Page {
     Q_OBJECT
 
@@ -39,6 +45,8 @@ signals:
     /// The list of shots, to put the record right.
     void shotsRequested();
     void keepRequested();
+    /// A fair test of these clubs, by name.
+    void fairTestRequested(const std::vector<std::string>& clubs);
 
 protected:
     void refresh() override;
@@ -59,6 +67,8 @@ private:
     void returnTo(std::optional<record::Metric> metric, record::BuildAt build);
     void showMetric(record::Metric metric);
     void showPicture();
+    void choosePicture(PictureKind kind);
+    std::unique_ptr<Picture> pictureOfKind(PictureKind kind) const;
     void caption(const QString& knotText);
 
     const TestInHand& m_hand;
@@ -73,7 +83,9 @@ private:
     QWidget* m_curtain = nullptr;
     QLabel* m_curtainText = nullptr;
     LedgerModel* m_model = nullptr;
+    QStackedWidget* m_says = nullptr; ///< the ledger, or the calm page of one run each
     QListView* m_ledger = nullptr;
+    OneRunView* m_oneRun = nullptr;
     QLabel* m_against = nullptr;
     QLabel* m_checks = nullptr;
     QScrollArea* m_checkArea = nullptr;
@@ -81,7 +93,13 @@ private:
     QLabel* m_caption = nullptr;
     QComboBox* m_metrics = nullptr;
     QPushButton* m_keep = nullptr;
+    PictureKind m_kind = PictureKind::cords;
+    bool m_hasChosen = false; ///< which picture is shown of the test in hand
+    PictureTabs* m_tabs = nullptr;
+    QStackedWidget* m_shown = nullptr; ///< the cords, and every other picture
     CordsView* m_cords = nullptr;
+    PictureView* m_picture = nullptr;
+    QLabel* m_finding = nullptr;
     SheetStrip* m_strip = nullptr;
 };
 

@@ -262,10 +262,12 @@ void MainWindow::wire() {
     connect(m_bayPage, &BayPage::layRequested, this, &MainWindow::askLay);
     connect(m_readingPage, &ReadingPage::shotsRequested, this, &MainWindow::showShots);
     connect(m_bayPage, &BayPage::shotsLeft, this, [this] { showPage(std::exchange(m_listedFrom, PageId::bay)); });
-    connect(&m_bayPage->actions(), &BayActions::fairTestRequested, this, [this](const std::vector<std::string>& clubs) {
+    auto fairTest = [this](const std::vector<std::string>& clubs) {
         if (m_session.copyDeclaration(clubs))
             showPage(PageId::sheet);
-    });
+    };
+    connect(&m_bayPage->actions(), &BayActions::fairTestRequested, this, fairTest);
+    connect(m_readingPage, &ReadingPage::fairTestRequested, this, fairTest);
     connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(PageId::reading); });
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);

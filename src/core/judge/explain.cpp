@@ -27,6 +27,7 @@ namespace knot::judge {
 namespace {
 
 constexpr int explainedDraws = 1000;
+constexpr double mostDegrees = 60; // that a player's own spreads weigh
 
 class Explanation {
 public:
@@ -116,10 +117,16 @@ private:
 
     // What is assumed beforehand of a metric, `times` as large: how far clubs differ and stints move the player.
     std::optional<Bet> betOn(const Column& column, double times) const {
-        plan::Spreads usual = plan::usualSpreads(column.metric, m_request.level);
+        const auto own = m_request.own.find(column.metric);
+        const bool isKnown = own != m_request.own.end();
+        plan::Spreads usual = isKnown ? own->second : plan::usualSpreads(column.metric, m_request.level);
         usual.sdTurn *= times;
+        BetPrior prior{.usual = usual};
+        if (isKnown)
+            prior.degrees = std::clamp(static_cast<double>(own->second.turns), prior.degrees, mostDegrees);
         const double scale = plan::gapTimes(m_reading.card.kind) * record::info(column.metric).worthwhileGap;
-        return Bet::of(column, {.usual = usual, .scale = times * scale});
+        prior.scale = times * scale;
+        return Bet::of(column, prior);
     }
 
     void bets() {
@@ -129,6 +136,8 @@ private:
             const auto bet = betOn(column, 1);
             if (!bet)
                 continue;
+            if (m_request.own.contains(column.metric))
+                m_reading.ownStints.push_back(column.metric);
             const auto halved = betOn(column, 0.5);
             const auto doubled = betOn(column, 2);
             const record::Want want = m_reading.card.want(averageOf(column.metric));

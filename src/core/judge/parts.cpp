@@ -5,10 +5,10 @@
 #include "core/judge/resample.h"
 #include "core/judge/seed.h"
 #include "core/rack/figures.h"
+#include "core/statistics/shapley.h"
 
 #include <algorithm>
 #include <array>
-#include <bit>
 #include <cmath>
 #include <map>
 
@@ -163,18 +163,16 @@ std::vector<Outputs> partsByFlight(const std::vector<Group>& groups, const Input
                     in[input] = to[input];
         worth.push_back(flown(in));
     }
-    std::array<double, inputs + 1> factorial{1};
-    for (std::size_t i = 1; i < factorial.size(); ++i)
-        factorial[i] = factorial[i - 1] * static_cast<double>(i);
     std::vector<Outputs> parts(groups.size(), Outputs{});
-    for (std::size_t set = 0; set < worth.size(); ++set)
+    for (std::size_t o = 0; o < modelled.size(); ++o) {
+        std::vector<double> ofOutput;
+        ofOutput.reserve(worth.size());
+        for (const Outputs& one : worth)
+            ofOutput.push_back(one[o]);
+        const auto shares = statistics::shapley(ofOutput);
         for (std::size_t g = 0; g < groups.size(); ++g)
-            if ((set >> g & 1U) == 0) {
-                const auto size = static_cast<std::size_t>(std::popcount(set));
-                const double weight = factorial[size] * factorial[groups.size() - size - 1] / factorial[groups.size()];
-                for (std::size_t o = 0; o < parts[g].size(); ++o)
-                    parts[g][o] += weight * (worth[set | std::size_t{1} << g][o] - worth[set][o]);
-            }
+            parts[g][o] = shares[g];
+    }
     return parts;
 }
 

@@ -349,6 +349,7 @@ struct Reading {
     std::vector<BetOnPair> bets;
     std::vector<BestBet> bestBets;
     plan::Level steadiness = plan::Level::club; ///< whose usual stints the bets rest on
+    std::vector<Metric> ownStints = {};         ///< metrics whose bets rest on the player's own
     std::vector<WhoseDoing> whoseDoing;
     std::vector<SameSwing> sameSwing;
     std::vector<PartsOfGap> parts;

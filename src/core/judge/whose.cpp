@@ -2,12 +2,11 @@
 
 #include "core/judge/resample.h"
 #include "core/judge/seed.h"
+#include "core/statistics/shapley.h"
 
 #include <Eigen/Dense>
 
 #include <algorithm>
-#include <array>
-#include <bit>
 #include <cmath>
 #include <map>
 
@@ -20,7 +19,6 @@ using Eigen::VectorXd;
 constexpr double fewestDegrees = 10;
 constexpr std::size_t fewestLaps = 5;
 constexpr int draws = 1000;
-constexpr std::size_t mostGroups = 7; // six causes and the build
 
 bool isSideways(Metric metric) {
     return metric == Metric::side || metric == Metric::curve || metric == Metric::spinAxis ||
@@ -119,22 +117,6 @@ std::pair<double, double> residual(const Products& products, std::size_t set) {
     return {std::max(products.ofY - withY.dot(fit.solve(withY)), 0.0), static_cast<double>(fit.rank())};
 }
 
-// The mean over all orders of entry of what a group adds.
-std::vector<double> shapley(const std::vector<double>& worth, std::size_t groups) {
-    std::array<double, mostGroups + 1> factorial{1};
-    for (std::size_t i = 1; i < factorial.size(); ++i)
-        factorial[i] = factorial[i - 1] * static_cast<double>(i);
-    std::vector<double> shares(groups, 0.0);
-    for (std::size_t set = 0; set < worth.size(); ++set)
-        for (std::size_t g = 0; g < groups; ++g)
-            if ((set >> g & 1U) == 0) {
-                const auto size = static_cast<std::size_t>(std::popcount(set));
-                shares[g] += factorial[size] * factorial[groups - size - 1] / factorial[groups] *
-                             (worth[set | std::size_t{1} << g] - worth[set]);
-            }
-    return shares;
-}
-
 // The same shares from stints drawn with replacement: sums and products of each stint's columns, from which those
 // less the laps' means follow, swept group by group.
 class Resampling {
@@ -187,7 +169,7 @@ public:
         m_bars = 1e-10 * products.diagonal();
         m_swept.assign(m_groups + 1, products);
         enter({.set = 0, .next = 0, .depth = 0, .free = free}, whole / free, worth);
-        return shapley(worth, m_groups);
+        return statistics::shapley(worth);
     }
 
 private:
@@ -344,7 +326,7 @@ std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& 
         const auto [left, rank] = residual(products, set);
         worth[set] = 1 - left / (free - rank) / (whole / free);
     }
-    const auto shares = shapley(worth, groups.size());
+    const auto shares = statistics::shapley(worth);
     for (std::size_t g = 0; g < groups.size(); ++g)
         result.shares.push_back({groups[g].key, shares[g]});
     result.rest = 1 - worth.back();

@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 
 namespace knot::words {
 namespace {
@@ -105,24 +106,43 @@ std::vector<std::string> averages(const Reading& reading, const record::DisplayU
     return lines;
 }
 
-std::vector<std::string> oneRunEach(const Reading& reading, const record::DisplayUnits& units) {
+std::optional<OneRun> oneRun(const Reading& reading, const record::DisplayUnits& units) {
     std::size_t struck = 0;
     for (const BuildCount& build : reading.builds) {
         struck += build.counted > 0 ? 1 : 0;
         if (build.turns > 1)
-            return {};
+            return std::nullopt;
     }
+    const auto metrics = firstSeen(reading);
     if (struck < 2)
+        return std::nullopt;
+    OneRun run{.opening =
+                   "One run each: the clubs and the moment can't be told apart, so these are bets, not findings.",
+               .swing = swingAsSeen(reading, units),
+               .fairTest = fairTest(reading, units)};
+    if (metrics.empty())
+        return run;
+    run.metric = metrics.front();
+    std::ranges::copy_if(reading.bets, std::back_inserter(run.bets),
+                         [&](const BetOnPair& bet) { return bet.metric == run.metric; });
+    std::ranges::stable_sort(run.bets, std::greater{}, &BetOnPair::ahead);
+    const auto rows = ranked(reading, run.metric);
+    if (rows.size() >= 2)
+        run.pair = {rows[0].build, rows[1].build};
+    return run;
+}
+
+std::vector<std::string> oneRunEach(const Reading& reading, const record::DisplayUnits& units) {
+    const auto run = oneRun(reading, units);
+    if (!run)
         return {};
-    std::vector<std::string> sentences{
-        "One run each: the clubs and the moment can't be told apart, so these are bets, not findings."};
+    std::vector<std::string> sentences{run->opening};
     for (const Remark& remark : remarks(reading, units))
         if (remark.code == "bet" || remark.code == "best_bet")
             sentences.push_back(remark.text);
-    for (std::string& sentence : swingAsSeen(reading, units))
-        sentences.push_back(std::move(sentence));
-    if (std::string test = fairTest(reading, units); !test.empty())
-        sentences.push_back(std::move(test));
+    sentences.insert(sentences.end(), run->swing.begin(), run->swing.end());
+    if (!run->fairTest.empty())
+        sentences.push_back(run->fairTest);
     return sentences;
 }
 

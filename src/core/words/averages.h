@@ -3,6 +3,7 @@
 #include "core/judge/reading.h"
 #include "core/record/units.h"
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -11,6 +12,18 @@ namespace knot::words {
 /// What people look at first: a line for each declared average and for ball speed, launch, spin, carry and side,
 /// the clubs ranked by what is wanted: "Carry: Briar 153.2 m (5 shots, ± 3.1), Alder 145.1 m (5 shots, ± 5.0)".
 std::vector<std::string> averages(const judge::Reading& reading, const record::DisplayUnits& units);
+
+/// One run with each club, as far as it can be read: what may be expected of the number that people look at first.
+struct OneRun {
+    std::string opening; ///< that nothing in it is a finding
+    judge::Metric metric = judge::Metric::carry;
+    std::vector<judge::BetOnPair> bets; ///< of that number, likeliest first
+    std::vector<std::string> swing;     ///< whether it was delivered alike, as seen
+    std::string fairTest;               ///< what would make it a finding
+    std::vector<judge::BuildAt> pair;   ///< the two of that test
+};
+/// Nothing where some club was hit in two stints, or one club alone was hit.
+std::optional<OneRun> oneRun(const judge::Reading& reading, const record::DisplayUnits& units);
 
 /// A record of one run with each club, as it can be read: that nothing in it is a finding, the bets, whether the
 /// swing looked the same, and what would make it a finding. Empty where some club was hit in two stints, or one

@@ -336,10 +336,13 @@ private:
         return outcome.kind == record::OutcomeKind::average ? 0.05 * m_reading.card.margin(outcome.metric) : 0.01;
     }
 
-    static const char* ofPlayer(plan::Level level) {
-        return level == plan::Level::steady ? "a steady player"
-               : level == plan::Level::club ? "a club player"
-                                            : "an occasional player";
+    std::string stintsOf(Metric metric) const {
+        if (std::ranges::find(m_reading.ownStints, metric) != m_reading.ownStints.end())
+            return "the player's own earlier stints";
+        const plan::Level level = m_reading.steadiness;
+        return std::string("the usual stints of ") + (level == plan::Level::steady ? "a steady player"
+                                                      : level == plan::Level::club ? "a club player"
+                                                                                   : "an occasional player");
     }
 
     // What the bet is about: the declared averages, else what people look at first.
@@ -388,8 +391,7 @@ private:
                         other + " " + record::fixed(100 * std::max(bet.ahead, 1 - bet.ahead), 0) +
                         " times in 100, by " + format.signedNumber(sign * bet.expected) + " (" +
                         format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80) + ") " +
-                        format.unitText() + ". It allows for what a stint adds, on the usual stints of " +
-                        ofPlayer(m_reading.steadiness) + ".");
+                        format.unitText() + ". It allows for what a stint adds, on " + stintsOf(metric) + ".");
             }
         for (const Metric metric : betOn())
             bestBet(metric);

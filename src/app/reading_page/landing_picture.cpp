@@ -1,0 +1,240 @@
+#include "app/reading_page/pictures.h"
+
+#include "app/picture/landing.h"
+#include "app/style/fonts.h"
+#include "app/style/glyphs.h"
+#include "app/style/palette.h"
+#include "app/style/tabular_text.h"
+#include "core/judge/columns.h"
+#include "core/record/number_text.h"
+
+#include <QCoreApplication>
+#include <QPainter>
+#include <QPainterPath>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+using record::Metric;
+using record::MetricFormat;
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("LandingPicture", text);
+}
+
+constexpr double legendWidth = 190;
+constexpr double axisRoom = 46;
+constexpr double knotRadius = 5;
+
+QPainterPath closed(const std::vector<picture::GroundPoint>& points) {
+    QPainterPath path;
+    for (std::size_t i = 0; i < points.size(); ++i)
+        i == 0 ? path.moveTo(points[i].x, points[i].y) : path.lineTo(points[i].x, points[i].y);
+    path.closeSubpath();
+    return path;
+}
+
+class LandingPicture : public Picture {
+public:
+    explicit LandingPicture(const Looked& looked) {
+        const record::Test& test = looked.subject.seen();
+        const MetricFormat carry(Metric::carry, looked.units);
+        const MetricFormat side(Metric::side, looked.units);
+        m_unit = QString::fromStdString(carry.unitText());
+        std::vector<std::size_t> cloudOf(test.builds.size(), test.builds.size());
+        for (std::size_t i = 0; i < test.shots.size(); ++i) {
+            const record::Shot& shot = test.shots[i];
+            const auto across = shot.readings.at(Metric::side);
+            const auto far = shot.readings.at(Metric::carry);
+            if (!judge::isTaken(shot, judge::Taken::counted) || !across || !far)
+                continue;
+            std::size_t& cloud = cloudOf[shot.build];
+            if (cloud == test.builds.size()) {
+                cloud = m_data.clouds.size();
+                m_data.clouds.emplace_back();
+                m_builds.push_back(shot.build);
+                m_names << nameOf(looked, shot.build);
+            }
+            m_data.clouds[cloud].shots.push_back({side.shown(*across), carry.shown(*far), i});
+            m_texts.resize(std::max(m_texts.size(), static_cast<qsizetype>(i) + 1));
+            m_texts[static_cast<qsizetype>(i)] =
+                shotText(looked, i,
+                         tr("%1, %2 %3")
+                             .arg(QString::fromStdString(carry.withUnit(*far)),
+                                  QString::fromStdString(side.number(std::fabs(*across))),
+                                  *across < 0 ? tr("left") : tr("right")));
+        }
+        for (const judge::LandingArea& area : looked.reading.landing)
+            if (area.build < cloudOf.size() && cloudOf[area.build] < m_data.clouds.size())
+                m_data.clouds[cloudOf[area.build]].spread = {.side = side.shown(area.centreSide),
+                                                             .carry = carry.shown(area.centreCarry),
+                                                             .sdAlong = carry.shown(area.sdMajor),
+                                                             .sdAcross = carry.shown(area.sdMinor),
+                                                             .tilt = area.tilt};
+        if (const auto& aim = looked.reading.card.aim)
+            m_data.aim = {side.shown(aim->side), carry.shown(aim->carry)};
+        notes(looked, carry, side);
+    }
+
+    bool isEmpty() const { return m_data.clouds.empty(); }
+    QString finding() const override { return m_finding; }
+
+    void layOut(const QRectF& box) override {
+        m_box = box;
+        m_layout = picture::layOutLanding(
+            m_data, {box.left() + axisRoom, box.top() + 8, box.right() - legendWidth, box.bottom() - 8});
+        m_marks.clear();
+        for (const picture::PlacedLanding& placed : m_layout.shots)
+            m_marks.push_back({{placed.at.x, placed.at.y},
+                               knotRadius,
+                               placed.shot,
+                               placed.cloud,
+                               m_texts.value(static_cast<qsizetype>(placed.shot))});
+    }
+
+    void paint(QPainter& painter, std::optional<std::size_t> lit) const override {
+        if (m_layout.isEmpty)
+            return;
+        paintGround(painter);
+        for (std::size_t i = 0; i < m_data.clouds.size(); ++i)
+            paintContours(painter, i);
+        for (const picture::PlacedLanding& placed : m_layout.shots)
+            drawKnot(painter, {placed.at.x, placed.at.y}, knotRadius, tagColour(m_builds[placed.cloud]));
+        for (std::size_t i = 0; i < m_data.clouds.size(); ++i)
+            paintMiddle(painter, i);
+        for (const picture::PlacedLanding& placed : m_layout.shots)
+            if (lit && placed.shot == *lit)
+                drawKnot(painter, {placed.at.x, placed.at.y}, knotRadius + 3, colours().ink);
+        paintLegend(painter);
+    }
+
+private:
+    // What stands beside each club: how large half of its shots' ground is, and whether it misses one way.
+    void notes(const Looked& looked, const MetricFormat& carry, const MetricFormat& side) {
+        QStringList said;
+        for (std::size_t i = 0; i < m_builds.size(); ++i) {
+            QStringList lines;
+            const auto area = std::ranges::find(looked.reading.landing, m_builds[i], &judge::LandingArea::build);
+            if (area != looked.reading.landing.end()) {
+                const double scale = carry.shown(1);
+                lines << tr("half in %1 %2²")
+                             .arg(QString::fromStdString(record::fixed(area->area50 * scale * scale, 0)), m_unit);
+                said << tr("%1 about %2, %3 %4")
+                            .arg(m_names[static_cast<qsizetype>(i)],
+                                 QString::fromStdString(carry.withUnit(area->centreCarry)),
+                                 QString::fromStdString(side.number(std::fabs(area->centreSide))),
+                                 area->centreSide < 0 ? tr("left") : tr("right"));
+            }
+            const auto misses = std::ranges::find(looked.reading.misses, m_builds[i], &judge::Misses::build);
+            if (misses != looked.reading.misses.end() && misses->oneWay)
+                lines << tr("%1 of %2 misses %3")
+                             .arg(misses->oneWay->count)
+                             .arg(misses->oneWay->of)
+                             .arg(misses->oneWay->side == record::Side::left ? tr("left") : tr("right"));
+            m_notes << lines.join(QLatin1Char('\n'));
+        }
+        m_finding = said.isEmpty() ? tr("Where the shots came down, from above.")
+                                   : tr("Where the shots came down: %1.").arg(said.join(QStringLiteral("; ")));
+    }
+
+    void paintGround(QPainter& painter) const {
+        const Colours& c = colours();
+        const QRectF ground(m_box.left() + axisRoom, m_box.top() + 8, m_box.width() - axisRoom - legendWidth,
+                            m_box.height() - 16);
+        for (const double tick : m_layout.carryAxis.ticks) {
+            const double y = m_layout.place(0, tick).y;
+            if (y < ground.top() || y > ground.bottom())
+                continue;
+            painter.setPen(QPen(c.band, 1));
+            painter.drawLine(QPointF(ground.left(), y), QPointF(ground.right(), y));
+            painter.setPen(c.faint);
+            drawTabular(painter, typeface(size::caption), {ground.left() - 6, y + 4},
+                        QString::fromStdString(record::fixed(tick, m_layout.carryAxis.decimals)), Align::right);
+        }
+        drawTabular(painter, typeface(size::caption), {ground.left() - 6, ground.top() + 8}, m_unit, Align::right);
+        painter.setPen(QPen(c.faint, 1, Qt::DashLine));
+        const double line = m_layout.place(0, 0).x;
+        painter.drawLine(QPointF(line, ground.top()), QPointF(line, ground.bottom()));
+        if (m_data.aim) {
+            const auto at = m_layout.place(m_data.aim->side, m_data.aim->carry);
+            painter.setPen(QPen(c.link, 1.5));
+            painter.setBrush(Qt::NoBrush);
+            for (const double radius : {5.0, 10.0})
+                painter.drawEllipse(QPointF(at.x, at.y), radius * m_layout.pixelsPerUnit,
+                                    radius * m_layout.pixelsPerUnit);
+        }
+    }
+
+    void paintContours(QPainter& painter, std::size_t i) const {
+        const auto& spread = m_data.clouds[i].spread;
+        if (!spread)
+            return;
+        const QColor colour = tagColour(m_builds[i]);
+        QColor fill = colour;
+        fill.setAlphaF(0.07F);
+        // Clubs are told apart by the line too: whole, dashed, dotted in turn.
+        constexpr std::array styles = {Qt::SolidLine, Qt::DashLine, Qt::DotLine, Qt::DashDotLine};
+        const Qt::PenStyle style = styles[m_builds[i] % styles.size()];
+        painter.setBrush(fill);
+        painter.setPen(QPen(colour, 1, style));
+        painter.drawPath(closed(m_layout.contour(*spread, 0.9)));
+        painter.setPen(QPen(colour, 2, style));
+        painter.drawPath(closed(m_layout.contour(*spread, 0.5)));
+    }
+
+    void paintMiddle(QPainter& painter, std::size_t i) const {
+        const auto& spread = m_data.clouds[i].spread;
+        if (!spread)
+            return;
+        const auto at = m_layout.place(spread->side, spread->carry);
+        painter.setPen(QPen(colours().sheet, 5));
+        painter.drawLine(QPointF(at.x - 9, at.y), QPointF(at.x + 9, at.y));
+        painter.drawLine(QPointF(at.x, at.y - 9), QPointF(at.x, at.y + 9));
+        painter.setPen(QPen(tagColour(m_builds[i]), 2.5));
+        painter.drawLine(QPointF(at.x - 9, at.y), QPointF(at.x + 9, at.y));
+        painter.drawLine(QPointF(at.x, at.y - 9), QPointF(at.x, at.y + 9));
+    }
+
+    void paintLegend(QPainter& painter) const {
+        const Colours& c = colours();
+        const double left = m_box.right() - legendWidth + 18;
+        double y = m_box.top() + 22;
+        for (std::size_t i = 0; i < m_builds.size(); ++i) {
+            drawTag(painter, QRectF(left, y - 10, 12, 12), m_builds[i]);
+            painter.setPen(c.ink);
+            painter.setFont(typeface(size::body, QFont::DemiBold));
+            painter.drawText(QPointF(left + 20, y),
+                             painter.fontMetrics().elidedText(m_names[static_cast<qsizetype>(i)], Qt::ElideRight,
+                                                              static_cast<int>(legendWidth - 44)));
+            painter.setPen(c.faint);
+            painter.setFont(typeface(size::caption));
+            for (const QString& line : m_notes[static_cast<qsizetype>(i)].split(QLatin1Char('\n'), Qt::SkipEmptyParts))
+                painter.drawText(QPointF(left + 20, y += 18), line);
+            y += 30;
+            if (y > m_box.bottom() - 60)
+                break;
+        }
+        painter.setPen(c.faint);
+        painter.setFont(typeface(size::caption));
+        painter.drawText(QPointF(left, m_box.bottom() - 30), tr("thick line: half of the shots"));
+        painter.drawText(QPointF(left, m_box.bottom() - 12), tr("thin line: nine tenths"));
+    }
+
+    picture::LandingData m_data;
+    picture::LandingLayout m_layout;
+    std::vector<record::BuildAt> m_builds; ///< beside the clouds
+    QStringList m_names, m_notes, m_texts;
+    QString m_unit, m_finding;
+    QRectF m_box;
+};
+
+} // namespace
+
+std::unique_ptr<Picture> landingPicture(const Looked& looked) {
+    auto picture = std::make_unique<LandingPicture>(looked);
+    return picture->isEmpty() ? nullptr : std::move(picture);
+}
+
+} // namespace knot::app

@@ -1,0 +1,41 @@
+#pragma once
+
+#include "app/picture/picture.h"
+#include "core/judge/case.h"
+#include "core/judge/reading.h"
+#include "core/record/units.h"
+
+#include <memory>
+
+namespace knot::app {
+
+/// The pictures of the Reading page besides the cords, in the order of their keys.
+enum class PictureKind { table, cords, landing, order, luck, parts };
+inline constexpr std::size_t pictureKinds = 6;
+
+/// What is looked at: a case, its reading, the number in hand and the pair in hand.
+struct Looked {
+    const judge::Case& subject;
+    const judge::Reading& reading;
+    record::Metric metric = record::Metric::carry;
+    record::BuildAt build;
+    const record::DisplayUnits& units;
+};
+
+/// Means, scatter and counts of every club, ranked by the number in hand.
+std::unique_ptr<Picture> tablePicture(const Looked& looked);
+/// Where the shots came down, from above. Nothing without sides and carries.
+std::unique_ptr<Picture> landingPicture(const Looked& looked);
+/// The number in hand in the order struck.
+std::unique_ptr<Picture> orderPicture(const Looked& looked);
+/// The gap in hand among those that luck gives. Nothing where it was not shuffled.
+std::unique_ptr<Picture> luckPicture(const Looked& looked);
+/// Where the gap in hand comes from, and whose doing the scatter is. Nothing where neither is known.
+std::unique_ptr<Picture> partsPicture(const Looked& looked);
+
+/// "Fern, shot 7, lap 2: 176.0 m": what pointing at a shot says.
+QString shotText(const Looked& looked, std::size_t shot, const QString& value);
+/// The name of a build as it is shown.
+QString nameOf(const Looked& looked, record::BuildAt build);
+
+} // namespace knot::app
