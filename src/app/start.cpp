@@ -115,6 +115,8 @@ int start(QApplication& application) {
           QStringLiteral(
               "Page to show: start, import, logbook, sheet, rack, plan, bay, shots, player, players or reading"),
           QStringLiteral("NAME")},
+         {QStringLiteral("picture"),
+          QStringLiteral("Picture of a reading: table, cords, landing, order, luck or parts"), QStringLiteral("NAME")},
          {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
          {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
          {QStringLiteral("light"), QStringLiteral("Light colours")},
@@ -155,6 +157,8 @@ int start(QApplication& application) {
         window.showPlayers();
     if (wanted == QStringLiteral("shots"))
         window.showShots();
+    if (line.isSet(QStringLiteral("picture")))
+        window.showPicture(line.value(QStringLiteral("picture")));
     window.show();
     closeOnSignals(window);
     if (line.isSet(QStringLiteral("shot")))

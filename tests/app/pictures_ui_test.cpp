@@ -11,6 +11,7 @@
 #include <QLabel>
 #include <QListView>
 #include <QPainter>
+#include <QPushButton>
 #include <catch2/catch.hpp>
 
 using namespace knot;
@@ -73,13 +74,14 @@ TEST_CASE("each picture comes by its number, says what it shows and answers to t
     };
     for (const Row& row : {Row{Qt::Key_1, "ranked by", false}, Row{Qt::Key_3, "came down", true},
                            Row{Qt::Key_4, "in the order struck", true}, Row{Qt::Key_5, "luck gives", false},
-                           Row{Qt::Key_6, "comes from", false}}) {
+                           Row{Qt::Key_6, "from shot to shot", false}}) {
         press(bench, row.key);
         INFO(row.says);
         CHECK(tabs->currentIndex() == row.key - Qt::Key_1);
         REQUIRE(view->isVisible());
-        CHECK(finding->text().contains(QLatin1String(row.says)));
-        CHECK(view->accessibleName() == finding->text());
+        CHECK(view->accessibleName().contains(QLatin1String(row.says)));
+        CHECK(
+            (row.key == Qt::Key_6 || finding->text() == view->accessibleName())); // the parts have their words in them
         CHECK(hasInk(view));
         REQUIRE(view->picture() != nullptr);
         CHECK(view->picture()->marks().empty() == !row.hasMarks);
@@ -87,17 +89,54 @@ TEST_CASE("each picture comes by its number, says what it shows and answers to t
             continue;
         QTest::keyClick(view, Qt::Key_Right);
         const QString first = view->litText();
-        CHECK(first.startsWith("Club 1, shot "));
+        const QString club = first.section(',', 0, 0);
+        CHECK(first.startsWith(club + ", shot "));
         CHECK(view->accessibleDescription() == first);
         CHECK(bench.find<QLabel>("caption")->text() == first);
         QTest::keyClick(view, Qt::Key_Right);
         CHECK(view->litText() != first);
         QTest::keyClick(view, Qt::Key_Down);
-        CHECK(view->litText().startsWith("Club 2, shot "));
+        CHECK(view->litText().startsWith("Club "));
+        CHECK(!view->litText().startsWith(club));
     }
     press(bench, Qt::Key_2);
     CHECK(bench.find<app::CordsView>("cords")->isVisible());
     CHECK(!finding->isVisible());
+}
+
+TEST_CASE("one run each is a page of bets with its table, and the fair test of the two is a key away") {
+    Bench bench;
+    bench.readFile(bench.writeFile("heads.csv", shots(4, 1, 6)));
+    REQUIRE(bench.waitForReading());
+    bench.window->resize(1280, 800);
+    CHECK_FALSE(bench.find<QListView>("ledger")->isVisible());
+    CHECK(bench.find<QLabel>("oneRunOpening")->text().startsWith("One run each"));
+    CHECK(bench.find<QLabel>("oneRunHeading")->text() == "If you had to bet on carry");
+    auto* bets = bench.find<QWidget>("bets");
+    CHECK(bets->isVisible());
+    CHECK(bets->accessibleName().contains("above "));
+    CHECK(hasInk(bets));
+    CHECK(bench.find<app::PictureTabs>("pictures")->currentIndex() == 0);
+    CHECK(bench.find<QLabel>("finding")->text().contains("ranked by carry"));
+    auto* test = bench.find<QPushButton>("oneRunFairTest");
+    CHECK(bench.window->focusWidget() == test);
+    QTest::keyClick(test, Qt::Key_Space);
+    CHECK(bench.session.test().builds.size() == 2);
+    REQUIRE(bench.session.test().card.primary.size() == 1);
+    CHECK(bench.session.test().card.primary.front().metric == record::Metric::carry);
+}
+
+TEST_CASE("a picture that was chosen stays while the same test is read again, and not for another") {
+    Bench bench;
+    bench.readFile(bench.writeFile("three.csv", shots(3, 5, 4)));
+    REQUIRE(bench.waitForReading());
+    press(bench, Qt::Key_4);
+    QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_P);
+    REQUIRE(bench.waitForReading());
+    CHECK(bench.find<app::PictureTabs>("pictures")->currentIndex() == 3);
+    bench.readFile(bench.writeFile("two.csv", shots(2, 5, 4)));
+    REQUIRE(bench.waitForReading());
+    CHECK(bench.find<app::PictureTabs>("pictures")->currentIndex() == 1);
 }
 
 TEST_CASE("the table is ranked by the number in hand, and copied as text") {
@@ -133,7 +172,8 @@ TEST_CASE("pictures of one club, eight, one shot, long names and nothing read ar
                 press(bench, key);
                 auto* view = bench.find<app::PictureView>("picture");
                 if (view->isVisible()) {
-                    CHECK(!bench.find<QLabel>("finding")->text().isEmpty());
+                    const bool hasWords = view->picture() != nullptr && !view->picture()->finding().isEmpty();
+                    CHECK((hasWords || !bench.find<QLabel>("finding")->text().isEmpty()));
                     QTest::keyClick(view, Qt::Key_Right);
                     QTest::keyClick(view, Qt::Key_Down);
                     view->grab();

@@ -332,6 +332,10 @@ QString ReadingPage::checksHtml() const {
     auto checks = words::checks(*reading);
     for (auto& remark : words::remarks(*reading, m_book.units()))
         checks.push_back(std::move(remark));
+    if (m_says->currentIndex() == 1) // the page of one run each has said these
+        std::erase_if(checks, [](const words::Remark& check) {
+            return check.code == "one_turn_each" || check.code == "bet" || check.code == "best_bet";
+        });
     std::ranges::stable_sort(checks, std::greater{}, &words::Remark::severity);
     QString html;
     for (const auto& check : checks)
@@ -354,7 +358,7 @@ QString ReadingPage::arithmeticHtml() const {
 void ReadingPage::refreshFoot() {
     // One run each has its own words, and no list of refusals.
     const bool isOneRun = m_says->currentIndex() == 1;
-    const QString html = isOneRun ? QString() : m_showsArithmetic ? arithmeticHtml() : checksHtml();
+    const QString html = m_showsArithmetic && !isOneRun ? arithmeticHtml() : checksHtml();
     m_checkArea->setAccessibleName(m_showsArithmetic ? tr("How it was reckoned") : tr("What to keep in mind"));
     m_checks->setText(html);
     m_checkArea->setVisible(!html.isEmpty());
@@ -412,6 +416,14 @@ void ReadingPage::showPicture() {
     m_finding->setVisible(!m_finding->text().isEmpty());
     m_metrics->setVisible(m_kind != PictureKind::landing);
     caption({});
+}
+
+void ReadingPage::showPictureNamed(const QString& name) {
+    for (int i = 0; i < m_tabs->count(); ++i)
+        if (m_tabs->tabText(i).compare(name, Qt::CaseInsensitive) == 0) {
+            m_hasChosen = true;
+            m_tabs->setCurrentIndex(i);
+        }
 }
 
 void ReadingPage::choosePicture(PictureKind kind) {

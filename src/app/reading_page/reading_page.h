@@ -41,6 +41,9 @@ public:
     /// One line about the record: "45 knots · 5 laps · 2 set aside".
     QString subtitle() const override;
 
+    /// Shows a picture by its name, in any case of letters; another name changes nothing.
+    void showPictureNamed(const QString& name);
+
 signals:
     /// The list of shots, to put the record right.
     void shotsRequested();

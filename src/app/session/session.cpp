@@ -24,6 +24,16 @@ void declareAsUsual(record::Test& test) {
     test.plan.seed = QRandomGenerator::system()->generate64();
 }
 
+// Two clubs that were told apart by nothing declared are tested by what people look at first.
+void declareFirstSeen(const record::Test& from, record::Card& card) {
+    const auto read = from.metricsRead();
+    for (const record::Metric metric : {record::Metric::carry, record::Metric::ballSpeed})
+        if (std::ranges::find(read, metric) != read.end()) {
+            card.primary.push_back({.kind = record::OutcomeKind::average, .metric = metric, .shape = {}});
+            return;
+        }
+}
+
 } // namespace
 
 Session::Session(QObject* parent)
@@ -278,6 +288,8 @@ bool Session::copyDeclaration(const std::vector<std::string>& builds) {
     copy.plan.seed = QRandomGenerator::system()->generate64();
     if (from.stage != record::Stage::test) // nothing was declared there
         declareAsUsual(copy);
+    if (!builds.empty() && copy.card.primary.empty())
+        declareFirstSeen(from, copy.card);
     const bool warm = !from.sittings.empty() && !from.shots.empty() &&
                       from.shots.back().sitting == from.sittings.back().label &&
                       !bay::isAnotherVisit(from, m_bay.now().toStdString());

@@ -280,6 +280,10 @@ void MainWindow::wire() {
     connect(&m_session.judging(), &Judging::changed, this, &MainWindow::refreshHeading);
 }
 
+void MainWindow::showPicture(const QString& name) {
+    m_readingPage->showPictureNamed(name);
+}
+
 void MainWindow::showPage(PageId id) {
     m_listedFrom = PageId::bay; // whoever turns the page has left the list that way
     Typed::commitAll();

@@ -167,6 +167,25 @@ Scenario sameBall() {
     return s;
 }
 
+Scenario ironHeads() {
+    Scenario s;
+    s.key = "iron-heads";
+    s.title = "Four seven-iron heads before lunch";
+    s.question = "Which head is worth an hour of a fair test?";
+    s.truth = "Mere is faster and lower by a little; Fell, Tarn and Beck are alike.";
+    s.day = "2026-05-28";
+    s.player = ironPlayer();
+    s.builds = {{.name = "Tarn 7", .note = "own head"},
+                {.name = "Mere 7", .dynamicLoft = -1.2, .spin = -250, .smash = 0.012},
+                {.name = "Fell 7"},
+                {.name = "Beck 7", .dynamicLoft = 0.3}};
+    s.wants = {{average(Metric::carry), more()}};
+    s.schedule = Schedule::oneRunEach;
+    s.turnLength = 6;
+    s.seed = 14;
+    return s;
+}
+
 std::vector<std::size_t> orderOfRound(std::size_t builds, int round) {
     std::vector<std::size_t> order(builds);
     std::iota(order.begin(), order.end(), std::size_t{0});
@@ -242,7 +261,8 @@ private:
 } // namespace
 
 const std::vector<Scenario>& scenarios() {
-    static const std::vector<Scenario> all = {fiveWood(), wedgeLoft(), coldStart(), highStrike(), sameBall()};
+    static const std::vector<Scenario> all = {fiveWood(),   wedgeLoft(), coldStart(),
+                                              highStrike(), sameBall(),  ironHeads()};
     return all;
 }
 

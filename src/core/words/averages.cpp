@@ -49,21 +49,34 @@ std::vector<Summary> ranked(const Reading& reading, Metric metric) {
     return rows;
 }
 
-// Gaps in what was delivered that are worth a word, as they were seen.
+// Gaps in what was delivered that are worth a word, as they were seen: a sentence for each pair.
 std::vector<std::string> swingAsSeen(const Reading& reading, const record::DisplayUnits& units) {
-    std::vector<std::string> sentences;
-    bool any = false;
+    std::vector<std::pair<std::pair<BuildAt, BuildAt>, std::vector<std::string>>> pairs;
     for (const SameSwing& row : reading.sameSwing) {
-        any = true;
+        const std::pair pair(row.build, row.against);
+        auto at = std::ranges::find(pairs, pair, [](const auto& one) { return one.first; });
+        if (at == pairs.end())
+            at = pairs.insert(at, {pair, {}});
         if (std::fabs(row.gap) < reading.card.margin(row.metric))
             continue;
-        const auto& info = record::info(row.metric);
-        sentences.push_back("As seen, " + reading.builds[row.build].name + " " + (row.gap > 0 ? info.more : info.less) +
-                            " than " + reading.builds[row.against].name + ", by " +
-                            MetricFormat(row.metric, units).withUnit(std::fabs(row.gap)) +
-                            ": the swing may be what differed.");
+        const MetricFormat format(row.metric, units);
+        const std::string unit = format.unitText();
+        at->second.push_back(record::info(row.metric).label + " (" + format.signedNumber(row.gap) +
+                             (unit.empty() || unit == "°" ? unit : " " + unit) + ")");
     }
-    if (any && sentences.empty())
+    std::vector<std::string> sentences;
+    for (const auto& [pair, gaps] : pairs) {
+        if (gaps.empty())
+            continue;
+        std::string text;
+        for (std::size_t i = 0; i < gaps.size(); ++i)
+            text += (i == 0 ? "" : i + 1 == gaps.size() ? " and " : ", ") + gaps[i];
+        sentences.push_back("As seen, " + reading.builds[pair.first].name + " was delivered unlike " +
+                            reading.builds[pair.second].name + " in " + text + ".");
+    }
+    if (!sentences.empty())
+        sentences.emplace_back("The swing may be what differed.");
+    else if (!pairs.empty())
         sentences.emplace_back("As seen, they were delivered alike in what was measured.");
     return sentences;
 }
@@ -114,14 +127,12 @@ std::optional<OneRun> oneRun(const Reading& reading, const record::DisplayUnits&
             return std::nullopt;
     }
     const auto metrics = firstSeen(reading);
-    if (struck < 2)
+    if (struck < 2 || metrics.empty())
         return std::nullopt;
     OneRun run{.opening =
                    "One run each: the clubs and the moment can't be told apart, so these are bets, not findings.",
                .swing = swingAsSeen(reading, units),
                .fairTest = fairTest(reading, units)};
-    if (metrics.empty())
-        return run;
     run.metric = metrics.front();
     std::ranges::copy_if(reading.bets, std::back_inserter(run.bets),
                          [&](const BetOnPair& bet) { return bet.metric == run.metric; });

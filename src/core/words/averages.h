@@ -22,7 +22,7 @@ struct OneRun {
     std::string fairTest;               ///< what would make it a finding
     std::vector<judge::BuildAt> pair;   ///< the two of that test
 };
-/// Nothing where some club was hit in two stints, or one club alone was hit.
+/// Nothing where some club was hit in two stints, one club alone was hit, or nothing was read.
 std::optional<OneRun> oneRun(const judge::Reading& reading, const record::DisplayUnits& units);
 
 /// A record of one run with each club, as it can be read: that nothing in it is a finding, the bets, whether the
