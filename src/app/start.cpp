@@ -1,6 +1,7 @@
 #include "app/start.h"
 
 #include "app/demo.h"
+#include "app/reading_page/reading_page.h"
 #include "app/session/session.h"
 #include "app/shell/main_window.h"
 #include "app/style/fonts.h"
@@ -116,7 +117,8 @@ int start(QApplication& application) {
               "Page to show: start, import, logbook, sheet, rack, plan, bay, shots, player, players or reading"),
           QStringLiteral("NAME")},
          {QStringLiteral("picture"),
-          QStringLiteral("Picture of a reading: table, cords, landing, order, luck or parts"), QStringLiteral("NAME")},
+          QStringLiteral("Picture of a reading: table, cords, landing, flight, face, order, luck or parts"),
+          QStringLiteral("NAME")},
          {QStringLiteral("test"), QStringLiteral("Test to open, by title or part of it"), QStringLiteral("TITLE")},
          {QStringLiteral("size"), QStringLiteral("Window size"), QStringLiteral("WIDTHxHEIGHT")},
          {QStringLiteral("light"), QStringLiteral("Light colours")},
@@ -158,7 +160,7 @@ int start(QApplication& application) {
     if (wanted == QStringLiteral("shots"))
         window.showShots();
     if (line.isSet(QStringLiteral("picture")))
-        window.showPicture(line.value(QStringLiteral("picture")));
+        window.findChild<ReadingPage*>()->showPictureNamed(line.value(QStringLiteral("picture")));
     window.show();
     closeOnSignals(window);
     if (line.isSet(QStringLiteral("shot")))

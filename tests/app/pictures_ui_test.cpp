@@ -6,6 +6,7 @@
 #include "app/support.h"
 
 #include <QClipboard>
+#include <QFile>
 #include <QGuiApplication>
 #include <QImage>
 #include <QLabel>
@@ -73,20 +74,21 @@ TEST_CASE("each picture comes by its number, says what it shows and answers to t
         bool hasMarks;
     };
     for (const Row& row : {Row{Qt::Key_1, "ranked by", false}, Row{Qt::Key_3, "came down", true},
-                           Row{Qt::Key_4, "in the order struck", true}, Row{Qt::Key_5, "luck gives", false},
-                           Row{Qt::Key_6, "from shot to shot", false}}) {
+                           Row{Qt::Key_4, "Mean flights", true}, Row{Qt::Key_6, "in the order struck", true},
+                           Row{Qt::Key_7, "luck gives", false}, Row{Qt::Key_8, "from shot to shot", false}}) {
         press(bench, row.key);
         INFO(row.says);
         CHECK(tabs->currentIndex() == row.key - Qt::Key_1);
         REQUIRE(view->isVisible());
         CHECK(view->accessibleName().contains(QLatin1String(row.says)));
         CHECK(
-            (row.key == Qt::Key_6 || finding->text() == view->accessibleName())); // the parts have their words in them
+            (row.key == Qt::Key_8 || finding->text() == view->accessibleName())); // the parts have their words in them
         CHECK(hasInk(view));
         REQUIRE(view->picture() != nullptr);
         CHECK(view->picture()->marks().empty() == !row.hasMarks);
         if (!row.hasMarks)
             continue;
+        view->light(std::nullopt);
         QTest::keyClick(view, Qt::Key_Right);
         const QString first = view->litText();
         const QString club = first.section(',', 0, 0);
@@ -99,6 +101,12 @@ TEST_CASE("each picture comes by its number, says what it shows and answers to t
         CHECK(view->litText().startsWith("Club "));
         CHECK(!view->litText().startsWith(club));
     }
+    press(bench, Qt::Key_3);
+    view->light(7);
+    const QString shot = view->litText().section(':', 0, 0);
+    press(bench, Qt::Key_6); // a shot that is pointed at stays so in the next picture
+    CHECK(view->litText().section(':', 0, 0) == shot);
+    CHECK(bench.find<QLabel>("caption")->text() == view->litText());
     press(bench, Qt::Key_2);
     CHECK(bench.find<app::CordsView>("cords")->isVisible());
     CHECK(!finding->isVisible());
@@ -130,10 +138,10 @@ TEST_CASE("a picture that was chosen stays while the same test is read again, an
     Bench bench;
     bench.readFile(bench.writeFile("three.csv", shots(3, 5, 4)));
     REQUIRE(bench.waitForReading());
-    press(bench, Qt::Key_4);
+    press(bench, Qt::Key_6);
     QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_P);
     REQUIRE(bench.waitForReading());
-    CHECK(bench.find<app::PictureTabs>("pictures")->currentIndex() == 3);
+    CHECK(bench.find<app::PictureTabs>("pictures")->currentIndex() == 5);
     bench.readFile(bench.writeFile("two.csv", shots(2, 5, 4)));
     REQUIRE(bench.waitForReading());
     CHECK(bench.find<app::PictureTabs>("pictures")->currentIndex() == 1);
@@ -168,7 +176,7 @@ TEST_CASE("pictures of one club, eight, one shot, long names and nothing read ar
             INFO(what);
             bench.readFile(bench.writeFile("case.csv", text));
             REQUIRE(bench.waitForReading());
-            for (int key = Qt::Key_1; key <= Qt::Key_6; ++key) {
+            for (int key = Qt::Key_1; key <= Qt::Key_8; ++key) {
                 press(bench, key);
                 auto* view = bench.find<app::PictureView>("picture");
                 if (view->isVisible()) {
@@ -203,11 +211,72 @@ TEST_CASE("of a sealed test no picture tells which club is the baseline") {
         bench.window->showPage(app::PageId::reading);
         if (!bench.waitForReading())
             continue;
-        for (int key = Qt::Key_1; key <= Qt::Key_6; ++key) {
+        for (int key = Qt::Key_1; key <= Qt::Key_8; ++key) {
             press(bench, key);
             CHECK(!bench.find<QLabel>("finding")->text().contains("baseline"));
             if (const auto* picture = bench.find<app::PictureView>("picture")->picture())
                 CHECK(!picture->asText().contains("baseline"));
         }
+    }
+}
+
+TEST_CASE("strikes are shown on each club's face, mirrored for who plays left-handed") {
+    Bench bench;
+    bench.readFile(bench.writeFile("struck.csv",
+                                   "build,carry_m,strike_toe_mm,strike_high_mm\nOak,150,8,2\nOak,151,-3,1\n"
+                                   "Elm,152,12,-9\nElm,149,2,2\n"));
+    REQUIRE(bench.waitForReading());
+    press(bench, Qt::Key_5);
+    auto* view = bench.find<app::PictureView>("picture");
+    REQUIRE(view->picture() != nullptr);
+    CHECK(view->accessibleName() ==
+          "Where the ball met the face: Oak 2 of 2 within 10 mm of the middle; Elm 1 of 2 within "
+          "10 mm of the middle.");
+    REQUIRE(view->picture()->marks().size() == 4);
+    const double toe = view->picture()->marks()[0].at.x() - view->picture()->marks()[1].at.x();
+    record::Test lefty = bench.session.test();
+    lefty.players = {{.name = "Odd Farstad", .leftHanded = true}};
+    bench.session.declaring().change("who hits", [&](record::Test& test) { test.players = lefty.players; });
+    REQUIRE(bench.waitForReading());
+    REQUIRE(test::eventually([&] {
+        const auto& marks = view->picture()->marks();
+        return marks.size() == 4 && (marks[0].at.x() - marks[1].at.x()) * toe < 0;
+    }));
+    QTest::keyClick(view, Qt::Key_Right);
+    CHECK(view->litText().contains("toward the"));
+}
+
+TEST_CASE("a picture is saved as a drawing whose words are words, and as an image of the same") {
+    Bench bench;
+    bench.readFile(bench.writeFile("three.csv", shots(3, 5, 4)));
+    REQUIRE(bench.waitForReading());
+    bench.window->resize(1280, 800);
+    for (int key = Qt::Key_1; key <= Qt::Key_8; ++key) {
+        if (key == Qt::Key_5)
+            continue; // no strikes were read
+        press(bench, key);
+        bench.prompter->answers = {bench.path("picture.svg")};
+        QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_E, Qt::ControlModifier | Qt::ShiftModifier);
+        QFile file(bench.path("picture.svg"));
+        REQUIRE(file.open(QIODevice::ReadOnly));
+        const QByteArray svg = file.readAll();
+        CHECK(svg.contains("<svg"));
+        CHECK(svg.contains("<text"));
+        bench.prompter->answers = {bench.path("picture.png")};
+        QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_E, Qt::ControlModifier | Qt::ShiftModifier);
+        const QImage image(bench.path("picture.png"));
+        QWidget* shown = key == Qt::Key_2 ? static_cast<QWidget*>(bench.find<app::CordsView>("cords"))
+                                          : bench.find<app::PictureView>("picture");
+        CHECK(image.size() == 2 * shown->size());
+        // The same as the screen but for the fineness: shrunk, hardly a pixel differs much.
+        const QImage small = image.scaled(shown->size(), Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+                                 .convertToFormat(QImage::Format_RGB32);
+        const QImage screen = shown->grab().toImage().convertToFormat(QImage::Format_RGB32);
+        std::size_t differ = 0;
+        for (int y = 4; y < small.height() - 4; ++y)
+            for (int x = 4; x < small.width() - 4; ++x)
+                differ += std::abs(qGray(small.pixel(x, y)) - qGray(screen.pixel(x, y))) > 90 ? 1 : 0;
+        INFO("picture " << key - Qt::Key_0);
+        CHECK(differ < static_cast<std::size_t>(small.width()) * small.height() / 100);
     }
 }

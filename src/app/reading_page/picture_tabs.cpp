@@ -22,7 +22,8 @@ PictureTabs::PictureTabs(QWidget* parent)
     setExpanding(false);
     setUsesScrollButtons(false);
     setElideMode(Qt::ElideNone);
-    const QStringList names = {tr("Table"), tr("Cords"), tr("Landing"), tr("Order"), tr("Luck"), tr("Parts")};
+    const QStringList names = {tr("Table"), tr("Cords"), tr("Landing"), tr("Flight"),
+                               tr("Face"),  tr("Order"), tr("Luck"),    tr("Parts")};
     for (const QString& name : names)
         addTab(name);
 }

@@ -10,8 +10,8 @@
 namespace knot::app {
 
 /// The pictures of the Reading page besides the cords, in the order of their keys.
-enum class PictureKind { table, cords, landing, order, luck, parts };
-inline constexpr std::size_t pictureKinds = 6;
+enum class PictureKind { table, cords, landing, flight, face, order, luck, parts };
+inline constexpr std::size_t pictureKinds = 8;
 
 /// What is looked at: a case, its reading, the number in hand and the pair in hand.
 struct Looked {
@@ -26,6 +26,11 @@ struct Looked {
 std::unique_ptr<Picture> tablePicture(const Looked& looked);
 /// Where the shots came down, from above. Nothing without sides and carries.
 std::unique_ptr<Picture> landingPicture(const Looked& looked);
+/// The clubs' mean flights, from the side and from above; the way between what was measured is modelled. Nothing
+/// without ball speed, launch and spin.
+std::unique_ptr<Picture> flightPicture(const Looked& looked);
+/// Where the ball met the face of each club. Nothing without strike points.
+std::unique_ptr<Picture> facePicture(const Looked& looked);
 /// The number in hand in the order struck.
 std::unique_ptr<Picture> orderPicture(const Looked& looked);
 /// The gap in hand among those that luck gives. Nothing where it was not shuffled.

@@ -19,6 +19,7 @@
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
+#include "core/words/swing_remarks.h"
 
 #include <QComboBox>
 #include <QLabel>
@@ -214,6 +215,10 @@ void ReadingPage::buildKeys() {
             m_tabs->setCurrentIndex(static_cast<int>(i));
         });
     }
+    auto* save = new QShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_E, this);
+    save->setContext(Qt::WidgetWithChildrenShortcut);
+    connect(save, &QShortcut::activated, this,
+            [this] { emit saveRequested(m_shown->size(), [this](QPainter& painter) { paintPicture(painter); }); });
     auto* shots = new QShortcut(Qt::Key_L, this);
     shots->setContext(Qt::WidgetWithChildrenShortcut);
     connect(shots, &QShortcut::activated, this, &ReadingPage::shotsRequested);
@@ -236,8 +241,6 @@ void ReadingPage::wire() {
             return;
         m_build = m_model->at(index.row()).line.build;
         showMetric(m_model->at(index.row()).metric);
-        if (m_showsArithmetic)
-            refreshFoot();
     });
     connect(m_ledger, &QListView::activated, this, [this] {
         m_showsArithmetic = !m_showsArithmetic;
@@ -332,15 +335,26 @@ QString ReadingPage::checksHtml() const {
     auto checks = words::checks(*reading);
     for (auto& remark : words::remarks(*reading, m_book.units()))
         checks.push_back(std::move(remark));
-    if (m_says->currentIndex() == 1) // the page of one run each has said these
+    const bool isOneRun = m_says->currentIndex() == 1;
+    if (isOneRun) // its page has said these
         std::erase_if(checks, [](const words::Remark& check) {
             return check.code == "one_turn_each" || check.code == "bet" || check.code == "best_bet";
         });
     std::ranges::stable_sort(checks, std::greater{}, &words::Remark::severity);
-    QString html;
-    for (const auto& check : checks)
-        html += paragraph(check.text, check.severity == judge::Severity::fault ? colours().alarm : colours().ink);
-    return html;
+    auto section = [](const QString& heading, const std::vector<words::Remark>& said) {
+        QString html;
+        for (const auto& one : said)
+            html += paragraph(one.text, one.severity == judge::Severity::fault ? colours().alarm : colours().ink);
+        return html.isEmpty() || heading.isEmpty()
+                   ? html
+                   : QStringLiteral("<p style='margin:6px 0 0 0'><b>%1</b></p>").arg(heading) + html;
+    };
+    if (isOneRun)
+        return section({}, checks);
+    const QString swing = section(tr("Same swing?"), words::sameSwing(*reading));
+    const QString whose = section(tr("Whose doing?"), words::whoseDoing(*reading, m_metric));
+    return swing + whose +
+           section(swing.isEmpty() && whose.isEmpty() ? QString() : tr("What else could explain it"), checks);
 }
 
 QString ReadingPage::arithmeticHtml() const {
@@ -372,6 +386,7 @@ void ReadingPage::showMetric(record::Metric metric) {
     m_metric = metric;
     m_metrics->setCurrentIndex(m_metrics->findData(static_cast<int>(metric)));
     m_strip->setMetric(metric);
+    refreshFoot();
     showPicture();
 }
 
@@ -386,6 +401,10 @@ std::unique_ptr<Picture> ReadingPage::pictureOfKind(PictureKind kind) const {
         return tablePicture(looked);
     case PictureKind::landing:
         return landingPicture(looked);
+    case PictureKind::flight:
+        return flightPicture(looked);
+    case PictureKind::face:
+        return facePicture(looked);
     case PictureKind::order:
         return orderPicture(looked);
     case PictureKind::luck:
@@ -414,8 +433,9 @@ void ReadingPage::showPicture() {
                        : picture != nullptr ? picture->under()
                                             : tr("There is no such picture of this number."));
     m_finding->setVisible(!m_finding->text().isEmpty());
-    m_metrics->setVisible(m_kind != PictureKind::landing);
-    caption({});
+    const bool isOfAll = m_kind == PictureKind::landing || m_kind == PictureKind::flight || m_kind == PictureKind::face;
+    m_metrics->setVisible(!isOfAll);
+    caption(isCords ? QString() : m_picture->litText()); // a shot that is pointed at stays so
 }
 
 void ReadingPage::showPictureNamed(const QString& name) {
@@ -426,6 +446,16 @@ void ReadingPage::showPictureNamed(const QString& name) {
         }
 }
 
+void ReadingPage::paintPicture(QPainter& painter) const {
+    painter.setRenderHint(QPainter::Antialiasing);
+    const QRectF box({0, 0}, m_shown->size());
+    painter.fillRect(box, colours().sheet);
+    if (m_kind == PictureKind::cords)
+        paintCords(painter, m_cords->picture(), cordsLayout(m_cords->picture(), box), box, std::nullopt);
+    else if (m_picture->picture() != nullptr)
+        m_picture->picture()->paint(painter, std::nullopt);
+}
+
 void ReadingPage::choosePicture(PictureKind kind) {
     m_kind = kind;
     showPicture();
@@ -434,7 +464,7 @@ void ReadingPage::choosePicture(PictureKind kind) {
 void ReadingPage::caption(const QString& text) {
     m_caption->setText(!text.isEmpty()                ? text
                        : m_kind == PictureKind::cords ? tr("every knot is a counted shot · Enter tells how")
-                                                      : QString());
+                                                      : tr("Ctrl+C copies · Ctrl+Shift+E saves"));
 }
 
 QString ReadingPage::subtitle() const {

@@ -5,6 +5,7 @@
 #include "core/record/metric.h"
 #include "core/record/position.h"
 
+#include <functional>
 #include <optional>
 
 class QBoxLayout;
@@ -48,6 +49,8 @@ signals:
     /// The list of shots, to put the record right.
     void shotsRequested();
     void keepRequested();
+    /// The picture as it stands is to be saved: its size, and what paints it.
+    void saveRequested(const QSize& size, const std::function<void(QPainter&)>& paint);
     /// A fair test of these clubs, by name.
     void fairTestRequested(const std::vector<std::string>& clubs);
 
@@ -71,6 +74,7 @@ private:
     void showMetric(record::Metric metric);
     void showPicture();
     void choosePicture(PictureKind kind);
+    void paintPicture(QPainter& painter) const;
     std::unique_ptr<Picture> pictureOfKind(PictureKind kind) const;
     void caption(const QString& knotText);
 

@@ -272,16 +272,13 @@ void MainWindow::wire() {
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);
     connect(m_readingPage, &ReadingPage::keepRequested, m_waysOut, &WaysOut::keep);
+    connect(m_readingPage, &ReadingPage::saveRequested, m_waysOut, &WaysOut::savePicture);
     connect(&m_session, &Session::refused, m_messages, &MessageBar::fault);
     connect(&m_session, &Session::noted, m_messages, &MessageBar::note);
     connect(&m_session.hand(), &TestInHand::replaced, this, &MainWindow::refreshHeading);
     connect(&m_session.declaring(), &Declaring::changed, this, &MainWindow::refreshHeading);
     connect(&m_session.book(), &Book::changed, this, &MainWindow::refreshHeading);
     connect(&m_session.judging(), &Judging::changed, this, &MainWindow::refreshHeading);
-}
-
-void MainWindow::showPicture(const QString& name) {
-    m_readingPage->showPictureNamed(name);
 }
 
 void MainWindow::showPage(PageId id) {

@@ -44,8 +44,6 @@ public:
     void showShots();
     /// The page of the players, turned to the first one of the test in hand.
     void showPlayers();
-    /// A picture of the reading by its name.
-    void showPicture(const QString& name);
     /// Opens the player's window beside this one.
     QWidget* openPlayerWindow();
 

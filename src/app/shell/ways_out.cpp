@@ -5,9 +5,42 @@
 #include "files/error.h"
 #include "files/file.h"
 
+#include <QBuffer>
+#include <QImage>
+#include <QPainter>
+#include <QSvgGenerator>
 #include <QWidget>
 
 namespace knot::app {
+namespace {
+
+// Twice as fine as the screen, so that it can be printed.
+bool savedAsPng(const QString& path, const QSize& size, const std::function<void(QPainter&)>& paint) {
+    constexpr int fine = 2;
+    QImage image(size * fine, QImage::Format_ARGB32_Premultiplied);
+    image.fill(Qt::transparent);
+    QPainter painter(&image);
+    painter.scale(fine, fine);
+    paint(painter);
+    painter.end();
+    return image.save(path, "PNG");
+}
+
+bool savedAsSvg(const QString& path, const QSize& size, const std::function<void(QPainter&)>& paint) {
+    QByteArray text;
+    QBuffer buffer(&text);
+    buffer.open(QIODevice::WriteOnly);
+    QSvgGenerator generator;
+    generator.setOutputDevice(&buffer);
+    generator.setSize(size);
+    generator.setViewBox(QRect({0, 0}, size));
+    QPainter painter(&generator);
+    paint(painter);
+    painter.end();
+    return files::writeFile(path.toStdString(), text.toStdString()).has_value();
+}
+
+} // namespace
 
 WaysOut::WaysOut(Session& session, Prompter& prompter, QWidget* window)
     : QObject(window)
@@ -56,6 +89,22 @@ void WaysOut::saveText(const QString& text) {
         emit noted(tr("Saved to the letter: sha256sum of %1 gives the published hash.").arg(path));
     else
         emit complained(QString::fromStdString(files::sentence(written.error())));
+}
+
+void WaysOut::savePicture(const QSize& size, const std::function<void(QPainter&)>& paint) {
+    if (!m_session.hasTest() || size.isEmpty())
+        return;
+    const QString name = QString::fromStdString(m_session.test().title) + QStringLiteral(".svg");
+    const QString path =
+        m_prompter.fileToSave(m_window, tr("Save this picture"), name, tr("Drawing (*.svg);;Image (*.png)"));
+    if (path.isEmpty())
+        return;
+    const bool saved = path.endsWith(QStringLiteral(".png"), Qt::CaseInsensitive) ? savedAsPng(path, size, paint)
+                                                                                  : savedAsSvg(path, size, paint);
+    if (saved)
+        emit noted(tr("The picture is in %1.").arg(path));
+    else
+        emit complained(tr("%1 can't be written. Choose another folder, or free some space.").arg(path));
 }
 
 } // namespace knot::app

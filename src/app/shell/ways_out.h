@@ -4,6 +4,10 @@
 
 #include <QObject>
 
+#include <functional>
+
+class QPainter;
+class QSize;
 class QWidget;
 
 namespace knot::app {
@@ -21,6 +25,8 @@ public:
     void exportTest();
     void printSlip(const QString& html);
     void saveText(const QString& text);
+    /// A picture as SVG or PNG, as `paint` draws it in a box of this size.
+    void savePicture(const QSize& size, const std::function<void(QPainter&)>& paint);
 
 signals:
     /// What was said before is settled.

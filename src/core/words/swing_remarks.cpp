@@ -25,8 +25,12 @@ std::string causeWord(const std::string& key) {
     return metric ? record::info(*metric).label : key;
 }
 
+std::string whole(double share) {
+    return record::fixed(100 * std::max(share, 0.0), 0);
+}
+
 std::string percent(double share) {
-    return record::fixed(100 * std::max(share, 0.0), 0) + " %";
+    return whole(share) + " %";
 }
 
 bool isLookedAt(const Reading& reading, Metric metric) {
@@ -75,16 +79,15 @@ std::vector<Remark> sameSwing(const Reading& reading) {
     return said;
 }
 
-std::vector<Remark> whoseDoing(const Reading& reading) {
+std::vector<Remark> whoseDoing(const Reading& reading, std::optional<Metric> only) {
     std::vector<Remark> said;
     for (const WhoseDoing& whose : reading.whoseDoing) {
-        if (!isLookedAt(reading, whose.metric))
+        if (only ? whose.metric != *only : !isLookedAt(reading, whose.metric))
             continue;
         std::vector<std::string> parts;
         for (const WhoseDoing::Part& part : whose.shares)
-            parts.push_back(
-                causeWord(part.cause) + " " + percent(part.share) +
-                (part.ci95 ? " (" + percent(part.ci95->low) + " to " + percent(part.ci95->high) + ")" : ""));
+            parts.push_back(causeWord(part.cause) + " " + percent(part.share) +
+                            (part.ci95 ? " (" + whole(part.ci95->low) + " to " + whole(part.ci95->high) + ")" : ""));
         parts.push_back("not explained " + percent(whose.rest));
         std::string text = "What moves " + record::info(whose.metric).label + " from shot to shot: " + listed(parts) +
                            ", over " + record::counted(whose.n, "shot");
