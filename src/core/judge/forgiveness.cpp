@@ -238,17 +238,17 @@ std::optional<WorstFifth> quantileGap(const Column& column, BuildAt build, Build
     return result;
 }
 
-constexpr double low = 0.2;
-constexpr double high = 0.8;
+constexpr double lowFifth = 0.2;
+constexpr double highFifth = 0.8;
 
 } // namespace
 
 std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed) {
-    return quantileGap(column, build, against, column.metric == Metric::side ? high : low, seed);
+    return quantileGap(column, build, against, column.metric == Metric::side ? highFifth : lowFifth, seed);
 }
 
 std::optional<WorstFifth> longestFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed) {
-    return quantileGap(column, build, against, high, seed);
+    return quantileGap(column, build, against, highFifth, seed);
 }
 
 TargetResult againstTarget(const Column& column, BuildAt build, double low, double high) {
@@ -280,6 +280,7 @@ std::vector<std::vector<Outcome>> groupFindings(const std::vector<Column>& colum
     std::vector<std::size_t> group(columns.size());
     std::iota(group.begin(), group.end(), std::size_t{0});
     std::vector<std::vector<double>> values;
+    values.reserve(columns.size());
     for (const Column& column : columns)
         values.push_back(byShot(column));
     for (std::size_t i = 0; i < columns.size(); ++i)

@@ -14,6 +14,24 @@ std::optional<double> offMiddle(const record::Shot& shot) {
     return toe && high ? std::optional(std::hypot(*toe, *high)) : std::nullopt;
 }
 
+// What is unread of a metric with each build; off the middle is farther from it than `middling`, mm.
+std::vector<Unread::Of> countUnread(const std::vector<const record::Shot*>& shots, std::size_t builds, Metric metric,
+                                    double middling) {
+    std::vector<Unread::Of> of(builds);
+    for (const record::Shot* shot : shots) {
+        Unread::Of& own = of[shot->build];
+        ++own.n;
+        if (shot->readings.has(metric))
+            continue;
+        ++own.unread;
+        if (const auto stray = offMiddle(*shot)) {
+            ++own.struck;
+            own.offMiddle += *stray > middling ? 1 : 0;
+        }
+    }
+    return of;
+}
+
 } // namespace
 
 std::vector<Unread> unreadOf(const Case& subject, const Reading& reading) {
@@ -29,18 +47,7 @@ std::vector<Unread> unreadOf(const Case& subject, const Reading& reading) {
     const double middling = strays.empty() ? 0 : statistics::medianOf(strays);
     std::vector<Unread> rows;
     for (const Metric metric : reading.metrics) {
-        std::vector<Unread::Of> of(test.builds.size());
-        for (const record::Shot* shot : shots) {
-            Unread::Of& own = of[shot->build];
-            ++own.n;
-            if (shot->readings.has(metric))
-                continue;
-            ++own.unread;
-            if (const auto stray = offMiddle(*shot)) {
-                ++own.struck;
-                own.offMiddle += *stray > middling ? 1 : 0;
-            }
-        }
+        const auto of = countUnread(shots, test.builds.size(), metric, middling);
         for (const AverageGap& row : reading.average) {
             if (row.metric != metric || row.kind != record::OutcomeKind::average)
                 continue;

@@ -44,6 +44,7 @@ std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, co
             means[{test.builds[std::get<BuildAt>(key)].name, std::get<Metric>(key)}].push_back(meanOf(list));
     }
     std::vector<UsualBasis> bases;
+    bases.reserve(means.size());
     for (const auto& [key, list] : means)
         bases.push_back({.club = key.first,
                          .metric = key.second,

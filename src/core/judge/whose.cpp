@@ -229,6 +229,7 @@ void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<
                   WhoseDoing& result) {
     std::map<std::size_t, std::size_t> numbers;
     std::vector<std::size_t> stints;
+    stints.reserve(rows.size());
     for (const Row& row : rows)
         stints.push_back(numbered(numbers, row.stint));
     std::vector<std::size_t> groupOf;

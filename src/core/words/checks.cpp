@@ -172,7 +172,7 @@ std::vector<Remark> above(const Reading& reading) {
 
 std::vector<Remark> below(const Reading& reading, const record::DisplayUnits& units) {
     std::vector<Remark> all = checks(reading);
-    for (auto& said : {whoseDoing(reading), remarks(reading, units), shotRemarks(reading, units)})
+    for (const auto& said : {whoseDoing(reading), remarks(reading, units), shotRemarks(reading, units)})
         for (const Remark& remark : said)
             if (std::ranges::none_of(all, [&](const Remark& one) { return one.text == remark.text; }))
                 all.push_back(remark);
@@ -211,8 +211,11 @@ std::vector<std::string> briefSentences(const Reading& reading, const record::Di
             at = unsettled.insert(at, {pair, {}});
         at->second += (at->second.empty() ? "" : ", ") + record::outcomeLabel(line.outcome);
     }
-    for (const auto& [pair, labels] : unsettled)
-        all.push_back("Not settled, " + pair + ": " + labels + ".");
+    for (const auto& [pair, labels] : unsettled) {
+        std::string sentence = "Not settled, ";
+        sentence.append(pair).append(": ").append(labels).append(".");
+        all.push_back(std::move(sentence));
+    }
     append(all, below(reading, units));
     return all;
 }

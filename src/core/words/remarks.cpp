@@ -374,27 +374,31 @@ private:
     // those with the likeliest best.
     void bets() {
         for (const Metric metric : betOn())
-            for (const BetOnPair& bet : m_reading.bets) {
-                if (bet.metric != metric || bet.ahead > 0.99 || bet.ahead < 0.01)
-                    continue;
-                const auto top = likeliest(metric);
-                if (m_reading.builds.size() > 3 && top && bet.build != top->build && bet.against != top->build)
-                    continue;
-                const bool near = wantOf(metric).kind == record::Want::Kind::near;
-                const bool flip = bet.ahead < 0.5;
-                const MetricFormat format = MetricFormat(metric, m_units).supportedBy(bet.sd);
-                const double sign = flip ? -1 : 1;
-                const std::string leader = name(flip ? bet.against : bet.build);
-                const std::string other = name(flip ? bet.build : bet.against);
-                add("bet", Severity::note,
-                    "A bet on " + label(metric) + ": " + leader + (near ? " is nearer than " : " is ahead of ") +
-                        other + " " + record::fixed(100 * std::max(bet.ahead, 1 - bet.ahead), 0) +
-                        " times in 100, by " + format.signedNumber(sign * bet.expected) + " (" +
-                        format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80) + ") " +
-                        format.unitText() + ". It allows for what a stint adds, on " + stintsOf(metric) + ".");
-            }
+            for (const BetOnPair& bet : m_reading.bets)
+                if (bet.metric == metric && bet.ahead <= 0.99 && bet.ahead >= 0.01 && isWithLikeliest(bet))
+                    add("bet", Severity::note, betText(bet));
         for (const Metric metric : betOn())
             bestBet(metric);
+    }
+
+    bool isWithLikeliest(const BetOnPair& bet) const {
+        const auto top = likeliest(bet.metric);
+        return m_reading.builds.size() <= 3 || !top || bet.build == top->build || bet.against == top->build;
+    }
+
+    std::string betText(const BetOnPair& bet) const {
+        const bool near = wantOf(bet.metric).kind == record::Want::Kind::near;
+        const bool flip = bet.ahead < 0.5;
+        const MetricFormat format = MetricFormat(bet.metric, m_units).supportedBy(bet.sd);
+        std::string text = "A bet on ";
+        text.append(label(bet.metric)).append(": ").append(name(flip ? bet.against : bet.build));
+        text.append(near ? " is nearer than " : " is ahead of ").append(name(flip ? bet.build : bet.against));
+        text.append(" ").append(record::fixed(100 * std::max(bet.ahead, 1 - bet.ahead), 0));
+        text.append(" times in 100, by ").append(format.signedNumber(flip ? -bet.expected : bet.expected));
+        text.append(" (").append(format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80));
+        text.append(") ").append(format.unitText());
+        text.append(". It allows for what a stint adds, on ").append(stintsOf(bet.metric)).append(".");
+        return text;
     }
 
     void bestBet(Metric metric) {

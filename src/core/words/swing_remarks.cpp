@@ -85,6 +85,7 @@ std::vector<Remark> whoseDoing(const Reading& reading, std::optional<Metric> onl
         if (only ? whose.metric != *only : !isLookedAt(reading, whose.metric))
             continue;
         std::vector<std::string> parts;
+        parts.reserve(whose.shares.size() + 1);
         for (const WhoseDoing::Part& part : whose.shares)
             parts.push_back(causeWord(part.cause) + " " + percent(part.share) +
                             (part.ci95 ? " (" + whole(part.ci95->low) + " to " + whole(part.ci95->high) + ")" : ""));
@@ -92,6 +93,7 @@ std::vector<Remark> whoseDoing(const Reading& reading, std::optional<Metric> onl
         std::string text = "What moves " + record::info(whose.metric).label + " from shot to shot: " + listed(parts) +
                            ", over " + record::counted(whose.n, "shot");
         std::vector<std::string> missing;
+        missing.reserve(whose.leftOut.size());
         for (const Metric metric : whose.leftOut)
             missing.push_back(record::info(metric).label);
         if (!missing.empty())
