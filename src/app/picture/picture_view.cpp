@@ -18,7 +18,7 @@ PictureView::PictureView(QWidget* parent)
     setObjectName(QStringLiteral("picture"));
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
-    setMinimumSize(420, 200);
+    setMinimumSize(420, 96); // a narrow window has no more
 }
 
 PictureView::~PictureView() = default;

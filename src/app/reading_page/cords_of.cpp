@@ -1,5 +1,6 @@
 #include "app/reading_page/cords_of.h"
 
+#include "app/reading_page/pictures.h"
 #include "core/judge/columns.h"
 #include "core/record/number_text.h"
 
@@ -10,19 +11,6 @@ namespace {
 
 QString tr(const char* text) {
     return QCoreApplication::translate("ReadingPage", text);
-}
-
-QString knotText(const judge::Case& subject, const record::Structure& structure, std::size_t shot,
-                 const std::string& value) {
-    const record::Test& test = subject.seen();
-    const auto& s = test.shots[shot];
-    const auto& turn = structure.turns[structure.turnOfShot[shot]];
-    const std::string number = s.number.empty() ? std::to_string(subject.numberOfSeen(record::ShotAt(shot))) : s.number;
-    QString text =
-        tr("%1, shot %2").arg(QString::fromStdString(test.builds[s.build].name), QString::fromStdString(number));
-    if (turn.round)
-        text += tr(", lap %1").arg(QString::fromStdString(structure.rounds[*turn.round]));
-    return text + QStringLiteral(": ") + QString::fromStdString(value);
 }
 
 } // namespace
@@ -47,8 +35,8 @@ CordsPicture cordsOf(const judge::Case& subject, const judge::Reading& reading, 
             for (std::size_t i = 0; i < turn.values.size(); ++i) {
                 cord.values.push_back(format.shown(turn.values[i]));
                 cord.shots.push_back(turn.shots[i]);
-                picture.knotTexts[static_cast<qsizetype>(turn.shots[i])] =
-                    knotText(subject, structure, turn.shots[i], format.withUnit(turn.values[i]));
+                picture.knotTexts[static_cast<qsizetype>(turn.shots[i])] = shotText(
+                    subject, structure, turn.shots[i], QString::fromStdString(format.withUnit(turn.values[i])));
             }
         cord.mean = format.shown(summary->mean);
         if (summary->ci95) {

@@ -145,7 +145,7 @@ private:
                             m_box.height() - 16);
         for (const double tick : m_layout.carryAxis.ticks) {
             const double y = m_layout.place(0, tick).y;
-            if (y < ground.top() || y > ground.bottom())
+            if (y < ground.top() + 16 || y > ground.bottom()) // the unit stands at the top
                 continue;
             painter.setPen(QPen(c.band, 1));
             painter.drawLine(QPointF(ground.left(), y), QPointF(ground.right(), y));

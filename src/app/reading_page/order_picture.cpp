@@ -106,8 +106,7 @@ private:
     void gather(const Looked& looked) {
         const record::Test& test = looked.subject.seen();
         m_places = test.shots.size();
-        const auto structure = record::structureOf(test);
-        for (const record::Turn& turn : structure.turns) {
+        for (const record::Turn& turn : looked.structure.turns) {
             Stint stint{.from = turn.shots.front(), .to = turn.shots.back(), .build = turn.build, .mean = {}};
             double sum = 0;
             double n = 0;

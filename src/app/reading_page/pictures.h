@@ -20,6 +20,7 @@ struct Looked {
     record::Metric metric = record::Metric::carry;
     record::BuildAt build;
     const record::DisplayUnits& units;
+    const record::Structure& structure; ///< of what is seen
 };
 
 /// Means, scatter and counts of every club, ranked by the number in hand.
@@ -39,6 +40,8 @@ std::unique_ptr<Picture> luckPicture(const Looked& looked);
 std::unique_ptr<Picture> partsPicture(const Looked& looked);
 
 /// "Fern, shot 7, lap 2: 176.0 m": what pointing at a shot says.
+QString shotText(const judge::Case& subject, const record::Structure& structure, std::size_t shot,
+                 const QString& value);
 QString shotText(const Looked& looked, std::size_t shot, const QString& value);
 /// The name of a build as it is shown.
 QString nameOf(const Looked& looked, record::BuildAt build);

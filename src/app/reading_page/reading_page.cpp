@@ -84,6 +84,7 @@ void ReadingPage::resizeEvent(QResizeEvent* event) {
     m_sides->setStretch(0, narrow ? 1 : 5);
     m_sides->setStretch(1, narrow ? 1 : 8);
     m_caption->setVisible(!narrow);
+    showUnder();
 }
 
 QWidget* ReadingPage::buildLedger() {
@@ -210,10 +211,8 @@ void ReadingPage::buildKeys() {
     for (std::size_t i = 0; i < pictureKinds; ++i) {
         auto* picture = new QShortcut(static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(i)), this);
         picture->setContext(Qt::WidgetWithChildrenShortcut);
-        connect(picture, &QShortcut::activated, m_tabs, [this, i] {
-            m_hasChosen = true;
-            m_tabs->setCurrentIndex(static_cast<int>(i));
-        });
+        connect(picture, &QShortcut::activated, m_tabs,
+                [this, i] { showPictureNamed(m_tabs->tabText(static_cast<int>(i))); });
     }
     auto* save = new QShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_E, this);
     save->setContext(Qt::WidgetWithChildrenShortcut);
@@ -256,7 +255,10 @@ void ReadingPage::wire() {
     connect(m_cords, &CordsView::litChanged, this, &ReadingPage::caption);
     connect(m_picture, &PictureView::litChanged, this, &ReadingPage::caption);
     connect(m_tabs, &QTabBar::tabBarClicked, this, [this] { m_hasChosen = true; });
-    connect(m_tabs, &QTabBar::currentChanged, this, [this](int at) { choosePicture(static_cast<PictureKind>(at)); });
+    connect(m_tabs, &QTabBar::currentChanged, this, [this](int at) {
+        m_kind = static_cast<PictureKind>(at);
+        showPicture();
+    });
     connect(m_keep, &QPushButton::clicked, this, &ReadingPage::keepRequested);
     connect(m_oneRun, &OneRunView::fairTestRequested, this, &ReadingPage::fairTestRequested);
 }
@@ -370,9 +372,7 @@ QString ReadingPage::arithmeticHtml() const {
 }
 
 void ReadingPage::refreshFoot() {
-    // One run each has its own words, and no list of refusals.
-    const bool isOneRun = m_says->currentIndex() == 1;
-    const QString html = m_showsArithmetic && !isOneRun ? arithmeticHtml() : checksHtml();
+    const QString html = m_showsArithmetic && m_says->currentIndex() == 0 ? arithmeticHtml() : checksHtml();
     m_checkArea->setAccessibleName(m_showsArithmetic ? tr("How it was reckoned") : tr("What to keep in mind"));
     m_checks->setText(html);
     m_checkArea->setVisible(!html.isEmpty());
@@ -390,12 +390,18 @@ void ReadingPage::showMetric(record::Metric metric) {
     showPicture();
 }
 
+// A narrow window keeps its room for the picture; a screen reader hears the words all the same.
+void ReadingPage::showUnder() {
+    m_finding->setVisible(!m_finding->text().isEmpty() && m_sides->direction() == QBoxLayout::LeftToRight);
+}
+
 std::unique_ptr<Picture> ReadingPage::pictureOfKind(PictureKind kind) const {
     const judge::Reading* reading = m_judging.reading();
     if (reading == nullptr || !m_metric)
         return nullptr;
     const record::DisplayUnits units = m_book.units();
-    const Looked looked{m_judging.subject(), *reading, *m_metric, m_build, units};
+    const record::Structure structure = record::structureOf(m_judging.subject().seen());
+    const Looked looked{m_judging.subject(), *reading, *m_metric, m_build, units, structure};
     switch (kind) {
     case PictureKind::table:
         return tablePicture(looked);
@@ -432,7 +438,7 @@ void ReadingPage::showPicture() {
     m_finding->setText(isCords              ? QString()
                        : picture != nullptr ? picture->under()
                                             : tr("There is no such picture of this number."));
-    m_finding->setVisible(!m_finding->text().isEmpty());
+    showUnder();
     const bool isOfAll = m_kind == PictureKind::landing || m_kind == PictureKind::flight || m_kind == PictureKind::face;
     m_metrics->setVisible(!isOfAll);
     caption(isCords ? QString() : m_picture->litText()); // a shot that is pointed at stays so
@@ -454,11 +460,6 @@ void ReadingPage::paintPicture(QPainter& painter) const {
         paintCords(painter, m_cords->picture(), cordsLayout(m_cords->picture(), box), box, std::nullopt);
     else if (m_picture->picture() != nullptr)
         m_picture->picture()->paint(painter, std::nullopt);
-}
-
-void ReadingPage::choosePicture(PictureKind kind) {
-    m_kind = kind;
-    showPicture();
 }
 
 void ReadingPage::caption(const QString& text) {

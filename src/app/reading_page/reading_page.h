@@ -73,7 +73,7 @@ private:
     void returnTo(std::optional<record::Metric> metric, record::BuildAt build);
     void showMetric(record::Metric metric);
     void showPicture();
-    void choosePicture(PictureKind kind);
+    void showUnder();
     void paintPicture(QPainter& painter) const;
     std::unique_ptr<Picture> pictureOfKind(PictureKind kind) const;
     void caption(const QString& knotText);

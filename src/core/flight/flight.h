@@ -40,9 +40,9 @@ enum class PathWanted { no, yes };
 
 /// Flies a ball from the ground to ground that lies `landing` m higher (lower where negative) by the drag and
 /// lift of Smits & Smith (1994): CD = 0.24 + 0.18 S + 0.06 sin π(Re − 90000)/200000, CL = 0.54 S^0.4, spin
-/// decaying at 2·2e-5·V/d; by Dormand and Prince's integrator with its own steps, to about 1e-9 of the carry. A
-/// launch that is not upward, or without speed, lands where it stands; a ball that never gets so high comes to
-/// nothing. Not for putts; real balls and monitors differ by some per cent.
+/// decaying at 2·2e-5·V/d; by Dormand and Prince's integrator with its own steps, to 1e-11 of the carry on the
+/// reference flights. A launch that is not upward, or without speed, lands where it stands; a ball that never gets so
+/// high comes to nothing. Not for putts; real balls and monitors differ by some per cent.
 Flight fly(const Launch& launch, const Air& air = {}, PathWanted path = PathWanted::no, double landing = 0);
 
 } // namespace knot::flight

@@ -40,8 +40,8 @@ struct Ball {
 /// Ball Games, 1972): along the face's normal by restitution, across it by what friction turns into spin; off the
 /// middle the head gives way by its inertia, a curved face turns with the strike, and the head's own turning drives
 /// the ball's spin (gear effect). `grip` stands for what a real ball stores and gives back. Clean strikes from 20 to
-/// 60 m/s, dynamic lofts from 5 to 55°, up to 25 mm off the middle; beyond that it is not to be believed, and inside
-/// it to about a tenth in speed and a quarter in spin. Gaps between like deliveries are better than that.
+/// 60 m/s, dynamic lofts from 5 to 55°, up to 25 mm off the middle; beyond that it is not to be believed. Rough: its
+/// figures were set so that each kind of club comes out as is usual, and were compared with no measured launches.
 Launch launchOf(const Delivery& delivery, const Head& head, const Ball& ball = {});
 
 } // namespace knot::flight

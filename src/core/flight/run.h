@@ -15,7 +15,8 @@ enum class Turf { soft, usual, firm };
 
 /// Bounce by bounce as a ball that grips or slips on turf which gives way in proportion to how hard and how steeply
 /// it is hit (the shape and the coefficients after Penner, "The run of a golf ball", 2002), then rolling at a steady
-/// drag. Level ground, no slope, no grain; a guess within a third either way. Nothing where the flight did not land.
+/// drag. Level ground, no slope, no grain; a guess, compared with no measured runs. Nothing where the flight did not
+/// land.
 Run runAfter(const Flight& flight, Turf turf = Turf::usual);
 
 } // namespace knot::flight

@@ -184,7 +184,7 @@ private:
         return known;
     }
 
-    // Spreads and areas as a bet: drawn apart, and as likely to differ by the margin as not.
+    // Spreads and areas as a bet: drawn apart, and shrunk as if builds usually differed by the margin.
     static std::vector<Standing> asBet(std::vector<Standing> standings, double margin) {
         const double apart = drawnApart(standings.size());
         for (Standing& one : standings)

@@ -32,7 +32,7 @@ void addCostlySide(const Test& test, record::Card& card) {
     if (costs == record::Side::notSaid)
         return;
     const Kind kind = costs == record::Side::left ? Kind::beyondLeft : Kind::beyondRight;
-    const std::string name = costs == record::Side::left ? "the left that costs" : "the right that costs";
+    const std::string name = costs == record::Side::left ? "the costly left" : "the costly right";
     if (std::ranges::any_of(card.shapes, [&](const record::Shape& s) { return s.kind == kind || s.name == name; }))
         return;
     constexpr double room = 10; // m to either side of the line to hit
