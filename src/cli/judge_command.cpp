@@ -1,5 +1,6 @@
 #include "cli/opening.h"
 
+#include "core/judge/along.h"
 #include "core/judge/judge.h"
 #include "core/record/check.h"
 #include "core/record/names.h"
@@ -121,8 +122,11 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
         card.margins[metricOf("--margin", name)] = numberOf("--margin", value);
     }
     const auto& columns = test.extraColumns;
-    if (!options.trend.empty() && std::ranges::find(columns, options.trend) == columns.end())
-        throw Refusal{"--trend: " + options.file + " has no column '" + options.trend + "' beside the measurements."};
+    const auto along = judge::alongWhat(test);
+    if (!options.trend.empty() && std::ranges::find(columns, options.trend) == columns.end() &&
+        std::ranges::find(along, options.trend) == along.end())
+        throw Refusal{"--trend: " + options.file + " has no column '" + options.trend +
+                      "' beside the measurements, and its clubs no such measure that differs."};
     const bool knownFactor = options.factor == "delivery" || options.factor == "player";
     if (!options.factor.empty() && !knownFactor && std::ranges::find(columns, options.factor) == columns.end())
         throw Refusal{"--factor: " + options.file + " has no column '" + options.factor + "'."};
@@ -164,10 +168,9 @@ void judgeFile(const JudgeOptions& options) {
     judge::JudgeRequest request{
         .subject = judge::Case::of(test), .seed = options.seed, .level = levelOf(options.level)};
     if (const auto earlier = earlierOf(options.file, test); !earlier.empty()) {
-        request.usual = judge::usualStruck(earlier, test.firstPlayer().name);
-        for (const record::Metric metric : record::allMetrics())
-            if (const auto own = plan::ownSpreads(earlier, metric); own && options.level.empty())
-                request.own[metric] = *own;
+        request.earlier = judge::learntFrom(earlier, test);
+        if (!options.level.empty())
+            request.earlier.own.clear();
     }
     const auto result = judge::judge(request);
     if (options.json) {

@@ -52,12 +52,11 @@ files::ImportedTest openTest(const std::string& file, const std::string& wanted,
 
 std::vector<record::Test> earlierOf(const std::string& file, const record::Test& test) {
     std::vector<record::Test> earlier;
-    const std::string player = test.firstPlayer().id;
-    if (!file.ends_with(".knotbook") || player.empty())
+    if (!file.ends_with(".knotbook"))
         return earlier;
     auto book = orRefuse(logbook::Logbook::read(file));
     for (const auto& entry : orRefuse(book.tests()))
-        if (entry.id != test.id && std::ranges::find(entry.playerIds, player) != entry.playerIds.end())
+        if (entry.id != test.id)
             earlier.push_back(orRefuse(book.load(entry.id)));
     return earlier;
 }

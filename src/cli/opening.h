@@ -30,7 +30,7 @@ void addReading(CLI::App& command, bool& explain, std::string& split);
 /// file. `wanted` names it in a logbook; where that holds a single test it may be empty.
 files::ImportedTest openTest(const std::string& file, const std::string& wanted, const files::ReadOptions& reading);
 
-/// What a logbook holds of a test's first player besides the test; nothing where `file` is no logbook.
+/// What a logbook holds besides the test; nothing where `file` is no logbook.
 std::vector<record::Test> earlierOf(const std::string& file, const record::Test& test);
 
 } // namespace knot::cli

@@ -367,6 +367,7 @@ void putChoices(ordered_json& json, const Reading& reading) {
                     {"tau2", p.tau2},
                     {"Q", p.q},
                     {"Q_p", p.qP},
+                    {"over", judge::key(p.over)},
                     {"sittings", p.sittings},
                     {"held_up", p.heldUp}});
         json["sittings"].push_back(std::move(row));

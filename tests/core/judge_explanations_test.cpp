@@ -332,6 +332,55 @@ TEST_CASE("several sittings are pooled, and it is said in how many the gap held 
     CHECK(remarked(reading, "sittings"));
 }
 
+TEST_CASE("deliveries are pooled as sittings are, and one lap with each is no fair test") {
+    for (const int laps : {1, 3}) {
+        INFO(laps);
+        Random random(16);
+        TestBuilder builder;
+        for (const char* delivery : {"usual", "high"})
+            for (int lap = 0; lap < laps; ++lap)
+                for (int club = 0; club < 2; ++club) {
+                    builder.turn(club == 1 ? "B" : "A", std::to_string(lap + 1), {});
+                    for (int i = 0; i < 4; ++i) {
+                        builder.shot(club == 1 ? "B" : "A", record::ShotStatus::counted,
+                                     150 + 6.0 * club + 0.3 * random.normal());
+                        builder.test.shots.back().delivery = delivery;
+                        builder.test.shots.back().round = std::to_string(lap + 1);
+                    }
+                }
+        builder.test.card.primary = {*record::outcomeFromText("carry_m")};
+        const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
+        CHECK((reading.average[0].claim.cap == judge::Cap::onePerDelivery) == (laps == 1));
+        CHECK((reading.average[0].claim.verdict == judge::Verdict::real) == (laps == 3));
+        CHECK(reading.card.factorColumn == "delivery");
+        CHECK(reading.average[0].pooled.has_value() == (laps == 3));
+        if (const auto& pooled = reading.average[0].pooled) {
+            CHECK(pooled->over == judge::PooledOver::deliveries);
+            CHECK(pooled->sittings == 2);
+            CHECK(pooled->heldUp == 2);
+        }
+    }
+}
+
+TEST_CASE("clubs that were hit with different deliveries share no lap") {
+    auto builder = laps(4, 3, [](int lap, int club, int place) { return 150 + 5 * club + 0.1 * (lap + place % 2); });
+    for (auto& shot : builder.test.shots)
+        shot.delivery = shot.build == record::BuildAt(0) ? "usual" : "high";
+    const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
+    CHECK(reading.average[0].claim.cap == judge::Cap::tooFewRounds);
+    CHECK(reading.average[0].claim.verdict == judge::Verdict::open);
+}
+
+TEST_CASE("a planned lap with two deliveries in it is one lap of the plan") {
+    auto builder = laps(4, 4, [](int lap, int club, int place) { return 150 + 5 * club + 0.1 * (lap + place % 2); });
+    for (std::size_t i = 0; i < builder.test.shots.size(); ++i)
+        builder.test.shots[i].delivery = i % 4 < 2 ? "low" : "high";
+    builder.test.card.plannedRounds = 4;
+    CHECK(judge::Case::of(builder.test).roundsBeyond() == 0);
+    builder.test.card.plannedRounds = 3;
+    CHECK(judge::Case::of(builder.test).roundsBeyond() == 2); // the fourth lap, low and high
+}
+
 TEST_CASE("more laps cost less than they save only where something is open") {
     Random random(15);
     auto builder = laps(5, 3, [&](int, int club, int) { return 150 + 0.3 * club + 3 * random.normal(); });

@@ -355,7 +355,7 @@ TEST_CASE("a first stint far from what is usual is asked about") {
         CHECK(basis->mean == Approx(161));
         CHECK(*basis->sd == Approx(1));
         CHECK(basis->sittings == 3);
-        const auto again = *judge::judge({.subject = judge::Case::of(test), .usual = bases});
+        const auto again = *judge::judge({.subject = judge::Case::of(test), .earlier = {.usual = bases}});
         CHECK(rowOf(again.usual, Metric::carry)->usual == Approx(161));
         CHECK(judge::usualStruck(earlier, "Odd Farstad").empty());
     }

@@ -4,6 +4,7 @@
 #include "app/picture/power.h"
 #include "app/picture/strip.h"
 #include "app/picture/swarm.h"
+#include "core/rack/head_kind.h"
 
 #include <catch2/catch.hpp>
 
@@ -64,7 +65,7 @@ TEST_CASE("cords place every knot inside the frame, shrinking when crowded") {
         cord.high = 154;
         data.cords.push_back(cord);
     }
-    data.margin = 2.7;
+    data.band = {150.3, 155.7};
     const auto layout = layOutCords(data, {100, 10, 700, 500});
     CHECK(layout.knots.size() == 1800);
     CHECK(layout.knotRadius < 6);
@@ -76,16 +77,6 @@ TEST_CASE("cords place every knot inside the frame, shrinking when crowded") {
     }
     CHECK(layout.hasBand);
     CHECK((layout.bandRight - layout.bandLeft) == Approx(5.4 * 600 / (layout.axis.high - layout.axis.low)));
-}
-
-TEST_CASE("pointing finds the nearest knot and nothing far away") {
-    CordsData data;
-    data.cords = {{.values = {1, 2, 3}, .shots = {7, 8, 9}, .mean = 2}};
-    const auto layout = layOutCords(data, {0, 0, 300, 100});
-    const auto& knot = layout.knots[1];
-    REQUIRE(layout.knotAt(knot.x + 2, knot.y - 1));
-    CHECK(layout.knots[*layout.knotAt(knot.x + 2, knot.y - 1)].shot == 8);
-    CHECK(!layout.knotAt(knot.x + 40, knot.y));
 }
 
 TEST_CASE("pictures of nothing are empty, and an endless interval does not squeeze the shots") {
@@ -159,15 +150,15 @@ TEST_CASE("a face keeps its proportions, and a strike point comes back from wher
 
 TEST_CASE("the face is that of the head, as far as it is known") {
     knot::record::Club club;
-    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::wood);
+    CHECK(knot::rack::headKind(club.head) == knot::picture::FaceKind::wood);
     club.head.loft = 10.5;
-    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::driver);
+    CHECK(knot::rack::headKind(club.head) == knot::picture::FaceKind::driver);
     club.head.loft = 30;
-    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::iron);
+    CHECK(knot::rack::headKind(club.head) == knot::picture::FaceKind::iron);
     club.head.loft = 52;
-    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::wedge);
+    CHECK(knot::rack::headKind(club.head) == knot::picture::FaceKind::wedge);
     club.head.volume = 152;
-    CHECK(knot::picture::faceKind(club) == knot::picture::FaceKind::wood);
+    CHECK(knot::rack::headKind(club.head) == knot::picture::FaceKind::wood);
     knot::record::Test sealed;
     sealed.builds = {{.name = "Fern"}};
     sealed.sealedBuilds = {{.name = "hidden"}, {.name = "known", .club = club}};

@@ -103,3 +103,26 @@ TEST_CASE("shot by shot is a property of the whole test") {
     CHECK(!structureOf(single.test).shotByShot);
     CHECK(structureOf(Test{}).turns.empty());
 }
+
+TEST_CASE("deliveries are never laps of each other: what was asked for parts stints and laps") {
+    auto test = testOf({{"A", "", "1", ""},
+                        {"B", "", "1", ""},
+                        {"A", "", "2", ""},
+                        {"A", "", "2", ""},
+                        {"B", "", "2", ""},
+                        {"B", "", "2", ""}});
+    for (const std::size_t shot : {3, 5})
+        test.shots[shot].delivery = "high";
+    const auto structure = structureOf(test);
+    CHECK(shape(structure) == "A1/1 B1/1 A1/2 A1/high · 2 B1/2 B1/high · 2 ");
+    // The lap is one all the same, for what was planned.
+    CHECK(structure.turns[2].lap == structure.turns[3].lap);
+    CHECK(structure.turns[0].lap != structure.turns[2].lap);
+    CHECK(structure.turns[2].round != structure.turns[3].round);
+}
+
+TEST_CASE("a club's stints without laps are counted for each delivery by itself") {
+    auto test = testOf({{"A", "", "", ""}, {"B", "", "", ""}, {"A", "", "", ""}, {"B", "", "", ""}});
+    test.shots[2].delivery = test.shots[3].delivery = "low";
+    CHECK(shape(structureOf(test)) == "A1/1 B1/1 A1/low · 1 B1/low · 1 ");
+}

@@ -34,16 +34,20 @@ std::optional<Cap> fairnessCap(const BuildValues& a, const BuildValues& b) {
     return std::nullopt;
 }
 
-// Several players, none of whom has hit both in two laps or more.
-bool hasOneLapPerPlayer(const BuildValues& build, const BuildValues& against) {
-    std::map<std::size_t, std::set<record::RoundAt>> own;
+// Several players or deliveries, with none of which both were hit in two laps or more.
+std::optional<Cap> oneLapPerSetting(const BuildValues& build, const BuildValues& against) {
+    using Setting = std::pair<std::size_t, std::size_t>; // player, delivery
+    std::map<Setting, std::set<record::RoundAt>> own;
     for (const auto& turn : build.turns)
-        own[turn.player].insert(turn.round);
-    std::map<std::size_t, std::set<record::RoundAt>> both;
+        own[{turn.player, turn.delivery}].insert(turn.round);
+    std::map<Setting, std::set<record::RoundAt>> both;
     for (const auto& turn : against.turns)
-        if (own[turn.player].contains(turn.round))
-            both[turn.player].insert(turn.round);
-    return both.size() > 1 && std::ranges::all_of(both, [](const auto& laps) { return laps.second.size() < 2; });
+        if (own[{turn.player, turn.delivery}].contains(turn.round))
+            both[{turn.player, turn.delivery}].insert(turn.round);
+    if (both.size() < 2 || std::ranges::any_of(both, [](const auto& laps) { return laps.second.size() > 1; }))
+        return std::nullopt;
+    const bool onePlayer = both.begin()->first.first == both.rbegin()->first.first;
+    return onePlayer ? Cap::onePerDelivery : Cap::onePerPlayer;
 }
 
 bool tooSteady(const Effect& effect) {
@@ -160,8 +164,8 @@ std::optional<AverageGap> averageGap(const Column& column, BuildAt build, BuildA
     gap.shotsBuild = own.count();
     gap.shotsAgainst = other.count();
     gap.claim.cap = fairnessCap(other, own);
-    if (hasOneLapPerPlayer(own, other))
-        gap.claim.cap = Cap::onePerPlayer;
+    if (const auto cap = oneLapPerSetting(own, other))
+        gap.claim.cap = cap;
     if (std::min(gap.shotsBuild, gap.shotsAgainst) < 3) {
         // Where a mark cut the shots off that there are, the mark is the reason.
         const bool enough = std::min(column.builds[build].count(), column.builds[against].count()) >= 3;

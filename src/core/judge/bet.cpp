@@ -1,32 +1,21 @@
 #include "core/judge/bet.h"
 
+#include "core/judge/swept_stints.h"
 #include "core/random.h"
 #include "core/statistics/distributions.h"
 #include "core/statistics/roots.h"
 
-#include <Eigen/Dense>
-
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <map>
 #include <numbers>
 
 namespace knot::judge {
 namespace {
 
-using Eigen::MatrixXd;
-using Eigen::VectorXd;
-
-constexpr std::size_t stintPoints = 5, gapPoints = 21;
+constexpr std::size_t gapPoints = 21;
 constexpr double leastScale = 0.125, mostScale = 16;
 constexpr double gapDegrees = 4; // of Student's t
-
-/// A stint's mean, and what goes into it.
-struct Stint {
-    std::size_t build = 0, lap = 0;
-    double mean = 0, shots = 1;
-};
 
 // The density of Student's t with four degrees of freedom, but for a factor.
 double priorOf(double tau, double scale) {
@@ -34,86 +23,33 @@ double priorOf(double tau, double scale) {
     return std::pow(1 + t * t / gapDegrees, -(gapDegrees + 1) / 2) * tau;
 }
 
-// Equiprobable points of degrees·sd²/χ².
-double stintVariance(std::size_t point, const BetPrior& prior) {
-    const double share = (static_cast<double>(point) + 0.5) / stintPoints;
-    return prior.degrees * prior.usual.sdTurn * prior.usual.sdTurn /
-           statistics::chiSquareQuantile(1 - share, prior.degrees);
-}
-
-/// The stints of one metric with the laps taken out, for one size of the stint.
-struct Swept {
-    MatrixXd K;
-    VectorXd g;
-    double zMz = 0, logWeights = 0, logLaps = 0;
-    double level = 0;     ///< the mean of the laps' own levels, before builds are taken off
-    VectorXd levelShares; ///< how much of each build's effect stands in it
-};
-
-Swept sweep(const std::vector<Stint>& stints, std::size_t builds, std::size_t laps, double varStint, double varShot) {
-    const auto k = static_cast<Eigen::Index>(builds);
-    Swept swept{.K = MatrixXd::Zero(k, k), .g = VectorXd::Zero(k), .levelShares = VectorXd::Zero(k)};
-    std::vector<double> weight(laps, 0.0);
-    std::vector<double> sum(laps, 0.0);
-    MatrixXd ofBuild = MatrixXd::Zero(static_cast<Eigen::Index>(laps), k); // weights by lap and build
-    for (const Stint& stint : stints) {
-        const double w = 1 / (varStint + varShot / stint.shots);
-        const auto b = static_cast<Eigen::Index>(stint.build);
-        weight[stint.lap] += w;
-        sum[stint.lap] += w * stint.mean;
-        ofBuild(static_cast<Eigen::Index>(stint.lap), b) += w;
-        swept.K(b, b) += w;
-        swept.g(b) += w * stint.mean;
-        swept.zMz += w * stint.mean * stint.mean;
-        swept.logWeights += std::log(w);
-    }
-    for (std::size_t lap = 0; lap < laps; ++lap) {
-        const VectorXd row = ofBuild.row(static_cast<Eigen::Index>(lap));
-        swept.K -= row * row.transpose() / weight[lap];
-        swept.g -= row * (sum[lap] / weight[lap]);
-        swept.zMz -= sum[lap] * sum[lap] / weight[lap];
-        swept.logLaps += std::log(weight[lap]);
-        swept.level += sum[lap] / weight[lap] / static_cast<double>(laps);
-        swept.levelShares += row / weight[lap] / static_cast<double>(laps);
-    }
-    return swept;
-}
-
-// Means far from 0 would cost digits: they are taken from their own middle.
-struct Stints {
-    std::vector<Stint> all;
-    std::size_t laps = 0;
-    double middle = 0, squares = 0, degrees = 0;
-};
-
-Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds) {
-    Stints stints;
-    std::map<std::size_t, std::size_t> laps;
-    for (std::size_t b = 0; b < builds.size(); ++b)
-        for (const TurnValues& turn : column.builds[builds[b]].turns) {
-            const auto lap = laps.try_emplace(turn.round, laps.size()).first->second;
-            const double mean = turn.mean();
-            stints.all.push_back({b, lap, mean, static_cast<double>(turn.values.size())});
-            stints.squares += squaresAboutMean(turn.values);
-            stints.degrees += static_cast<double>(turn.values.size()) - 1;
-            stints.middle += mean;
-        }
-    stints.laps = laps.size();
-    stints.middle /= static_cast<double>(stints.all.size());
-    for (Stint& stint : stints.all)
-        stint.mean -= stints.middle;
-    return stints;
-}
-
-std::vector<double> flat(const MatrixXd& matrix) {
-    std::vector<double> values;
-    for (Eigen::Index i = 0; i < matrix.rows(); ++i)
-        for (Eigen::Index j = 0; j < matrix.cols(); ++j)
-            values.push_back(matrix(i, j));
-    return values;
-}
-
 } // namespace
+
+// Where the builds scatter by τ; its weight is the log likelihood.
+Bet::Part Bet::partOf(const Swept& swept, double tau) {
+    const std::size_t k = swept.values.size();
+    Part part{.weight = swept.logLikelihood(tau), .mean = std::vector<double>(k, 0.0), .root = swept.vectors};
+    for (std::size_t i = 0; i < k; ++i) {
+        const double a = swept.values[i] + 1 / (tau * tau);
+        const double sd = 1 / std::sqrt(a);
+        for (std::size_t b = 0; b < k; ++b) {
+            part.mean[b] += swept.vectors[b * k + i] * swept.g[i] / a;
+            part.root[b * k + i] *= sd;
+        }
+    }
+    return part;
+}
+
+// The variance of the gap between two builds.
+double Bet::Part::varianceOf(std::size_t i, std::size_t j) const {
+    const std::size_t k = mean.size();
+    double sum = 0;
+    for (std::size_t axis = 0; axis < k; ++axis) {
+        const double apart = root[i * k + axis] - root[j * k + axis];
+        sum += apart * apart;
+    }
+    return sum;
+}
 
 std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
     Bet bet;
@@ -124,31 +60,19 @@ std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
     if (bet.m_builds.size() < 2)
         return std::nullopt;
     const Stints stints = stintsOf(column, bet.m_builds);
-    const double usual = prior.usual.sdShot * prior.usual.sdShot;
     bet.m_shotDegrees = stints.degrees;
-    bet.m_shotVariance = (stints.squares + prior.degrees * usual) / (stints.degrees + prior.degrees);
-    const auto k = static_cast<Eigen::Index>(bet.m_builds.size());
+    bet.m_shotVariance = knot::judge::shotVariance(stints, prior);
     const double step = std::log(mostScale / leastScale) / (gapPoints - 1);
     double most = -std::numeric_limits<double>::infinity();
+    bet.m_parts.reserve(stintPoints * gapPoints);
     for (std::size_t point = 0; point < stintPoints; ++point) {
-        const Swept swept =
-            sweep(stints.all, bet.m_builds.size(), stints.laps, stintVariance(point, prior), bet.m_shotVariance);
-        bet.m_levels.push_back(
-            {swept.level + stints.middle, std::vector<double>(swept.levelShares.begin(), swept.levelShares.end())});
+        const Swept swept = sweep(stints, stintVariance(point, prior), bet.m_shotVariance);
+        bet.m_levels.push_back({swept.level + stints.middle, swept.levelShares});
         for (std::size_t i = 0; i < gapPoints; ++i) {
             const double tau = prior.scale * leastScale * std::exp(step * static_cast<double>(i));
-            const MatrixXd A = swept.K + MatrixXd::Identity(k, k) / (tau * tau);
-            const Eigen::LLT<MatrixXd> llt(A);
-            const VectorXd mean = llt.solve(swept.g);
-            const MatrixXd covariance = llt.solve(MatrixXd::Identity(k, k));
-            const double logDeterminant = 2 * llt.matrixL().toDenseMatrix().diagonal().array().log().sum();
-            const double fit = -0.5 * (-swept.logWeights + swept.logLaps + logDeterminant +
-                                       static_cast<double>(k) * std::log(tau * tau) + swept.zMz - swept.g.dot(mean));
-            Part part{.weight = fit + std::log(priorOf(tau, prior.scale)),
-                      .mean = {mean.begin(), mean.end()},
-                      .covariance = flat(covariance),
-                      .root = flat(Eigen::LLT<MatrixXd>(covariance).matrixL().toDenseMatrix()),
-                      .stint = point};
+            Part part = partOf(swept, tau);
+            part.weight += std::log(priorOf(tau, prior.scale));
+            part.stint = point;
             most = std::max(most, part.weight);
             bet.m_parts.push_back(std::move(part));
         }
@@ -197,7 +121,7 @@ template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, Use use
         double levelOff = 0;
         for (std::size_t i = 0; i < k; ++i) {
             off[i] = 0;
-            for (std::size_t j = 0; j <= i; ++j)
+            for (std::size_t j = 0; j < k; ++j)
                 off[i] += part.root[i * k + j] * normals[j];
             effects[i] = part.mean[i] + off[i];
             level -= laps.shares[i] * part.mean[i];
@@ -215,16 +139,12 @@ std::size_t Bet::placeOf(BuildAt build) const {
 }
 
 std::vector<Bet::Gap> Bet::gapsOf(BuildAt build, BuildAt against) const {
-    const std::size_t k = m_builds.size();
     const std::size_t i = placeOf(build);
     const std::size_t j = placeOf(against);
     std::vector<Gap> gaps;
     gaps.reserve(m_parts.size());
-    for (const Part& part : m_parts) {
-        const double variance =
-            part.covariance[i * k + i] + part.covariance[j * k + j] - 2 * part.covariance[i * k + j];
-        gaps.push_back({part.weight, part.mean[i] - part.mean[j], std::sqrt(std::max(variance, 0.0))});
-    }
+    for (const Part& part : m_parts)
+        gaps.push_back({part.weight, part.mean[i] - part.mean[j], std::sqrt(part.varianceOf(i, j))});
     return gaps;
 }
 
@@ -279,7 +199,7 @@ void Bet::bestOfTwo(const record::Want& want, std::vector<BestBet>& best) const 
     for (const Part& part : m_parts) {
         const double sign = want.kind == record::Want::Kind::less ? -1 : 1;
         const double mean = sign * (part.mean[0] - part.mean[1]);
-        const double sd = std::sqrt(std::max(part.covariance[0] + part.covariance[3] - 2 * part.covariance[1], 1e-300));
+        const double sd = std::sqrt(std::max(part.varianceOf(0, 1), 1e-300));
         const double z = mean / sd;
         const double density = std::exp(-z * z / 2) / std::sqrt(2 * std::numbers::pi);
         best[0].chance += part.weight * statistics::normalLower(z);

@@ -13,6 +13,8 @@ struct BetPrior {
     double scale = 1;    ///< of gaps between builds, in the metric's unit; > 0
 };
 
+struct Swept;
+
 /// The posterior of judgement §14 for one metric: builds with a common scatter τ about nothing, laps flat,
 /// stints and shots as the record and the prior have them. Sums over five sizes of the stint and
 /// twenty-one of τ; each is a normal one.
@@ -39,9 +41,12 @@ private:
     struct Part {
         double weight = 0;
         std::vector<double> mean;
-        std::vector<double> covariance, root; ///< k × k, by rows; `root` times its transpose is `covariance`
-        std::size_t stint = 0;                ///< which size of the stint
+        std::vector<double> root; ///< k × k, by rows; times its transpose it is the covariance
+        std::size_t stint = 0;    ///< which size of the stint
+
+        double varianceOf(std::size_t i, std::size_t j) const;
     };
+    static Part partOf(const Swept& swept, double tau);
     /// What the laps' level is where the builds' effects are known: level − Σ share·b.
     struct Level {
         double value = 0;

@@ -17,13 +17,13 @@ using record::Metric;
 // night between two sittings or by a change of the player, makes two rounds with some clubs each.
 std::vector<bool> turnsBeyond(const record::Structure& structure, std::size_t planned) {
     using Own = std::pair<BuildAt, std::size_t>; // of a build and a player
-    std::map<Own, std::set<record::RoundAt>> roundsOf;
+    std::map<Own, std::set<std::size_t>> lapsOf;
     std::vector<bool> beyond;
     for (const auto& turn : structure.turns) {
-        auto& had = roundsOf[{turn.build, turn.player}];
-        const bool over = turn.round && !had.contains(*turn.round) && had.size() >= planned;
+        auto& had = lapsOf[{turn.build, turn.player}];
+        const bool over = turn.round && !had.contains(turn.lap) && had.size() >= planned;
         if (turn.round && !over)
-            had.insert(*turn.round);
+            had.insert(turn.lap);
         beyond.push_back(over);
     }
     return beyond;

@@ -61,6 +61,8 @@ private:
             add("separated_turns", Severity::fault);
         if (anyCap(Cap::onePerPlayer))
             add("one_per_player", Severity::fault);
+        if (anyCap(Cap::onePerDelivery))
+            add("one_per_delivery", Severity::fault);
         if (anyCap(Cap::tooFewRounds))
             add("too_few_rounds", Severity::caution);
         sameOrder();

@@ -29,8 +29,9 @@ enum class Cap {
     noVariation,
     markBetween,
     beforeFirstLook,
-    onePerPlayer, ///< several players with a lap each: players are no laps of each other
-    leadOnly      ///< nothing was planned: a screening or an open sitting
+    onePerPlayer,   ///< several players with a lap each: players are no laps of each other
+    onePerDelivery, ///< several deliveries with a lap each, of one player
+    leadOnly        ///< nothing was planned: a screening or an open sitting
 };
 
 /// The same claim from the shots that verdicts do not stand on: with the set-aside ones, or without

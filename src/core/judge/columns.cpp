@@ -49,6 +49,7 @@ Column columnOf(const record::Test& test, const record::Structure& structure, re
         TurnValues values{.turn = record::TurnAt(t),
                           .round = turn.round.value_or(record::RoundAt()),
                           .player = turn.player,
+                          .delivery = turn.delivery,
                           .sitting = turn.sitting,
                           .place = place,
                           .phase = turn.phase,

@@ -22,6 +22,7 @@ struct TurnValues {
     record::TurnAt turn;
     record::RoundAt round;
     std::size_t player = 0;
+    std::size_t delivery = 0;
     std::size_t sitting = 0;
     std::size_t place = 0; ///< stints before it that hold shots that take part, whether read or not
     std::size_t phase = 0; ///< marks of a changed player before it

@@ -66,7 +66,8 @@ std::optional<CommonLine> commonLine(const Column& column, BuildAt build, BuildA
     Eigen::Index row = 0;
     for (const auto* turns : {&other, &own})
         for (const TurnValues& turn : *turns) {
-            if (turn.sitting != first.sitting || turn.player != first.player || turn.phase != first.phase)
+            if (turn.sitting != first.sitting || turn.player != first.player || turn.delivery != first.delivery ||
+                turn.phase != first.phase)
                 return std::nullopt;
             design.row(row) << 1, turns == &own ? 1 : 0, static_cast<double>(turn.place);
             means(row++) = turn.mean();

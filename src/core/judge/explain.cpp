@@ -22,6 +22,8 @@
 #include "core/judge/whose.h"
 
 #include <algorithm>
+#include <set>
+#include <tuple>
 
 namespace knot::judge {
 namespace {
@@ -59,7 +61,7 @@ public:
         m_reading.amendments = m_test.amendments;
         targets();
         shapeShares();
-        sittings();
+        settings();
         carrySlope();
         m_reading.parts = partsOfGaps(m_request, m_reading);
         m_reading.unread = unreadOf(m_request.subject, m_reading);
@@ -117,15 +119,17 @@ private:
 
     // What is assumed beforehand of a metric, `times` as large: how far clubs differ and stints move the player.
     std::optional<Bet> betOn(const Column& column, double times) const {
-        const auto own = m_request.own.find(column.metric);
-        const bool isKnown = own != m_request.own.end();
+        const auto own = m_request.earlier.own.find(column.metric);
+        const bool isKnown = own != m_request.earlier.own.end();
         plan::Spreads usual = isKnown ? own->second : plan::usualSpreads(column.metric, m_request.level);
         usual.sdTurn *= times;
         BetPrior prior{.usual = usual};
         if (isKnown)
             prior.degrees = std::clamp(static_cast<double>(own->second.turns), prior.degrees, mostDegrees);
-        const double scale = plan::gapTimes(m_reading.card.kind) * record::info(column.metric).worthwhileGap;
-        prior.scale = times * scale;
+        const auto learnt = m_request.earlier.gapScales.find(column.metric);
+        prior.scale = times * (learnt != m_request.earlier.gapScales.end()
+                                   ? learnt->second
+                                   : plan::gapTimes(m_reading.card.kind) * record::info(column.metric).worthwhileGap);
         return Bet::of(column, prior);
     }
 
@@ -136,8 +140,10 @@ private:
             const auto bet = betOn(column, 1);
             if (!bet)
                 continue;
-            if (m_request.own.contains(column.metric))
+            if (m_request.earlier.own.contains(column.metric))
                 m_reading.ownStints.push_back(column.metric);
+            if (m_request.earlier.gapScales.contains(column.metric))
+                m_reading.ownGaps.push_back(column.metric);
             const auto halved = betOn(column, 0.5);
             const auto doubled = betOn(column, 2);
             const record::Want want = m_reading.card.want(averageOf(column.metric));
@@ -176,7 +182,7 @@ private:
     }
 
     void usualNumbers() {
-        std::vector<UsualBasis> bases = m_request.usual;
+        std::vector<UsualBasis> bases = m_request.earlier.usual;
         for (const UsualBasis& typed : usualTyped(m_test.firstPlayer()))
             bases.push_back(typed);
         if (bases.empty() || m_test.builds.empty())
@@ -272,28 +278,42 @@ private:
         }
     }
 
-    // Declared gaps sitting by sitting, and pooled.
-    void sittings() {
-        if (m_structure.sittings.size() < 2)
-            return;
+    // Declared gaps sitting by sitting, player by player, delivery by delivery, and pooled.
+    void settings() {
+        using Setting = std::tuple<std::size_t, std::size_t, std::size_t>;
+        auto settingOf = [](const TurnValues& turn) { return Setting{turn.sitting, turn.player, turn.delivery}; };
         for (AverageGap& row : m_reading.average) {
             if (row.claim.role != Role::primary || row.kind != record::OutcomeKind::average)
                 continue;
             const auto column = std::ranges::find(m_columns, row.metric, &Column::metric);
+            std::set<Setting> settings;
+            for (const BuildAt club : {row.build, row.against})
+                for (const TurnValues& turn : column->builds[club].turns)
+                    settings.insert(settingOf(turn));
+            if (settings.size() < 2)
+                continue;
             std::vector<SittingEstimate> estimates;
-            for (std::size_t sitting = 0; sitting < m_structure.sittings.size(); ++sitting) {
+            for (const Setting& setting : settings) {
                 Column part = *column;
                 for (auto& build : part.builds)
-                    std::erase_if(build.turns, [&](const TurnValues& turn) {
-                        return m_structure.turns[turn.turn].sitting != sitting;
-                    });
+                    std::erase_if(build.turns, [&](const TurnValues& turn) { return settingOf(turn) != setting; });
                 if (const auto gap = averageGap(part, row.build, row.against, row.margin);
                     gap && gap->se && !isUnfair(gap->claim))
                     estimates.push_back({gap->gap, *gap->se, gap->ci95, gap->ci90});
             }
             row.pooled =
                 poolSittings(estimates, row.claim.verdict == Verdict::same ? std::optional(row.margin) : std::nullopt);
+            if (row.pooled)
+                row.pooled->over = pooledOver();
         }
+    }
+
+    PooledOver pooledOver() const {
+        const bool players = m_structure.players.size() > 1;
+        const bool deliveries = m_structure.deliveries.size() > 1;
+        if (m_structure.sittings.size() > 1 || (players && deliveries))
+            return players || deliveries ? PooledOver::parts : PooledOver::sittings;
+        return players ? PooledOver::players : PooledOver::deliveries;
     }
 
     void carrySlope() {

@@ -40,6 +40,10 @@ void addCostlySide(const Test& test, record::Card& card) {
     card.shapes.push_back({.kind = kind, .name = name, .side = line + (costs == record::Side::left ? -room : room)});
 }
 
+bool severalDeliveries(const Test& test) {
+    return std::ranges::any_of(test.shots, [&](const auto& s) { return s.delivery != test.shots.front().delivery; });
+}
+
 record::Card completed(const Test& test) {
     record::Card card = test.card;
     if (!test.builds.empty())
@@ -49,6 +53,8 @@ record::Card completed(const Test& test) {
     card.plannedRounds = static_cast<int>(plannedRounds(test));
     if (card.factorColumn.empty() && test.players.size() > 1)
         card.factorColumn = "player";
+    if (card.factorColumn.empty() && severalDeliveries(test))
+        card.factorColumn = "delivery";
     addCostlySide(test, card);
     return card;
 }

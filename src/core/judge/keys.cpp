@@ -44,6 +44,20 @@ const char* key(Role role) {
     return "";
 }
 
+const char* key(PooledOver over) {
+    switch (over) {
+    case PooledOver::sittings:
+        return "sittings";
+    case PooledOver::players:
+        return "players";
+    case PooledOver::deliveries:
+        return "deliveries";
+    case PooledOver::parts:
+        return "parts";
+    }
+    return "";
+}
+
 const char* key(Cap cap) {
     switch (cap) {
     case Cap::oneTurnEach:
@@ -62,6 +76,8 @@ const char* key(Cap cap) {
         return "before_first_look";
     case Cap::onePerPlayer:
         return "one_per_player";
+    case Cap::onePerDelivery:
+        return "one_per_delivery";
     case Cap::leadOnly:
         return "lead_only";
     }

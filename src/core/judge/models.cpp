@@ -1,5 +1,6 @@
 #include "core/judge/models.h"
 
+#include "core/judge/along.h"
 #include "core/judge/explained_part.h"
 #include "core/judge/mixed_model.h"
 #include "core/judge/verdict.h"
@@ -252,37 +253,17 @@ std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& c
     return result;
 }
 
-namespace {
-
-std::optional<std::size_t> extraColumn(const record::Test& test, const std::string& name) {
-    const auto at = std::ranges::find(test.extraColumns, name);
-    if (at == test.extraColumns.end())
-        return std::nullopt;
-    return static_cast<std::size_t>(at - test.extraColumns.begin());
-}
-
-std::string factorText(const record::Test& test, const record::Shot& shot, const std::string& column) {
-    if (column == "delivery")
-        return shot.delivery;
-    if (column == "player")
-        return shot.player;
-    const auto at = extraColumn(test, column);
-    return at && *at < shot.extra.size() ? shot.extra[*at] : std::string();
-}
-
-} // namespace
-
 std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, BuildAt baseline,
                                         const std::string& factorColumn) {
     auto builds = everyBuild(column);
     std::rotate(builds.begin(), builds.begin() + static_cast<std::ptrdiff_t>(baseline),
                 builds.begin() + static_cast<std::ptrdiff_t>(baseline) + 1);
     auto rows = rowsOf(column, builds);
-    std::erase_if(rows, [&](const Row& row) { return factorText(test, test.shots[row.shot], factorColumn).empty(); });
+    std::erase_if(rows, [&](const Row& row) { return levelOf(test, test.shots[row.shot], factorColumn).empty(); });
     // Levels in the order in which they were first struck.
     std::vector<std::string> levels;
     for (const auto& shot : test.shots)
-        if (const auto text = factorText(test, shot, factorColumn);
+        if (const auto text = levelOf(test, shot, factorColumn);
             !text.empty() && std::ranges::find(levels, text) == levels.end())
             levels.push_back(text);
     std::vector<BuildAt> present;
@@ -298,7 +279,7 @@ std::vector<ModelEstimate> interactions(const record::Test& test, const Column& 
         std::vector<double> x(1 + a + f + a * f, 0.0);
         x[0] = 1;
         const auto build = static_cast<std::size_t>(std::ranges::find(present, row.build) - present.begin());
-        const auto text = factorText(test, test.shots[row.shot], factorColumn);
+        const auto text = levelOf(test, test.shots[row.shot], factorColumn);
         const auto level = static_cast<std::size_t>(std::ranges::find(levels, text) - levels.begin());
         if (build > 0)
             x[build] = 1;
@@ -426,13 +407,10 @@ void testFit(Trend& trend, const std::vector<TurnPoint>& turns) {
 } // namespace
 
 std::optional<Trend> trendAlong(const record::Test& test, const Column& column, const std::string& numberColumn) {
-    const auto at = extraColumn(test, numberColumn);
-    if (!at)
-        return std::nullopt;
     std::vector<Row> rows;
     std::vector<double> x;
     for (const Row& row : rowsOf(column, everyBuild(column)))
-        if (const auto number = record::numberIn(test.shots[row.shot].extra.at(*at))) {
+        if (const auto number = numberAlong(test, test.shots[row.shot], numberColumn)) {
             rows.push_back(row);
             x.push_back(*number);
         }

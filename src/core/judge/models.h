@@ -31,9 +31,9 @@ std::optional<ModelEstimate> lateInTurn(const Column& column, BuildAt build);
 std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& column, BuildAt build, BuildAt against,
                                        const std::vector<Metric>& covariates, int draws, std::uint64_t seed);
 
-/// The metric against a numeric column: slope of y ~ x + round, lack of fit of the builds about the
-/// line on turn means, and Jonckheere and Terpstra's test for order on turn means (tie-corrected
-/// variance, normal, two-sided). Shots without a number take no part.
+/// The metric against a number (`numberAlong`: a measure of the clubs or a column of the file): slope of y ~ x + round,
+/// lack of fit of the builds about the line on turn means, and Jonckheere and Terpstra's test for order on turn means
+/// (tie-corrected variance, normal, two-sided). Shots without a number take no part.
 std::optional<Trend> trendAlong(const record::Test& test, const Column& column, const std::string& numberColumn);
 
 /// How much larger the gap of each build to the baseline is at each level of a second factor than

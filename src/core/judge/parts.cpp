@@ -5,6 +5,7 @@
 #include "core/judge/resample.h"
 #include "core/judge/seed.h"
 #include "core/rack/figures.h"
+#include "core/rack/head_kind.h"
 #include "core/statistics/shapley.h"
 
 #include <algorithm>
@@ -174,14 +175,6 @@ std::vector<Outputs> partsByFlight(const std::vector<Group>& groups, const Input
             parts[g][o] = shares[g];
     }
     return parts;
-}
-
-flight::HeadKind headKindOf(const record::Part& head) {
-    constexpr double driverVolume = 300; // cm³
-    constexpr double wedgeLoft = 43;
-    if (head.volume)
-        return *head.volume > driverVolume ? flight::HeadKind::driver : flight::HeadKind::wood;
-    return head.loft && *head.loft >= wedgeLoft ? flight::HeadKind::wedge : flight::HeadKind::iron;
 }
 
 class Parting {
@@ -375,7 +368,7 @@ private:
         const auto dynamicLoft = meanOfAll(against, Metric::dynamicLoft);
         if (!own || !other || std::fabs(*own - *other) < 0.05 || !clubSpeed || !dynamicLoft)
             return std::nullopt;
-        const flight::Head head = flight::usualHead(headKindOf(m_test.builds[against].club.head));
+        const flight::Head head = flight::usualHead(rack::headKind(m_test.builds[against].club.head));
         flight::Delivery delivery{.clubSpeed = *clubSpeed,
                                   .dynamicLoft = *dynamicLoft,
                                   .attack = meanOfAll(against, Metric::attack).value_or(0)};

@@ -64,8 +64,12 @@ struct WorstFifth {
     Interval ci95;
 };
 
-/// A declared gap over several sittings.
+/// What a pooled gap is pooled over: parts are of a sitting, a player and a delivery at once.
+enum class PooledOver { sittings, players, deliveries, parts };
+
+/// A declared gap over several sittings, players or deliveries (judgement §§11 and 22).
 struct SittingsPooled {
+    PooledOver over = PooledOver::sittings;
     double pooled = 0, se = 0, tau2 = 0, q = 0, qP = 1;
     Interval ci95;
     std::size_t sittings = 0, heldUp = 0;
@@ -350,6 +354,7 @@ struct Reading {
     std::vector<BestBet> bestBets;
     plan::Level steadiness = plan::Level::club; ///< whose usual stints the bets rest on
     std::vector<Metric> ownStints = {};         ///< metrics whose bets rest on the player's own
+    std::vector<Metric> ownGaps = {};           ///< and on how far clubs lay apart in earlier tests of the kind
     std::vector<WhoseDoing> whoseDoing;
     std::vector<SameSwing> sameSwing;
     std::vector<PartsOfGap> parts;
@@ -392,6 +397,7 @@ struct Reading {
 };
 
 const char* key(GapMethod method);
+const char* key(PooledOver over);
 const char* key(Severity severity);
 const char* key(ModelMethod method);
 const char* key(AgainstTarget verdict);

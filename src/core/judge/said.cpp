@@ -104,6 +104,7 @@ private:
                 column.builds[turn.build].turns.push_back({.turn = at,
                                                            .round = *turn.round,
                                                            .player = turn.player,
+                                                           .delivery = turn.delivery,
                                                            .sitting = turn.sitting,
                                                            .place = at,
                                                            .phase = turn.phase,

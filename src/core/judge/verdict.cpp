@@ -27,7 +27,8 @@ Interval exponentiated(const Interval& logs) {
 }
 
 bool isUnfair(const Claim& claim) {
-    return claim.cap == Cap::oneTurnEach || claim.cap == Cap::separatedTurns || claim.cap == Cap::onePerPlayer;
+    return claim.cap == Cap::oneTurnEach || claim.cap == Cap::separatedTurns || claim.cap == Cap::onePerPlayer ||
+           claim.cap == Cap::onePerDelivery;
 }
 
 namespace {

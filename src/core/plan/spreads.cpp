@@ -9,6 +9,7 @@
 #include <cmath>
 #include <map>
 #include <string_view>
+#include <tuple>
 
 namespace knot::embedded {
 extern const std::string_view spreadTable; // data/spreads.csv
@@ -65,7 +66,9 @@ std::optional<Spreads> ownSpreads(const std::vector<record::Test>& tests, record
     Sums sums;
     for (const auto& test : tests) {
         const auto structure = record::structureOf(test);
-        std::map<std::pair<std::size_t, std::size_t>, std::vector<std::vector<double>>> builds; // by sitting too
+        // By sitting, player and delivery too: what they change is no stint's doing.
+        std::map<std::tuple<std::size_t, std::size_t, std::size_t, std::size_t>, std::vector<std::vector<double>>>
+            builds;
         for (const auto& turn : structure.turns) {
             std::vector<double> values;
             for (const std::size_t shot : turn.shots)
@@ -73,7 +76,7 @@ std::optional<Spreads> ownSpreads(const std::vector<record::Test>& tests, record
                     value && std::isfinite(*value) && test.shots[shot].status == record::ShotStatus::counted)
                     values.push_back(*value);
             if (!values.empty())
-                builds[{turn.sitting, turn.build}].push_back(std::move(values));
+                builds[{turn.sitting, turn.player, turn.delivery, turn.build}].push_back(std::move(values));
         }
         for (const auto& [key, turns] : builds)
             addBuild(sums, turns);

@@ -35,7 +35,7 @@ std::set<RoundKey> properRounds(const Test& test) {
 
 bool turnEnds(const Shot& before, const Shot& after, const std::set<RoundKey>& proper) {
     if (before.build != after.build || before.sitting != after.sitting || before.player != after.player ||
-        after.handedOver || after.mark != Mark::none)
+        before.delivery != after.delivery || after.handedOver || after.mark != Mark::none)
         return true;
     return !before.turn.empty() && !after.turn.empty() && before.turn != after.turn && before.round != after.round &&
            proper.contains({before.sitting, before.round}) && proper.contains({after.sitting, after.round});
@@ -63,6 +63,8 @@ void cutIntoTurns(const Test& test, Structure& structure) {
                                        .round = std::nullopt,
                                        .sitting = indexOf(structure.sittings, shot.sitting),
                                        .player = indexOf(structure.players, shot.player),
+                                       .delivery = indexOf(structure.deliveries, shot.delivery),
+                                       .lap = 0,
                                        .phase = phase,
                                        .shots = {}});
         Turn& turn = structure.turns.back();
@@ -92,32 +94,47 @@ bool onlyWarmUp(const Test& test, const Turn& turn) {
                                [&](std::size_t shot) { return test.shots[shot].status == ShotStatus::warmUp; });
 }
 
-// A build's given rounds stand unless one of its turns in the sitting spans two of them or has none.
+// What a round is of: nothing is paired over its borders.
+struct Setting {
+    std::size_t sitting = 0, player = 0, delivery = 0;
+
+    explicit Setting(const Turn& turn)
+        : sitting(turn.sitting)
+        , player(turn.player)
+        , delivery(turn.delivery) {}
+    friend auto operator<=>(const Setting&, const Setting&) = default;
+};
+
+std::string roundName(const Structure& structure, const Turn& turn, const std::string& label) {
+    std::string name;
+    auto put = [&](const std::string& part) { name += part.empty() ? "" : part + " · "; };
+    put(structure.sittings[turn.sitting]);
+    put(structure.players.size() > 1 ? structure.players[turn.player] : "");
+    put(structure.deliveries.size() > 1 ? structure.deliveries[turn.delivery] : "");
+    return name + label + (turn.phase > 0 ? ", after change " + std::to_string(turn.phase) : "");
+}
+
+// A build's given rounds stand unless one of its turns in the setting spans two of them or has none.
 void nameRounds(const Test& test, Structure& structure) {
-    using BuildInSitting = std::tuple<std::size_t, std::size_t, std::size_t>; // sitting, player, build
-    std::set<BuildInSitting> renumbered;
+    using BuildInSetting = std::pair<Setting, std::size_t>;
+    std::set<BuildInSetting> renumbered;
     for (const Turn& turn : structure.turns)
         if (!onlyWarmUp(test, turn) && !givenRound(test, turn))
-            renumbered.insert({turn.sitting, turn.player, turn.build});
-    std::map<BuildInSitting, int> count;
-    std::map<std::tuple<std::size_t, std::size_t, std::string, std::size_t>, RoundAt> seen;
+            renumbered.insert({Setting(turn), turn.build});
+    std::map<BuildInSetting, int> count;
+    std::map<std::tuple<Setting, std::string, std::size_t>, RoundAt> seen;
+    std::map<std::tuple<std::size_t, std::size_t, std::string, std::size_t>, std::size_t> laps;
     for (Turn& turn : structure.turns) {
         if (onlyWarmUp(test, turn))
             continue;
-        const BuildInSitting key{turn.sitting, turn.player, turn.build};
+        const BuildInSetting key{Setting(turn), turn.build};
         const int nth = ++count[key];
         const std::string label = renumbered.contains(key) ? std::to_string(nth) : *givenRound(test, turn);
-        const auto [at, added] =
-            seen.try_emplace({turn.sitting, turn.player, label, turn.phase}, RoundAt(structure.rounds.size()));
-        if (added) {
-            const std::string& sitting = structure.sittings[turn.sitting];
-            const std::string after = turn.phase > 0 ? ", after change " + std::to_string(turn.phase) : "";
-            const std::string& player = structure.players[turn.player];
-            const std::string whose = structure.players.size() > 1 && !player.empty() ? player + " · " : "";
-            std::string name = sitting.empty() ? "" : sitting + " · ";
-            structure.rounds.push_back(name.append(whose).append(label).append(after));
-        }
+        const auto [at, added] = seen.try_emplace({Setting(turn), label, turn.phase}, RoundAt(structure.rounds.size()));
+        if (added)
+            structure.rounds.push_back(roundName(structure, turn, label));
         turn.round = at->second;
+        turn.lap = laps.try_emplace({turn.sitting, turn.player, label, turn.phase}, laps.size()).first->second;
     }
 }
 

@@ -14,6 +14,8 @@ struct Turn {
     std::optional<RoundAt> round; ///< nothing where all of it is warm-up
     std::size_t sitting = 0;      ///< index in order of appearance
     std::size_t player = 0;       ///< index in order of appearance
+    std::size_t delivery = 0;     ///< index in order of appearance
+    std::size_t lap = 0;          ///< the round whatever was asked for in it; counts only with a `round`
     std::size_t phase = 0;        ///< how many marks of a changed player or day came before
     std::vector<ShotAt> shots;    ///< in order struck
 };
@@ -22,7 +24,7 @@ struct Turn {
 struct Structure {
     std::vector<Turn> turns;         ///< in order struck
     std::vector<std::string> rounds; ///< "sitting · round" labels in order of appearance
-    std::vector<std::string> sittings, players;
+    std::vector<std::string> sittings, players, deliveries;
     std::vector<TurnAt> turnOfShot;
     std::vector<std::size_t> orderInSitting; ///< 1-based place of each shot in its sitting
     /// Every turn holds one counted shot at most, over the whole test.
@@ -30,11 +32,11 @@ struct Structure {
 };
 
 /// Infers turns and rounds (judgement §1). A turn ends when another build is struck, the sitting
-/// or the player changes, or a hand-over or a mark is logged. Neighbouring turns of one build are one turn;
-/// a file's differing `turn` values part them only across the border of two rounds that were each
-/// struck in one piece with two builds or more, since that is what a rotated plan looks like.
-/// Where a turn spans rounds, or no round is given, a build's k-th turn in the sitting is in
-/// round k. Players are never laps of each other: each has rounds of their own. A mark of a changed player or day
+/// the player or the delivery asked for changes, or a hand-over or a mark is logged. Neighbouring turns of one build
+/// are one turn; a file's differing `turn` values part them only across the border of two rounds that were each struck
+/// in one piece with two builds or more, since that is what a rotated plan looks like. Where a turn spans rounds, or no
+/// round is given, a build's k-th turn in the sitting is in round k. Players and deliveries are never laps of each
+/// other (judgement §22): each player has rounds of their own with each delivery. A mark of a changed player or day
 /// parts a round in two, so that nothing is paired across it.
 Structure structureOf(const Test& test);
 

@@ -83,6 +83,11 @@ const std::map<std::string, Say, std::less<>>& sayings() {
              return "Each player hit the clubs in one lap, and players are no laps of each other. Gaps are shown, not "
                     "judged.";
          }},
+        {"one_per_delivery",
+         [](const Check&, const Reading&) -> std::string {
+             return "The clubs were hit in one lap with each delivery, and deliveries are no laps of each other. Gaps "
+                    "are shown, not judged.";
+         }},
         {"same_order",
          [](const Check&, const Reading&) -> std::string {
              return "The clubs were hit in the same order in nearly every lap, so the laps take no drift out: a gap "

@@ -40,6 +40,8 @@ std::string capReason(Cap cap) {
         return "the first look comes after two laps";
     case Cap::onePerPlayer:
         return "one lap by each player: players are no laps of each other";
+    case Cap::onePerDelivery:
+        return "one lap with each delivery: deliveries are no laps of each other";
     case Cap::leadOnly:
         return "a lead: nothing was planned, so luck has no known share";
     }
@@ -124,6 +126,12 @@ std::string manner(OutcomeKind kind) {
                                           : "";
 }
 
+std::optional<Interval> inGaps(const Interval& interval, double margin) {
+    if (!(margin > 0) || !std::isfinite(interval.low) || !std::isfinite(interval.high))
+        return std::nullopt;
+    return Interval{interval.low / margin, interval.high / margin, interval.level};
+}
+
 LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUnits& units) {
     const MetricFormat format = MetricFormat(row.metric, units).supportedBy(row.se.value_or(0));
     const auto& info = record::info(row.metric);
@@ -137,6 +145,7 @@ LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUn
     if (const auto& ci = row.shown) {
         const bool flip = directed && row.gap < 0;
         line.interval = flip ? format.range(-ci->high, -ci->low) : format.range(ci->low, ci->high);
+        line.inGaps = inGaps(flip ? Interval{-ci->high, -ci->low} : *ci, row.margin);
     }
     if (row.claim.verdict == Verdict::open && !row.claim.cap) {
         if (row.bound)
@@ -159,13 +168,15 @@ std::string ratioText(double ratio) {
 // Rows whose value is a ratio of `build` to `against`.
 template<typename Row>
 LedgerLine ratioLine(const Reading& reading, const Row& row, const Outcome& outcome, const std::string& label,
-                     const std::string& more, const std::string& less) {
+                     const std::string& more, const std::string& less, double margin) {
     const bool directed = hasDirection(row.claim.verdict);
     LedgerLine line{.outcome = outcome, .build = row.build, .against = row.against};
     line.finding = !directed ? label : row.ratio >= 1 ? more : less;
     line.value = ratioText(row.ratio) + " ×";
-    if (const auto& ci = row.shown)
+    if (const auto& ci = row.shown) {
         line.interval = ratioText(ci->low) + " to " + ratioText(ci->high);
+        line.inGaps = inGaps({std::log(ci->low), std::log(ci->high)}, std::log(margin));
+    }
     if (row.claim.verdict == Verdict::open && !row.claim.cap && row.shown)
         line.because = "at most " + ratioText(std::max(row.shown->high, 1 / row.shown->low)) + " times either way";
     const std::string spoken = (directed ? ", " : "") + ratioText(row.ratio) + " times";
@@ -175,13 +186,13 @@ LedgerLine ratioLine(const Reading& reading, const Row& row, const Outcome& outc
 LedgerLine lineOf(const Reading& reading, const SpreadRatio& row) {
     const std::string& label = record::info(row.metric).spreadLabel;
     return ratioLine(reading, row, {.kind = OutcomeKind::spread, .metric = row.metric, .shape = {}}, label,
-                     "has a wider " + label, "has a narrower " + label);
+                     "has a wider " + label, "has a narrower " + label, reading.card.sdRatioMargin);
 }
 
 LedgerLine lineOf(const Reading& reading, const AreaRatio& row) {
     return ratioLine(reading, row, {.kind = OutcomeKind::area, .metric = Metric::carry, .shape = {}},
                      record::outcomeLabel({.kind = OutcomeKind::area}), "lands over a wider area",
-                     "lands over a smaller area");
+                     "lands over a smaller area", reading.card.areaRatioMargin);
 }
 
 LedgerLine lineOf(const Reading& reading, const ShareGap& share) {
@@ -199,6 +210,7 @@ LedgerLine lineOf(const Reading& reading, const ShareGap& share) {
         const bool flip = directed && row.gap < 0;
         line.interval =
             flip ? percent(-ci->high) + " to " + percent(-ci->low) : percent(ci->low) + " to " + percent(ci->high);
+        line.inGaps = inGaps(flip ? Interval{-ci->high, -ci->low} : *ci, row.margin);
     }
     const std::string spoken = (directed ? " by " : "") + line.value;
     return finished(reading, std::move(line), row.claim, spoken);

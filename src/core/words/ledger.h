@@ -4,6 +4,8 @@
 #include "core/record/text.h"
 #include "core/record/units.h"
 
+#include <optional>
+
 namespace knot::words {
 
 using judge::BuildAt;
@@ -26,6 +28,8 @@ struct LedgerLine {
     std::string interval; ///< "2.9 to 9.9", at 90 % for `same` and `slight`
     std::string because;  ///< a cap's reason or what would settle it; may be empty
     std::string sentence; ///< the whole row as one sentence
+    /// The interval as it is written, in worthwhile gaps: ±1 is the edge of what matters. Of a ratio by its logarithm.
+    std::optional<judge::Interval> inGaps;
 };
 
 /// The ledger: declared outcomes in the card's order, then the rest, settled before unsettled.
@@ -34,8 +38,14 @@ std::vector<LedgerLine> ledger(const Reading& reading, const record::DisplayUnit
 /// "Real, but too small to matter" and so on, without direction.
 std::string of(Verdict verdict);
 
+/// One number of how a line was reckoned.
+struct ArithmeticStep {
+    std::string what, value, how; ///< "Standard error", "1.2 m", "on 4 degrees of freedom"
+};
+
 /// How a line of the ledger was reckoned: estimate, error, the p's before and after their family
 /// (that of "big enough" doubled, since it is judged at half the level) and the second opinions.
-std::vector<std::string> arithmetic(const Reading& reading, const LedgerLine& line, const record::DisplayUnits& units);
+std::vector<ArithmeticStep> arithmetic(const Reading& reading, const LedgerLine& line,
+                                       const record::DisplayUnits& units);
 
 } // namespace knot::words

@@ -3,6 +3,7 @@
 #include "core/words/shot_remarks.h"
 
 #include "core/record/number_text.h"
+#include "core/words/along.h"
 
 #include <algorithm>
 #include <array>
@@ -16,29 +17,6 @@ using namespace judge;
 using record::counted;
 using record::DisplayUnits;
 using record::MetricFormat;
-
-// Ten of what a column holds, in words: "10 g of weight" of weight_g.
-std::string tenOf(const std::string& column) {
-    constexpr std::array<std::pair<std::string_view, std::string_view>, 9> units{{{"g", " g"},
-                                                                                  {"kg", " kg"},
-                                                                                  {"mm", " mm"},
-                                                                                  {"cm", " cm"},
-                                                                                  {"m", " m"},
-                                                                                  {"in", " in"},
-                                                                                  {"cpm", " cpm"},
-                                                                                  {"oz", " oz"},
-                                                                                  {"deg", "°"}}};
-    std::string name = column;
-    std::string unit;
-    if (const auto at = column.rfind('_'); at != std::string::npos && at > 0)
-        for (const auto& [key, shown] : units)
-            if (column.substr(at + 1) == key) {
-                unit = shown;
-                name = column.substr(0, at);
-            }
-    std::ranges::replace(name, '_', ' ');
-    return "10" + unit + " of " + name;
-}
 
 class Remarks {
 public:
@@ -55,7 +33,7 @@ public:
         trend();
         twoFactors();
         shapes();
-        severalSittings();
+        severalSettings();
         speedInCarry();
         targets();
         insideStints();
@@ -90,16 +68,8 @@ private:
     static const std::string& label(Metric metric) { return record::info(metric).label; }
 
     // A slope times `per` in the user's unit: "0.4 m/s".
-    std::string slopeText(const ModelEstimate& e, double per) const {
-        return MetricFormat(e.metric, m_units).supportedBy(e.se * per).withUnit(std::fabs(e.value) * per);
-    }
-    // Its interval, turned so that it reads with the size.
-    std::string slopeRange(const ModelEstimate& e, double per) const {
-        const MetricFormat format = MetricFormat(e.metric, m_units).supportedBy(e.se * per);
-        const double sign = e.value < 0 ? -per : per;
-        return format.range(std::min(sign * e.ci95.low, sign * e.ci95.high),
-                            std::max(sign * e.ci95.low, sign * e.ci95.high));
-    }
+    std::string slopeText(const ModelEstimate& e, double per) const { return sizeText(e, per, m_units); }
+    std::string slopeRange(const ModelEstimate& e, double per) const { return sizeRange(e, per, m_units); }
 
     // Every claim of the reading with what it is about and whom.
     template<typename Use> void eachClaim(Use use) const {
@@ -202,24 +172,14 @@ private:
 
     void trend() {
         for (const Trend& t : m_reading.trend)
-            if (declared(t.slope.metric)) {
-                std::string text = "Each further " + tenOf(m_reading.card.trendColumn) + ": " + label(t.slope.metric) +
-                                   (t.slope.value < 0 ? " less by " : " more by ") + slopeText(t.slope, 10) + " (" +
-                                   slopeRange(t.slope, 10) +
-                                   "). The line sums up these clubs and does not speak for others";
-                if (t.fitP && *t.fitP < 0.05)
-                    text += ", and they do not all lie on it";
-                add("trend", Severity::note, text + ".");
-            }
+            if (declared(t.slope.metric))
+                add("trend", Severity::note, trendSentence(t, m_reading.card.trendColumn, m_units));
     }
 
     void twoFactors() {
         for (const ModelEstimate& e : m_reading.interaction)
             if (declared(e.metric))
-                add("two_factors", Severity::note,
-                    "The gap in " + label(e.metric) + ", " + name(e.build) + " against " + name(e.against) + ", is " +
-                        slopeText(e, 1) + (e.value > 0 ? " larger" : " smaller") + " at “" + e.level + "” (" +
-                        slopeRange(e, 1) + ").");
+                add("two_factors", Severity::note, interactionSentence(e, m_reading, m_units));
     }
 
     void shapes() {
@@ -244,18 +204,19 @@ private:
         }
     }
 
-    void severalSittings() {
+    void severalSettings() {
         for (const AverageGap& row : m_reading.average) {
             if (!row.pooled)
                 continue;
             const SittingsPooled& p = *row.pooled;
             const MetricFormat format = MetricFormat(row.metric, m_units).supportedBy(p.se);
             add("sittings", Severity::note,
-                "Over " + counted(p.sittings, "sitting") + ", the gap in " + label(row.metric) + ", " +
+                "Over " + std::to_string(p.sittings) + " " + key(p.over) + ", the gap in " + label(row.metric) + ", " +
                     name(row.build) + " against " + name(row.against) + ", is " + format.withUnit(p.pooled) + " (" +
                     format.range(p.ci95.low, p.ci95.high) + "); it held up in " + std::to_string(p.heldUp) + " of " +
                     std::to_string(p.sittings) +
-                    (p.qP < 0.1 ? ", and the sittings disagree more than luck explains." : "."));
+                    (p.qP < 0.1 ? std::string(", and the ") + key(p.over) + " disagree more than luck explains."
+                                : "."));
         }
     }
 
@@ -397,7 +358,10 @@ private:
         text.append(" times in 100, by ").append(format.signedNumber(flip ? -bet.expected : bet.expected));
         text.append(" (").append(format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80));
         text.append(") ").append(format.unitText());
-        text.append(". It allows for what a stint adds, on ").append(stintsOf(bet.metric)).append(".");
+        text.append(". It allows for what a stint adds, on ").append(stintsOf(bet.metric));
+        if (std::ranges::find(m_reading.ownGaps, bet.metric) != m_reading.ownGaps.end())
+            text += ", and for how far clubs lay apart in earlier tests of this kind";
+        text += ".";
         return text;
     }
 

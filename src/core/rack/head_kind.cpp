@@ -1,0 +1,25 @@
+#include "core/rack/head_kind.h"
+
+namespace knot::rack {
+
+using flight::HeadKind;
+
+HeadKind headKind(const record::Part& head) {
+    constexpr double driverVolume = 300; // cm³
+    constexpr double woodVolume = 60;
+    constexpr double wedgeLoft = 44;
+    constexpr double ironLoft = 24;
+    constexpr double woodLoft = 13;
+    if (head.volume)
+        return *head.volume > driverVolume ? HeadKind::driver
+               : *head.volume > woodVolume ? HeadKind::wood
+                                           : HeadKind::iron;
+    if (!head.loft)
+        return HeadKind::wood;
+    return *head.loft >= wedgeLoft ? HeadKind::wedge
+           : *head.loft > ironLoft ? HeadKind::iron
+           : *head.loft < woodLoft ? HeadKind::driver
+                                   : HeadKind::wood;
+}
+
+} // namespace knot::rack

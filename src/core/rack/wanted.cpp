@@ -1,0 +1,56 @@
+#include "core/rack/wanted.h"
+
+#include "core/record/table.h"
+
+#include <array>
+#include <cmath>
+#include <string_view>
+
+namespace knot::embedded {
+extern const std::string_view windowTable; // data/windows.csv
+} // namespace knot::embedded
+
+namespace knot::rack {
+namespace {
+
+struct Row {
+    double ballSpeed = 0;
+    WantedWindow window;
+};
+
+std::vector<Row> rowsOf(std::string_view kind) {
+    std::vector<Row> rows;
+    for (const auto& cells : record::tableRows(embedded::windowTable, 7))
+        if (cells[0] == kind) {
+            auto number = [&](std::size_t i) { return record::tableNumber(cells[i]); };
+            rows.push_back({number(1), {number(2), number(3), number(4), number(5), number(6)}});
+        }
+    return rows;
+}
+
+} // namespace
+
+std::optional<WantedWindow> wantedWindow(flight::HeadKind kind, double ballSpeed) {
+    static const std::array tables = {rowsOf("driver"), rowsOf("wood"), rowsOf("iron")};
+    const auto which = static_cast<std::size_t>(kind);
+    if (which >= tables.size())
+        return std::nullopt;
+    const std::vector<Row>& rows = tables.at(which);
+    for (std::size_t i = 0; i + 1 < rows.size(); ++i) {
+        const Row& slow = rows[i];
+        const Row& fast = rows[i + 1];
+        if (ballSpeed < slow.ballSpeed || ballSpeed > fast.ballSpeed)
+            continue;
+        const double share = (ballSpeed - slow.ballSpeed) / (fast.ballSpeed - slow.ballSpeed);
+        auto between = [&](double WantedWindow::*of, double round) {
+            const double value = slow.window.*of + (fast.window.*of - slow.window.*of) * share;
+            return std::round(value / round) * round; // nobody wants a tenth of a degree
+        };
+        return WantedWindow{between(&WantedWindow::launchLow, 0.5), between(&WantedWindow::launchHigh, 0.5),
+                            between(&WantedWindow::spinLow, 50), between(&WantedWindow::spinHigh, 50),
+                            slow.window.descentLow};
+    }
+    return std::nullopt;
+}
+
+} // namespace knot::rack

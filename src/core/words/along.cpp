@@ -1,0 +1,79 @@
+#include "core/words/along.h"
+
+#include "core/rack/measures.h"
+#include "core/record/number_text.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <string_view>
+
+namespace knot::words {
+
+std::string Along::stepText() const {
+    return record::fixed(step, 0) + unit + " of " + what;
+}
+
+Along alongOf(const std::string& name) {
+    if (const rack::Measure* measure = rack::measureCalled(name)) {
+        const std::string unit(measure->unit);
+        return {.what = std::string(measure->what),
+                .unit = unit.empty()  ? measure->step > 1 ? " points" : " point"
+                        : unit == "°" ? unit
+                                      : " " + unit,
+                .step = measure->step};
+    }
+    constexpr std::array<std::pair<std::string_view, std::string_view>, 9> units{{{"g", " g"},
+                                                                                  {"kg", " kg"},
+                                                                                  {"mm", " mm"},
+                                                                                  {"cm", " cm"},
+                                                                                  {"m", " m"},
+                                                                                  {"in", " in"},
+                                                                                  {"cpm", " cpm"},
+                                                                                  {"oz", " oz"},
+                                                                                  {"deg", "°"}}};
+    Along along{.what = name};
+    if (const auto at = name.rfind('_'); at != std::string::npos && at > 0)
+        for (const auto& [key, shown] : units)
+            if (name.substr(at + 1) == key) {
+                along.unit = shown;
+                along.what = name.substr(0, at);
+            }
+    if (along.unit == "°" || along.unit == " in" || along.unit == " oz" || along.unit == " kg" || along.unit == " m")
+        along.step = 1;
+    std::ranges::replace(along.what, '_', ' ');
+    return along;
+}
+
+std::string sizeText(const judge::ModelEstimate& estimate, double per, const record::DisplayUnits& units) {
+    return record::MetricFormat(estimate.metric, units)
+        .supportedBy(estimate.se * per)
+        .withUnit(std::fabs(estimate.value) * per);
+}
+
+std::string sizeRange(const judge::ModelEstimate& estimate, double per, const record::DisplayUnits& units) {
+    const auto format = record::MetricFormat(estimate.metric, units).supportedBy(estimate.se * per);
+    const double sign = estimate.value < 0 ? -per : per;
+    return format.range(std::min(sign * estimate.ci95.low, sign * estimate.ci95.high),
+                        std::max(sign * estimate.ci95.low, sign * estimate.ci95.high));
+}
+
+std::string trendSentence(const judge::Trend& trend, const std::string& name, const record::DisplayUnits& units) {
+    const Along along = alongOf(name);
+    std::string text = "Each further " + along.stepText() + ": " + record::info(trend.slope.metric).label +
+                       (trend.slope.value < 0 ? " less by " : " more by ") + sizeText(trend.slope, along.step, units) +
+                       " (" + sizeRange(trend.slope, along.step, units) +
+                       "). The line sums up these clubs and does not speak for others";
+    if (trend.fitP && *trend.fitP < 0.05)
+        text += ", and they do not all lie on it";
+    return text + ".";
+}
+
+std::string interactionSentence(const judge::ModelEstimate& e, const judge::Reading& reading,
+                                const record::DisplayUnits& units) {
+    return "The gap in " + record::info(e.metric).label + ", " + reading.builds[e.build].name + " against " +
+           reading.builds[e.against].name + ", is " + sizeText(e, 1, units) + (e.value > 0 ? " larger" : " smaller") +
+           " at “" + e.level + "” (" + sizeRange(e, 1, units) + ").";
+}
+
+} // namespace knot::words

@@ -1,0 +1,146 @@
+// What a logbook's other tests tell of the one in hand.
+#include "core/judge/earlier.h"
+#include "core/judge/judge.h"
+#include "core/random.h"
+#include "core/words/remarks.h"
+#include "support/build_test.h"
+
+#include <catch2/catch.hpp>
+
+#include <cmath>
+
+using namespace knot;
+using namespace knot::test;
+using record::Metric;
+
+namespace {
+
+const record::Player runa{.id = "p1", .name = "Runa"};
+const record::Player vigdis{.id = "p2", .name = "Vigdis"};
+
+// Four laps of two shots with as many clubs as effects, by somebody with usual stints.
+record::Test testWith(const std::vector<double>& effects, Random& random, const record::Player& player = runa) {
+    const auto spreads = plan::usualSpreads(Metric::carry, plan::Level::club);
+    TestBuilder builder;
+    for (int lap = 0; lap < 4; ++lap)
+        for (std::size_t club = 0; club < effects.size(); ++club) {
+            const double stint = effects[club] + spreads.sdTurn * random.normal();
+            builder.turn(
+                "club " + std::to_string(club), std::to_string(lap + 1),
+                {150 + stint + spreads.sdShot * random.normal(), 150 + stint + spreads.sdShot * random.normal()});
+        }
+    builder.test.id = std::to_string(random.bits());
+    builder.test.players = {player};
+    builder.test.card.kind = record::TestKind::shaft;
+    return builder.test;
+}
+
+// Tests whose clubs scatter by `tau`, in worthwhile gaps of carry.
+std::vector<record::Test> testsWith(std::size_t count, double tau, std::uint64_t seed) {
+    Random random(seed);
+    std::vector<record::Test> tests;
+    for (std::size_t i = 0; i < count; ++i) {
+        std::vector<double> effects;
+        for (int club = 0; club < 4; ++club)
+            effects.push_back(tau * record::info(Metric::carry).worthwhileGap * random.normal());
+        tests.push_back(testWith(effects, random));
+    }
+    return tests;
+}
+
+double learntScale(const std::vector<record::Test>& tests) {
+    record::Test now;
+    now.id = "now";
+    now.card.kind = record::TestKind::shaft;
+    const auto learnt = judge::learntFrom(tests, now);
+    REQUIRE(learnt.gapScales.contains(Metric::carry));
+    return learnt.gapScales.at(Metric::carry) / record::info(Metric::carry).worthwhileGap;
+}
+
+} // namespace
+
+TEST_CASE("a logbook with many tests of a kind says how far its clubs lie apart") {
+    CHECK(learntScale(testsWith(60, 2, 1)) == Approx(2).epsilon(0.15));
+    CHECK(learntScale(testsWith(60, 1, 2)) == Approx(1).epsilon(0.25));
+    // Alike, or worlds apart: a few tests carry it four times either way, no further.
+    CHECK(learntScale(testsWith(60, 0, 3)) < 0.5);
+    CHECK(learntScale(testsWith(60, 0, 3)) >= 0.25 * 0.999);
+    CHECK(learntScale(testsWith(60, 30, 4)) == Approx(4));
+}
+
+TEST_CASE("eight tests of the kind are asked for, and those of another kind say nothing") {
+    auto tests = testsWith(8, 1, 5);
+    record::Test now;
+    now.id = "now";
+    now.card.kind = record::TestKind::shaft;
+    CHECK(judge::learntFrom(tests, now).gapScales.contains(Metric::carry));
+    CHECK_FALSE(judge::learntFrom(tests, now).gapScales.contains(Metric::spin)); // nobody measured it
+    tests.back().card.kind = record::TestKind::head;
+    CHECK(judge::learntFrom(tests, now).gapScales.empty());
+    now.id = tests.front().id; // the one in hand is no evidence about itself
+    tests.back().card.kind = record::TestKind::shaft;
+    CHECK(judge::learntFrom(tests, now).gapScales.empty());
+}
+
+TEST_CASE("clubs hit in one run each share no lap with another, or do: only laps of both speak of gaps") {
+    auto tests = testsWith(8, 1, 6);
+    for (auto& test : tests)
+        for (record::Shot& shot : test.shots)
+            shot.delivery = test.builds[shot.build].name;
+    record::Test now;
+    now.id = "now";
+    now.card.kind = record::TestKind::shaft;
+    CHECK(judge::learntFrom(tests, now).gapScales.empty());
+}
+
+TEST_CASE("spreads and usual numbers are the player's own, from their own shots of tests with others") {
+    Random random(7);
+    std::vector<record::Test> tests;
+    for (int i = 0; i < 4; ++i) {
+        tests.push_back(testWith({0, 0}, random));
+        tests.back().players = {runa, vigdis};
+        for (std::size_t shot = 0; shot < tests.back().shots.size(); ++shot)
+            tests.back().shots[shot].player = "Runa";
+        auto guest = tests.back().shots;
+        for (record::Shot& shot : guest) {
+            shot.player = "Vigdis";
+            shot.readings.measure(Metric::carry, *shot.readings.at(Metric::carry) * 3 - 400);
+            tests.back().shots.push_back(shot);
+        }
+    }
+    record::Test now;
+    now.id = "now";
+    now.players = {runa};
+    const auto runas = judge::learntFrom(tests, now);
+    now.players = {vigdis};
+    const auto vigdiss = judge::learntFrom(tests, now);
+    REQUIRE((runas.own.contains(Metric::carry) && vigdiss.own.contains(Metric::carry)));
+    CHECK(vigdiss.own.at(Metric::carry).sdShot == Approx(3 * runas.own.at(Metric::carry).sdShot));
+    REQUIRE(runas.usual.size() == 2);
+    CHECK(runas.usual[0].sittings == 4);
+    CHECK(vigdiss.usual[0].mean == Approx(3 * runas.usual[0].mean - 400));
+    now.players.clear();
+    CHECK(judge::learntFrom(tests, now).own.empty());
+}
+
+TEST_CASE("a bet says that it rests on earlier tests of the kind") {
+    Random random(8);
+    const auto tests = testsWith(20, 3, 9);
+    auto test = testWith({0, 4}, random);
+    test.card.primary = {*record::outcomeFromText("carry_m")};
+    judge::JudgeRequest request{.subject = judge::Case::of(test)};
+    const auto plain = *judge::judge(request);
+    request.earlier = judge::learntFrom(tests, test);
+    const auto learnt = *judge::judge(request);
+    REQUIRE((plain.bets.size() == 1 && learnt.bets.size() == 1));
+    CHECK(std::fabs(learnt.bets[0].expected) > std::fabs(plain.bets[0].expected)); // wider clubs, less held back
+    CHECK(plain.average[0].claim.p == learnt.average[0].claim.p);                  // no verdict moves
+    auto says = [](const judge::Reading& reading) {
+        for (const auto& remark : words::remarks(reading, {}))
+            if (remark.text.find("earlier tests of this kind") != std::string::npos)
+                return true;
+        return false;
+    };
+    CHECK(says(learnt));
+    CHECK_FALSE(says(plain));
+}
