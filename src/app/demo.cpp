@@ -3,6 +3,7 @@
 #include "app/session/moment.h"
 
 #include "core/simulate/drafts.h"
+#include "core/simulate/examples.h"
 #include "core/simulate/scenarios.h"
 
 #include <QDateTime>
@@ -39,6 +40,9 @@ logbook::Result<void> ensureDemo(const std::string& path) {
     for (const auto& draft :
          {simulate::plannedShaftTest(), simulate::shaftTestUnderWay(minutesAgo), simulate::headScreening()})
         if (auto saved = book->save(draft); !saved)
+            return tl::unexpected(saved.error());
+    for (const auto& example : simulate::examples())
+        if (auto saved = book->save(example); !saved)
             return tl::unexpected(saved.error());
     return {};
 }

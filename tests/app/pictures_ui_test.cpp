@@ -1,5 +1,4 @@
 // Every picture of the reading by keyboard: what it says, what pointing at a shot says, and where there is little.
-#include "app/picture/cords_view.h"
 #include "app/picture/picture_view.h"
 #include "app/reading_page/picture_tabs.h"
 #include "app/reading_page/pictures.h"
@@ -69,7 +68,7 @@ TEST_CASE("each picture comes by its number, says what it shows and answers to t
     auto* tabs = bench.find<app::PictureTabs>("pictures");
     auto* view = bench.find<app::PictureView>("picture");
     auto* finding = bench.find<QLabel>("finding");
-    CHECK(bench.find<app::CordsView>("cords")->isVisible());
+    CHECK(view->accessibleName().startsWith("Every counted shot, "));
     struct Row {
         Qt::Key key;
         const char* says;
@@ -96,7 +95,7 @@ TEST_CASE("each picture comes by its number, says what it shows and answers to t
         const QString club = first.section(',', 0, 0);
         CHECK(first.startsWith(club + ", shot "));
         CHECK(view->accessibleDescription() == first);
-        CHECK(bench.find<QLabel>("caption")->text() == first);
+        CHECK(bench.find<QLabel>("caption")->text().startsWith(first));
         QTest::keyClick(view, Qt::Key_Right);
         CHECK(view->litText() != first);
         QTest::keyClick(view, Qt::Key_Down);
@@ -108,9 +107,9 @@ TEST_CASE("each picture comes by its number, says what it shows and answers to t
     const QString shot = view->litText().section(':', 0, 0);
     press(bench, Qt::Key_6); // a shot that is pointed at stays so in the next picture
     CHECK(view->litText().section(':', 0, 0) == shot);
-    CHECK(bench.find<QLabel>("caption")->text() == view->litText());
+    CHECK(bench.find<QLabel>("caption")->text().startsWith(view->litText()));
     press(bench, Qt::Key_2);
-    CHECK(bench.find<app::CordsView>("cords")->isVisible());
+    CHECK(view->litText().section(':', 0, 0) == shot);
     CHECK(!finding->isVisible());
 }
 
@@ -178,8 +177,8 @@ TEST_CASE("pictures of one club, eight, one shot, long names and nothing read ar
             INFO(what);
             bench.readFile(bench.writeFile("case.csv", text));
             REQUIRE(bench.waitForReading());
-            for (int key = Qt::Key_1; key <= Qt::Key_8; ++key) {
-                press(bench, key);
+            for (int tab = 0; tab < app::pictureKinds; ++tab) {
+                press(bench, app::PictureTabs::keyOf(tab));
                 auto* view = bench.find<app::PictureView>("picture");
                 if (view->isVisible()) {
                     const bool hasWords = view->picture() != nullptr && !view->picture()->finding().isEmpty();
@@ -194,13 +193,19 @@ TEST_CASE("pictures of one club, eight, one shot, long names and nothing read ar
     }
 }
 
-TEST_CASE("where a number has no such picture, that is said") {
+TEST_CASE("pictures that no number has are not offered, and their keys do nothing") {
     Bench bench;
     bench.readFile(bench.writeFile("carry.csv", "build,carry_m\nOak,150\nElm,152\nOak,151\nElm,149\n"));
     REQUIRE(bench.waitForReading());
+    auto* tabs = bench.find<app::PictureTabs>("pictures");
+    for (const int index : {2, 3, 4, 8, 9, 10, 11})
+        CHECK_FALSE(tabs->isTabVisible(index));
     press(bench, Qt::Key_3);
-    CHECK(bench.find<QLabel>("finding")->text() == "There is no such picture of this number.");
-    CHECK(bench.find<app::PictureView>("picture")->picture() == nullptr);
+    CHECK(tabs->currentIndex() == 1);
+    bench.readFile(bench.writeFile("three.csv", shots(3, 5, 4)));
+    REQUIRE(bench.waitForReading());
+    CHECK(tabs->isTabVisible(2));
+    CHECK_FALSE(tabs->isTabVisible(4)); // no strikes were read
 }
 
 TEST_CASE("of a sealed test no picture tells which club is the baseline, and of an open one the table does") {
@@ -212,7 +217,9 @@ TEST_CASE("of a sealed test no picture tells which club is the baseline, and of 
         const auto reading = *judge::judge({.subject = subject});
         const record::Structure structure = record::structureOf(subject.seen());
         const record::DisplayUnits units;
-        const app::Looked looked{subject, reading, record::Metric::carry, record::BuildAt(1), units, structure};
+        const app::Looked looked{
+            subject, reading,  record::Metric::carry, record::BuildAt(1), record::OutcomeKind::average,
+            units,   structure};
         QImage image(700, 500, QImage::Format_RGB32);
         image.fill(Qt::white);
         const auto picture = app::tablePicture(looked);
@@ -276,8 +283,7 @@ TEST_CASE("a picture is saved as a drawing whose words are words, and as an imag
         bench.prompter->answers = {bench.path("picture.png")};
         QTest::keyClick(bench.find<QListView>("ledger"), Qt::Key_E, Qt::ControlModifier | Qt::ShiftModifier);
         const QImage image(bench.path("picture.png"));
-        QWidget* shown = key == Qt::Key_2 ? static_cast<QWidget*>(bench.find<app::CordsView>("cords"))
-                                          : bench.find<app::PictureView>("picture");
+        QWidget* shown = bench.find<app::PictureView>("picture");
         CHECK(image.size() == 2 * shown->size());
         // The same as the screen but for the fineness: shrunk, hardly a pixel differs much.
         const QImage small = image.scaled(shown->size(), Qt::IgnoreAspectRatio, Qt::SmoothTransformation)

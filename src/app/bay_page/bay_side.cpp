@@ -5,6 +5,7 @@
 #include "app/bay_page/commands.h"
 #include "app/bay_page/feel_view.h"
 #include "app/bay_page/hand_entry.h"
+#include "app/bay_page/landing_sketch.h"
 #include "app/bay_page/said_actions.h"
 #include "app/bay_page/side_forms.h"
 #include "app/form/panel.h"
@@ -48,6 +49,8 @@ QWidget* BaySide::buildShot() {
     column->addWidget(headingLabel(tr("Where on the face?")));
     m_face = new FaceView;
     column->addWidget(m_face, 3);
+    m_landing = new LandingSketch;
+    column->addWidget(m_landing, 3);
     m_entry = new HandEntry;
     column->addWidget(scrolling(m_entry), 2);
     return shot;
@@ -131,6 +134,7 @@ void BaySide::typeShot(const QString& typed) {
 
 void BaySide::refresh(const Situation& now, const record::DisplayUnits& units) {
     refreshFace(now);
+    m_landing->refresh(now, units);
     m_entry->setMetrics(firstMetrics(now.test.card), units);
     refreshFeel(now);
     m_conditions->display(now.test.sittings.empty() ? record::Conditions{} : now.test.sittings.back().present());

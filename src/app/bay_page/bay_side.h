@@ -16,6 +16,7 @@ class BayActions;
 class ConditionsForm;
 class FeelView;
 class HandEntry;
+class LandingSketch;
 class LinkForm;
 
 /// Beside the stage: where the ball met the face and a shot typed by hand, or how a stint felt, the
@@ -53,6 +54,7 @@ private:
 
     BayActions& m_actions;
     FaceView* m_face = nullptr;
+    LandingSketch* m_landing = nullptr;
     HandEntry* m_entry = nullptr;
     FeelView* m_feel = nullptr;
     QLineEdit* m_feelWords = nullptr;

@@ -27,15 +27,15 @@ Range rangeOf(const CordsData& data) {
         const auto [low, high] = cord.values.empty() ? std::pair(0.0, 0.0)
                                                      : std::pair(*std::ranges::min_element(cord.values),
                                                                  *std::ranges::max_element(cord.values));
-        const double reach = std::max(high - low, data.margin);
+        const double reach = std::max(high - low, data.band ? (data.band->high - data.band->low) / 2 : 0.0);
         if (cord.low && *cord.low > low - reach)
             range.hold(*cord.low);
         if (cord.high && *cord.high < high + reach)
             range.hold(*cord.high);
     }
-    if (data.baseline < data.cords.size() && !data.cords[data.baseline].values.empty()) {
-        range.hold(data.cords[data.baseline].mean - data.margin);
-        range.hold(data.cords[data.baseline].mean + data.margin);
+    if (data.band && data.baseline < data.cords.size() && !data.cords[data.baseline].values.empty()) {
+        range.hold(data.band->low);
+        range.hold(data.band->high);
     }
     return range;
 }
@@ -63,19 +63,6 @@ int tallest(const std::vector<std::vector<int>>& levels) {
 }
 
 } // namespace
-
-std::optional<std::size_t> CordsLayout::knotAt(double x, double y) const {
-    std::optional<std::size_t> nearest;
-    double best = 1.5 * std::max(knotRadius, 3.0);
-    for (std::size_t i = 0; i < knots.size(); ++i) {
-        const double distance = std::hypot(knots[i].x - x, knots[i].y - y);
-        if (distance <= best) {
-            best = distance;
-            nearest = i;
-        }
-    }
-    return nearest;
-}
 
 CordsLayout layOutCords(const CordsData& data, const Frame& frame) {
     CordsLayout layout;
@@ -116,10 +103,9 @@ CordsLayout layOutCords(const CordsData& data, const Frame& frame) {
                                     cord.shots[i], cord.values[i]});
         layout.cords.push_back(placed);
     }
-    if (data.margin > 0 && !data.cords[data.baseline].values.empty()) {
-        const double centre = data.cords[data.baseline].mean;
-        layout.bandLeft = layout.axis.pixel(centre - data.margin);
-        layout.bandRight = layout.axis.pixel(centre + data.margin);
+    if (data.band && !data.cords[data.baseline].values.empty()) {
+        layout.bandLeft = layout.axis.pixel(data.band->low);
+        layout.bandRight = layout.axis.pixel(data.band->high);
         layout.hasBand = true;
     }
     return layout;

@@ -19,7 +19,10 @@ struct CordData {
 struct CordsData {
     std::vector<CordData> cords;
     std::size_t baseline = 0;
-    double margin = 0; ///< worthwhile gap: half the width of the band around the baseline's mean
+    struct Band {
+        double low = 0, high = 0;
+    };
+    std::optional<Band> band; ///< what is too small to matter, about the baseline's mean
 };
 
 struct PlacedKnot {
@@ -42,9 +45,6 @@ struct CordsLayout {
     double knotRadius = 6;
     double bandLeft = 0, bandRight = 0, top = 0, bottom = 0;
     bool hasBand = false;
-
-    /// The knot under a point, the nearest first; nothing beyond a knot and a half.
-    std::optional<std::size_t> knotAt(double x, double y) const;
 };
 
 struct Frame {

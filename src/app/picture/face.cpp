@@ -1,5 +1,7 @@
 #include "app/picture/face.h"
 
+#include "core/rack/head_kind.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -39,23 +41,11 @@ FacePoint outlineAt(const FaceShape& shape, double angle) {
 
 } // namespace
 
-FaceKind faceKind(const record::Club& club) {
-    const auto& head = club.head;
-    if (head.volume)
-        return *head.volume > 300 ? FaceKind::driver : *head.volume > 60 ? FaceKind::wood : FaceKind::iron;
-    if (head.loft)
-        return *head.loft >= 44  ? FaceKind::wedge
-               : *head.loft > 24 ? FaceKind::iron
-               : *head.loft < 13 ? FaceKind::driver
-                                 : FaceKind::wood;
-    return FaceKind::wood;
-}
-
 FaceKind faceKind(const record::Test& test) {
     for (const auto* builds : {&test.builds, &test.sealedBuilds})
         for (const auto& build : *builds)
             if (build.club.head.volume || build.club.head.loft)
-                return faceKind(build.club);
+                return rack::headKind(build.club.head);
     return FaceKind::wood;
 }
 

@@ -1,17 +1,15 @@
 #pragma once
 
+#include "core/flight/impact.h"
 #include "core/record/test.h"
 
 #include <vector>
 
 namespace knot::picture {
 
-enum class FaceKind { driver, wood, iron, wedge };
+using FaceKind = flight::HeadKind;
 
-/// What kind of face a club has, as far as its head tells: by volume, else by loft; unknown heads are
-/// drawn as woods.
-FaceKind faceKind(const record::Club& club);
-/// The same for a test: of the first club whose head is known, hidden or not.
+/// What kind of face a test is hit with: of the first club whose head is known, hidden or not.
 FaceKind faceKind(const record::Test& test);
 
 /// Which way the toe points. A face is looked at from where the ball goes.

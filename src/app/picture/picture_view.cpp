@@ -13,6 +13,10 @@
 
 namespace knot::app {
 
+QString Picture::legend() const {
+    return PictureView::tr("Ctrl+C copies · Ctrl+Shift+E saves · V two pictures");
+}
+
 PictureView::PictureView(QWidget* parent)
     : QWidget(parent) {
     setObjectName(QStringLiteral("picture"));
@@ -24,6 +28,7 @@ PictureView::PictureView(QWidget* parent)
 PictureView::~PictureView() = default;
 
 void PictureView::setPicture(std::unique_ptr<Picture> picture) {
+    m_isDragging = false;
     m_picture = std::move(picture);
     if (m_picture)
         m_picture->layOut(rect());
@@ -65,6 +70,11 @@ void PictureView::paintEvent(QPaintEvent*) {
     painter.setRenderHint(QPainter::Antialiasing);
     if (m_picture)
         m_picture->paint(painter, m_lit);
+    if (const Picture::Mark* mark = m_isLifted ? markOf(m_lit) : nullptr) { // out: its place stands empty
+        painter.setPen(QPen(colours().ink, 1.5, Qt::DashLine));
+        painter.setBrush(colours().sheet);
+        painter.drawEllipse(mark->at, mark->reach + 4, mark->reach + 4);
+    }
     if (hasFocus()) {
         painter.setPen(QPen(colours().cord, 1));
         painter.setBrush(Qt::NoBrush);
@@ -78,9 +88,52 @@ void PictureView::resizeEvent(QResizeEvent* event) {
     QWidget::resizeEvent(event);
 }
 
-void PictureView::mouseMoveEvent(QMouseEvent* event) {
-    if (!m_picture)
+void PictureView::lift(bool out) {
+    if (out == m_isLifted || (out && markOf(m_lit) == nullptr))
         return;
+    m_isLifted = out;
+    emit lifted(out ? m_lit : std::nullopt);
+    update();
+}
+
+void PictureView::mousePressEvent(QMouseEvent* event) {
+    setFocus();
+    if (event->button() != Qt::LeftButton || !m_picture)
+        return;
+    if (m_lit)
+        return lift(true);
+    m_isDragging = m_picture->grab(event->position());
+}
+
+void PictureView::mouseReleaseEvent(QMouseEvent*) {
+    lift(false);
+    if (!m_isDragging)
+        return;
+    m_isDragging = false;
+    if (const auto shape = m_picture->letGo())
+        emit dragged(*shape);
+}
+
+// A key that is let go elsewhere is let go all the same.
+void PictureView::focusOutEvent(QFocusEvent* event) {
+    lift(false);
+    QWidget::focusOutEvent(event);
+}
+
+void PictureView::keyReleaseEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_X && !event->isAutoRepeat())
+        lift(false);
+    else
+        QWidget::keyReleaseEvent(event);
+}
+
+void PictureView::mouseMoveEvent(QMouseEvent* event) {
+    if (!m_picture || m_isLifted)
+        return;
+    if (m_isDragging) {
+        m_picture->dragTo(event->position());
+        return update();
+    }
     const Picture::Mark* nearest = nullptr;
     double best = 0;
     for (const Picture::Mark& mark : m_picture->marks()) {
@@ -94,7 +147,8 @@ void PictureView::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void PictureView::leaveEvent(QEvent*) {
-    light(std::nullopt);
+    if (!m_isLifted)
+        light(std::nullopt);
 }
 
 void PictureView::keyPressEvent(QKeyEvent* event) {
@@ -103,6 +157,8 @@ void PictureView::keyPressEvent(QKeyEvent* event) {
         return;
     }
     switch (event->key()) {
+    case Qt::Key_X:
+        return lift(true);
     case Qt::Key_Right:
         return step(1, 0);
     case Qt::Key_Left:

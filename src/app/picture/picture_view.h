@@ -26,6 +26,10 @@ public:
 
 signals:
     void litChanged(const QString& text);
+    /// A shot is held out of the picture (X, or the mouse's button held on it), or let go.
+    void lifted(std::optional<std::size_t> shot);
+    /// A shape was dragged.
+    void dragged(const Picture::Dragged& shape);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -33,14 +37,21 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
     void leaveEvent(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void keyReleaseEvent(QKeyEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void focusOutEvent(QFocusEvent* event) override;
 
 private:
     const Picture::Mark* markOf(std::optional<std::size_t> shot) const;
     void step(int along, int across);
     void describe();
+    void lift(bool out);
 
     std::unique_ptr<Picture> m_picture;
     std::optional<std::size_t> m_lit; ///< the shot pointed at
+    bool m_isLifted = false;          ///< that shot is held out
+    bool m_isDragging = false;        ///< a shape of the picture
 };
 
 } // namespace knot::app

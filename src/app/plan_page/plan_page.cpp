@@ -5,9 +5,9 @@
 #include "app/picture/power_view.h"
 #include "app/picture/strip_view.h"
 #include "app/plan_page/seal_panel.h"
-#include "app/session/background.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
+#include "app/session/earlier_tests.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
@@ -31,15 +31,18 @@ namespace {
 using record::Test;
 
 constexpr int mostRounds = 60, longestTurn = 30;
+constexpr int ownLevel = 3;          // of the choices of spread: the player's own
 constexpr int mostStripHeight = 120; // two rows and a half: beyond that it scrolls
 
 } // namespace
 
-PlanPage::PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
+PlanPage::PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, const EarlierTests& earlier,
+                   QWidget* parent)
     : Page(parent)
     , m_hand(hand)
     , m_declaring(declaring)
-    , m_book(book) {
+    , m_book(book)
+    , m_earlier(earlier) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2 * size::grid);
@@ -194,61 +197,29 @@ void PlanPage::wire() {
             test.plan.turnLength = std::clamp(test.plan.turnLength + change, 1, longestTurn);
         });
     });
-    connect(&m_hand, &TestInHand::replaced, this, [this] {
-        m_own.clear();
-        m_ownOf.clear();
-        markStale();
-    });
+    connect(&m_hand, &TestInHand::replaced, this, &PlanPage::takeOwnSpreads);
+    connect(&m_earlier, &EarlierTests::changed, this, &PlanPage::takeOwnSpreads);
     connect(&m_declaring, &Declaring::changed, this, &PlanPage::markStale);
     connect(&m_book, &Book::unitsChanged, this, &PlanPage::markStale);
 }
 
-// The player's own spreads from all tests in the logbook, read and reckoned off the window's thread.
-void PlanPage::learnOwnSpreads() {
-    const std::string player = m_hand.test().firstPlayer().id;
-    const std::string id = m_hand.test().id;
-    if (player.empty() || !m_book.isOpen() || m_ownOf == id + '/' + player)
-        return;
-    m_ownOf = id + '/' + player;
-    std::vector<std::string> tests;
-    for (const auto& entry : m_book.tests())
-        if (std::ranges::find(entry.playerIds, player) != entry.playerIds.end() && entry.counted > 0 && entry.id != id)
-            tests.push_back(entry.id);
-    inBackground(
-        this,
-        [path = m_book.path().toStdString(), tests] {
-            std::map<record::Metric, plan::Spreads> own;
-            auto book = logbook::Logbook::read(path);
-            std::vector<record::Test> loaded;
-            for (const auto& test : tests)
-                if (book)
-                    if (auto kept = book->load(test))
-                        loaded.push_back(std::move(*kept));
-            for (const auto metric : record::allMetrics())
-                if (const auto spreads = plan::ownSpreads(loaded, metric))
-                    own[metric] = *spreads;
-            return own;
-        },
-        [this, of = m_ownOf](std::map<record::Metric, plan::Spreads> own) {
-            if (of != m_ownOf)
-                return;
-            m_own = std::move(own);
-            m_level->setCurrentIndex(m_own.contains(record::Metric::carry) ? 3 : std::min(m_level->currentIndex(), 2));
-            markStale();
-        });
+void PlanPage::takeOwnSpreads() {
+    const bool known = m_earlier.learnt().own.contains(record::Metric::carry);
+    m_level->setCurrentIndex(known ? ownLevel : std::min(m_level->currentIndex(), ownLevel - 1));
+    markStale();
 }
 
 plan::Spreads PlanPage::spreads(record::Metric metric) {
-    if (m_level->currentIndex() == 3)
-        if (const auto own = m_own.find(metric); own != m_own.end())
+    const auto& known = m_earlier.learnt().own;
+    if (m_level->currentIndex() == ownLevel)
+        if (const auto own = known.find(metric); own != known.end())
             return own->second;
-    return plan::usualSpreads(metric, static_cast<plan::Level>(std::min(m_level->currentIndex(), 2)));
+    return plan::usualSpreads(metric, static_cast<plan::Level>(std::min(m_level->currentIndex(), ownLevel - 1)));
 }
 
 void PlanPage::refresh() {
     if (!m_hand.has())
         return;
-    learnOwnSpreads();
     const Test& test = m_hand.test();
     const record::Plan& plan = test.plan;
     QStringList names;

@@ -14,6 +14,7 @@ namespace knot::app {
 
 class Book;
 class Declaring;
+class EarlierTests;
 class NumberField;
 class PowerView;
 class SealPanel;
@@ -25,7 +26,8 @@ class PlanPage : public Page {
     Q_OBJECT
 
 public:
-    PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent = nullptr);
+    PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, const EarlierTests& earlier,
+             QWidget* parent = nullptr);
     void takeFocus() override;
     QString subtitle() const override;
     SealPanel* sealPanel() const { return m_seal; }
@@ -38,7 +40,7 @@ private:
     QWidget* buildPlanner();
     QWidget* buildSlowChanges();
     void refreshSlowChanges();
-    void learnOwnSpreads();
+    void takeOwnSpreads();
     void wire();
     void refreshPower(const Planning& planning);
     plan::Spreads spreads(record::Metric metric);
@@ -46,6 +48,7 @@ private:
     const TestInHand& m_hand;
     Declaring& m_declaring;
     Book& m_book;
+    const EarlierTests& m_earlier;
     StripView* m_strip = nullptr;
     QScrollArea* m_stripArea = nullptr;
     QLabel* m_totals = nullptr;
@@ -67,8 +70,6 @@ private:
     PowerView* m_power = nullptr;
     SealPanel* m_seal = nullptr;
     double m_minutesThere = 45;
-    std::map<record::Metric, plan::Spreads> m_own; ///< of the player in hand
-    std::string m_ownOf;                           ///< the test and player that they are of
 };
 
 } // namespace knot::app

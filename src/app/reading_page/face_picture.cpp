@@ -5,6 +5,7 @@
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
 #include "core/judge/columns.h"
+#include "core/rack/head_kind.h"
 #include "core/record/number_text.h"
 
 #include <QCoreApplication>
@@ -108,7 +109,7 @@ public:
 private:
     static picture::FaceKind kindOf(const record::Test& test, record::BuildAt build, picture::FaceKind usual) {
         const record::Part& head = test.builds[build].club.head;
-        return head.volume || head.loft ? picture::faceKind(test.builds[build].club) : usual;
+        return head.volume || head.loft ? rack::headKind(head) : usual;
     }
 
     static QString strikeText(const Looked& looked, std::size_t shot, double toe, double high) {

@@ -13,6 +13,7 @@
 #include <QPainterPath>
 
 #include <algorithm>
+#include <cmath>
 
 namespace knot::app {
 namespace {
@@ -38,7 +39,9 @@ QPainterPath closed(const std::vector<picture::GroundPoint>& points) {
 
 class LandingPicture : public Picture {
 public:
-    explicit LandingPicture(const Looked& looked) {
+    explicit LandingPicture(const Looked& looked)
+        : m_movable(looked.subject.seen().card.shapes.size())
+        , m_carry(Metric::carry, looked.units) {
         const record::Test& test = looked.subject.seen();
         const MetricFormat carry(Metric::carry, looked.units);
         const MetricFormat side(Metric::side, looked.units);
@@ -75,6 +78,9 @@ public:
                                                              .tilt = area.tilt};
         if (const auto& aim = looked.reading.card.aim)
             m_data.aim = {side.shown(aim->side), carry.shown(aim->carry)};
+        for (const record::Shape& shape : looked.reading.card.shapes)
+            m_areas.push_back({shape.kind, QString::fromStdString(shape.name), side.shown(shape.side),
+                               carry.shown(shape.carry), side.shown(shape.width), carry.shown(shape.depth)});
         notes(looked, carry, side);
     }
 
@@ -98,6 +104,8 @@ public:
         if (m_layout.isEmpty)
             return;
         paintGround(painter);
+        for (const Area& area : m_areas)
+            paintArea(painter, area);
         for (std::size_t i = 0; i < m_data.clouds.size(); ++i)
             paintContours(painter, i);
         for (const picture::PlacedLanding& placed : m_layout.shots)
@@ -110,7 +118,128 @@ public:
         paintLegend(painter);
     }
 
+    // The middle moves a shape, an edge makes it wider or deeper; what the player's record adds stays where it is.
+    bool grab(QPointF at) override {
+        constexpr double near = 6;
+        m_held.reset();
+        for (std::size_t i = 0; i < std::min(m_movable, m_areas.size()); ++i) {
+            const QRectF box = boxOf(m_areas[i]);
+            if (!box.adjusted(-near, -near, near, near).contains(at))
+                continue;
+            const bool isSideEdge = std::min(std::fabs(at.x() - box.left()), std::fabs(at.x() - box.right())) < near;
+            const bool isFarEdge = std::min(std::fabs(at.y() - box.top()), std::fabs(at.y() - box.bottom())) < near;
+            const bool hasDepth = m_areas[i].depth > 0;
+            m_held = Held{i,
+                          isBeyond(m_areas[i])    ? Edge::none
+                          : isSideEdge            ? Edge::side
+                          : isFarEdge && hasDepth ? Edge::far
+                                                  : Edge::none,
+                          at};
+        }
+        return m_held.has_value();
+    }
+
+    void dragTo(QPointF at) override {
+        Area& area = m_areas[m_held->area];
+        const double scale = m_layout.pixelsPerUnit;
+        const auto middle = m_layout.place(area.side, area.carry);
+        switch (m_held->edge) {
+        case Edge::side:
+            area.width = std::max(1.0, 2 * std::fabs(at.x() - middle.x) / scale);
+            break;
+        case Edge::far:
+            area.depth = std::max(1.0, 2 * std::fabs(at.y() - middle.y) / scale);
+            break;
+        case Edge::none:
+            area.side += (at.x() - m_held->last.x()) / scale;
+            area.carry -= area.depth > 0 ? (at.y() - m_held->last.y()) / scale : 0;
+            break;
+        }
+        m_held->last = at;
+        m_held->moved = true;
+    }
+
+    // By whole units: nobody drags by the tenth.
+    std::optional<Dragged> letGo() override {
+        if (!m_held || !m_held->moved)
+            return std::nullopt;
+        const Area& area = m_areas[m_held->area];
+        const auto metres = [&](double shown) { return m_carry.internal(std::round(shown)); };
+        return Dragged{m_held->area,
+                       {.kind = area.kind,
+                        .name = {},
+                        .side = metres(area.side),
+                        .carry = metres(area.carry),
+                        .width = metres(std::max(1.0, area.width)),
+                        .depth = metres(area.depth)}};
+    }
+
 private:
+    /// A shape on the ground, as shown.
+    struct Area {
+        record::Shape::Kind kind = record::Shape::Kind::fairway;
+        QString name;
+        double side = 0, carry = 0, width = 0, depth = 0;
+    };
+    enum class Edge { none, side, far };
+    /// What is being dragged, and where the pointer was last.
+    struct Held {
+        std::size_t area = 0;
+        Edge edge = Edge::none;
+        QPointF last;
+        bool moved = false;
+    };
+
+    static bool isBeyond(const Area& area) {
+        return area.kind == record::Shape::Kind::beyondLeft || area.kind == record::Shape::Kind::beyondRight;
+    }
+
+    QRectF groundBox() const {
+        return {m_box.left() + axisRoom, m_box.top() + 8, m_box.width() - axisRoom - legendWidth, m_box.height() - 16};
+    }
+
+    // A strip and what lies beyond a line have no end but the picture's.
+    QRectF boxOf(const Area& area) const {
+        const QRectF ground = groundBox();
+        const auto x = [&](double side) {
+            return std::clamp(m_layout.place(side, 0).x, ground.left(), ground.right());
+        };
+        switch (area.kind) {
+        case record::Shape::Kind::fairway:
+            return {QPointF(x(area.side - area.width / 2), ground.top()),
+                    QPointF(x(area.side + area.width / 2), ground.bottom())};
+        case record::Shape::Kind::beyondLeft:
+            return {ground.topLeft(), QPointF(x(area.side), ground.bottom())};
+        case record::Shape::Kind::beyondRight:
+            return {QPointF(x(area.side), ground.top()), ground.bottomRight()};
+        case record::Shape::Kind::ellipse:
+        case record::Shape::Kind::rectangle:
+            break;
+        }
+        const auto low = m_layout.place(area.side - area.width / 2, area.carry - area.depth / 2);
+        const auto high = m_layout.place(area.side + area.width / 2, area.carry + area.depth / 2);
+        return {QPointF(low.x, high.y), QPointF(high.x, low.y)};
+    }
+
+    // A line for what is wanted inside, hatched for what is beyond: told apart without colour.
+    void paintArea(QPainter& painter, const Area& area) const {
+        const Colours& c = colours();
+        const QRectF box = boxOf(area);
+        painter.save();
+        painter.setClipRect(groundBox());
+        painter.setPen(QPen(c.link, 1.5));
+        QColor fill = c.link;
+        fill.setAlphaF(isBeyond(area) ? 0.25F : 0.06F);
+        painter.setBrush(QBrush(fill, isBeyond(area) ? Qt::FDiagPattern : Qt::SolidPattern));
+        if (area.kind == record::Shape::Kind::ellipse)
+            painter.drawEllipse(box);
+        else
+            painter.drawRect(box);
+        painter.setFont(typeface(size::caption));
+        painter.drawText(box.topLeft() + QPointF(5, area.kind == record::Shape::Kind::ellipse ? -5 : 14), area.name);
+        painter.restore();
+    }
+
     // What stands beside each club: how large half of its shots' ground is, and whether it misses one way.
     void notes(const Looked& looked, const MetricFormat& carry, const MetricFormat& side) {
         QStringList said;
@@ -133,6 +262,13 @@ private:
                              .arg(misses->oneWay->count)
                              .arg(misses->oneWay->of)
                              .arg(misses->oneWay->side == record::Side::left ? tr("left") : tr("right"));
+            for (const judge::ShapeShare& share : looked.reading.shapeShares)
+                if (share.build == m_builds[i])
+                    lines << tr("%1: %2 % (%3 to %4)")
+                                 .arg(QString::fromStdString(share.shape))
+                                 .arg(std::lround(100 * share.counted.share))
+                                 .arg(std::lround(100 * share.counted.ci95.low))
+                                 .arg(std::lround(100 * share.counted.ci95.high));
             m_notes << lines.join(QLatin1Char('\n'));
         }
         m_finding = said.isEmpty() ? tr("Where the shots came down, from above.")
@@ -141,8 +277,7 @@ private:
 
     void paintGround(QPainter& painter) const {
         const Colours& c = colours();
-        const QRectF ground(m_box.left() + axisRoom, m_box.top() + 8, m_box.width() - axisRoom - legendWidth,
-                            m_box.height() - 16);
+        const QRectF ground = groundBox();
         for (const double tick : m_layout.carryAxis.ticks) {
             const double y = m_layout.place(0, tick).y;
             if (y < ground.top() + 16 || y > ground.bottom()) // the unit stands at the top
@@ -224,6 +359,10 @@ private:
 
     picture::LandingData m_data;
     picture::LandingLayout m_layout;
+    std::vector<Area> m_areas;
+    std::size_t m_movable = 0; ///< so many of them are the sheet's
+    std::optional<Held> m_held;
+    MetricFormat m_carry;
     std::vector<record::BuildAt> m_builds; ///< beside the clouds
     QStringList m_names, m_notes, m_texts;
     QString m_unit, m_finding;

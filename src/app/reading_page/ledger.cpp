@@ -8,13 +8,17 @@
 #include <QListView>
 #include <QPainter>
 
+#include <algorithm>
 #include <cmath>
+#include <iterator>
+#include <tuple>
 
 namespace knot::app {
 namespace {
 
 constexpr int headingHeight = 34;
-constexpr int rowHeight = 58;
+constexpr int rowHeight = 62;
+constexpr double reachWidth = 96;
 constexpr double textLeft = 56;
 constexpr double textRight = 14;
 constexpr int lineHeight = 18;
@@ -32,21 +36,33 @@ QRectF reasonBox(const QRectF& row, const QFont& font, const QString& reason) {
     const double width = std::max(120.0, row.width() - textLeft - textRight);
     const QFontMetricsF metrics(font);
     const QRectF text = metrics.boundingRect(QRectF(0, 0, width, 10000), Qt::TextWordWrap, reason);
-    return {row.left() + textLeft, row.top() + 50, width, std::ceil(text.height() / lineHeight) * lineHeight};
+    return {row.left() + textLeft, row.top() + 54, width, std::ceil(text.height() / lineHeight) * lineHeight};
+}
+
+// An interval against the band of what is too small to matter, a tick at nothing.
+void drawReach(QPainter& painter, const QRectF& box, const judge::Interval& inGaps) {
+    const Colours& c = colours();
+    const double most = std::clamp(std::max({2.0, std::fabs(inGaps.low), std::fabs(inGaps.high)}), 2.0, 5.0);
+    auto x = [&](double gaps) {
+        return box.left() + (std::clamp(gaps, -most, most) + most) / (2 * most) * box.width();
+    };
+    painter.fillRect(QRectF(x(-1), box.top(), x(1) - x(-1), box.height()), c.band);
+    const double middle = box.center().y();
+    painter.setPen(QPen(c.ink, 2));
+    painter.drawLine(QPointF(x(inGaps.low), middle), QPointF(std::max(x(inGaps.high), x(inGaps.low) + 1), middle));
+    painter.setPen(QPen(c.faint, 1));
+    painter.drawLine(QPointF(x(0), box.top()), QPointF(x(0), box.bottom()));
 }
 
 } // namespace
 
-void LedgerModel::setReading(const judge::Reading* reading, const record::DisplayUnits& units) {
-    beginResetModel();
-    m_rows.clear();
-    if (reading != nullptr) {
-        std::optional<bool> declared;
+void LedgerModel::setReading(const judge::Reading* reading, const std::vector<record::BuildAt>& struckOff,
+                             const record::DisplayUnits& units) {
+    m_all.clear();
+    m_struckOff = struckOff;
+    m_isUnfolded = false;
+    if (reading != nullptr)
         for (auto& line : words::ledger(*reading, units)) {
-            const bool primary = line.role == judge::Role::primary;
-            if (declared != primary)
-                m_rows.push_back({.heading = primary ? tr("Declared") : tr("Also measured, not declared beforehand")});
-            declared = primary;
             Row row;
             row.build = QString::fromStdString(reading->builds[line.build].name);
             row.sentence = QString::fromStdString(line.sentence);
@@ -54,16 +70,100 @@ void LedgerModel::setReading(const judge::Reading* reading, const record::Displa
             if (reading->card.comparison == record::Comparison::whichOfThese)
                 line.finding += " (against " + reading->builds[line.against].name + ")";
             row.line = std::move(line);
-            m_rows.push_back(std::move(row));
+            m_all.push_back(std::move(row));
         }
+    arrange();
+}
+
+void LedgerModel::setOrder(LedgerOrder order) {
+    m_order = order;
+    arrange();
+}
+
+void LedgerModel::setFilter(const QString& words) {
+    m_filter = words.split(QLatin1Char(' '), Qt::SkipEmptyParts);
+    arrange();
+}
+
+void LedgerModel::unfold() {
+    m_isUnfolded = true;
+    arrange();
+}
+
+// Declared rows, then the rest, each under its heading; then those of clubs that were struck off.
+void LedgerModel::arrange() {
+    beginResetModel();
+    m_rows.clear();
+    auto isOff = [&](const Row& row) {
+        return std::ranges::find(m_struckOff, row.line.build) != m_struckOff.end() ||
+               std::ranges::find(m_struckOff, row.line.against) != m_struckOff.end();
+    };
+    std::vector<Row> rows;
+    std::ranges::copy_if(m_all, std::back_inserter(rows), [&](const Row& row) {
+        return std::ranges::all_of(m_filter, [&](const QString& word) {
+            return row.sentence.contains(word, Qt::CaseInsensitive) ||
+                   QString::fromStdString(record::outcomeLabel(row.line.outcome)).contains(word, Qt::CaseInsensitive);
+        });
+    });
+    std::ranges::stable_sort(rows, {}, [&](const Row& row) {
+        const bool isDeclared = row.line.role == judge::Role::primary;
+        const std::size_t by = m_order == LedgerOrder::byNumber ? static_cast<std::size_t>(row.metric)
+                               : m_order == LedgerOrder::byClub ? static_cast<std::size_t>(row.line.build)
+                                                                : 0;
+        return std::tuple(isOff(row), !isDeclared, by);
+    });
+    QString last;
+    std::size_t folded = 0;
+    for (Row& row : rows) {
+        if (isOff(row) && !m_isUnfolded && m_filter.isEmpty()) {
+            ++folded;
+            continue;
+        }
+        const QString heading = isOff(row)                              ? tr("Struck off")
+                                : row.line.role == judge::Role::primary ? tr("Declared")
+                                                                        : tr("Also measured, not declared beforehand");
+        if (heading != last)
+            m_rows.push_back({.heading = heading});
+        last = heading;
+        m_rows.push_back(std::move(row));
     }
+    if (folded > 0)
+        m_rows.push_back({.heading = tr("%1 more about clubs struck off · U shows them").arg(folded)});
+    if (rows.empty() && !m_all.empty())
+        m_rows.push_back({.heading = tr("No line holds “%1”").arg(m_filter.join(QLatin1Char(' ')))});
     endResetModel();
 }
 
-int LedgerModel::rowOf(record::Metric metric, record::BuildAt build) const {
+void LedgerModel::setWithout(const judge::Reading* reading, const record::DisplayUnits& units) {
+    std::vector<words::LedgerLine> lines;
+    if (reading != nullptr)
+        lines = words::ledger(*reading, units);
+    for (Row& row : m_rows) {
+        row.without.clear();
+        row.isOther = false;
+        if (reading == nullptr || !row.heading.isEmpty())
+            continue;
+        const auto at = std::ranges::find_if(lines, [&](const words::LedgerLine& line) {
+            return line.outcome == row.line.outcome && line.build == row.line.build && line.against == row.line.against;
+        });
+        if (at == lines.end()) {
+            row.without = tr("without it: can't be judged");
+            row.withoutValue.clear();
+            continue;
+        }
+        row.isOther = at->verdict != row.line.verdict;
+        const QString judged = QString::fromStdString(at->judged);
+        row.without = tr("without it: %1").arg(judged.left(1).toLower() + judged.mid(1));
+        row.withoutValue = QString::fromStdString(at->value);
+    }
+    if (!m_rows.empty())
+        emit dataChanged(index(0), index(static_cast<int>(m_rows.size()) - 1));
+}
+
+int LedgerModel::rowOf(record::Metric metric, record::BuildAt build, record::OutcomeKind kind) const {
     for (std::size_t i = 0; i < m_rows.size(); ++i)
         if (m_rows[i].heading.isEmpty() && m_rows[i].metric == metric && m_rows[i].line.build == build &&
-            m_rows[i].line.outcome.kind == record::OutcomeKind::average)
+            m_rows[i].line.outcome.kind == kind)
             return static_cast<int>(i);
     return -1;
 }
@@ -147,12 +247,19 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
                       elided(*painter, QString::fromStdString(row.line.finding), findingRight - findingLeft));
     drawTabular(*painter, valueFont, QPointF(right, box.top() + 24), value, Align::right);
 
-    painter->setFont(typeface(size::caption, isStrong(row.line.verdict) ? QFont::Medium : QFont::Normal));
-    painter->setPen(isStrong(row.line.verdict) ? c.ink : c.faint);
-    painter->drawText(QPointF(left, box.top() + 44), QString::fromStdString(row.line.judged));
-    painter->setPen(c.faint);
-    drawTabular(*painter, typeface(size::caption), QPointF(right, box.top() + 44),
-                QString::fromStdString(row.line.interval), Align::right);
+    const bool isHeldOut = !row.without.isEmpty();
+    const QFont second =
+        typeface(size::caption, (isHeldOut ? row.isOther : isStrong(row.line.verdict)) ? QFont::Medium : QFont::Normal);
+    const QString interval = isHeldOut ? row.withoutValue : QString::fromStdString(row.line.interval);
+    painter->setFont(second);
+    painter->setPen(isHeldOut || isStrong(row.line.verdict) ? c.ink : c.faint);
+    const double room = right - left - tabularWidth(typeface(size::caption), interval) - 10;
+    painter->drawText(QPointF(left, box.top() + 44),
+                      elided(*painter, isHeldOut ? row.without : QString::fromStdString(row.line.judged), room));
+    painter->setPen(isHeldOut ? c.ink : c.faint);
+    drawTabular(*painter, typeface(size::caption), QPointF(right, box.top() + 44), interval, Align::right);
+    if (row.line.inGaps)
+        drawReach(*painter, QRectF(right - reachWidth, box.top() + 49, reachWidth, 5), *row.line.inGaps);
     if (!row.line.because.empty()) {
         painter->setFont(typeface(size::caption));
         const QString reason = QString::fromStdString(row.line.because);

@@ -1,6 +1,6 @@
 #include "app/reading_page/pictures.h"
 
-#include "app/picture/axis.h"
+#include "app/picture/ground.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
@@ -69,19 +69,7 @@ public:
             if (isBeyond)
                 painter.fillRect(column, QBrush(c.sheet, Qt::BDiagPattern));
         }
-        painter.setPen(QPen(c.faint, 1));
-        painter.drawLine(m_ground.bottomLeft(), m_ground.bottomRight());
-        for (const double tick : m_axis.ticks) {
-            const double x = m_axis.pixel(tick);
-            painter.setPen(QPen(c.faint, 1));
-            painter.drawLine(QPointF(x, m_ground.bottom()), QPointF(x, m_ground.bottom() + 5));
-            drawTabular(painter, typeface(size::caption), {x, m_ground.bottom() + 20},
-                        QString::fromStdString(record::fixed(tick, m_axis.decimals)), Align::centre);
-        }
-        painter.setFont(typeface(size::caption));
-        painter.setPen(c.faint);
-        painter.drawText(QPointF(m_ground.left(), m_ground.bottom() + 36),
-                         tr("gaps that luck alone gives, %1").arg(m_unit));
+        paintAlong(painter, m_ground, m_axis, tr("gaps that luck alone gives, %1").arg(m_unit));
         const double x = m_axis.pixel(m_format.shown(m_gap));
         painter.setPen(QPen(c.ink, 2));
         painter.drawLine(QPointF(x, m_ground.top() - 18), QPointF(x, m_ground.bottom()));

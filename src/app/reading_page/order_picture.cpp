@@ -1,6 +1,6 @@
 #include "app/reading_page/pictures.h"
 
-#include "app/picture/axis.h"
+#include "app/picture/ground.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
@@ -86,7 +86,7 @@ public:
     void paint(QPainter& painter, std::optional<std::size_t> lit) const override {
         if (m_shots.empty())
             return;
-        paintAxis(painter);
+        paintUpright(painter, m_ground, m_axis, QString::fromStdString(m_format.unitText()), m_box.top() + 14);
         paintHappenings(painter);
         for (const Stint& stint : m_stints)
             paintStint(painter, stint);
@@ -170,20 +170,6 @@ private:
                                  : tr(" No drift that luck does not explain.");
             }
         m_finding[0] = m_finding[0].toUpper();
-    }
-
-    void paintAxis(QPainter& painter) const {
-        const Colours& c = colours();
-        for (const double tick : m_axis.ticks) {
-            const double y = m_axis.pixel(tick);
-            painter.setPen(QPen(c.band, 1));
-            painter.drawLine(QPointF(m_ground.left(), y), QPointF(m_ground.right(), y));
-            painter.setPen(c.faint);
-            drawTabular(painter, typeface(size::caption), {m_ground.left() - 8, y + 4},
-                        QString::fromStdString(record::fixed(tick, m_axis.decimals)), Align::right);
-        }
-        drawTabular(painter, typeface(size::caption), {m_ground.left() - 8, m_box.top() + 14},
-                    QString::fromStdString(m_format.unitText()), Align::right);
     }
 
     // Words stand under the ground where there is room for them; without, the tick alone does.

@@ -5,11 +5,14 @@
 
 #include <QPainter>
 
+#include <algorithm>
+#include <array>
+
 namespace knot::app {
 namespace {
 
 constexpr int digitWidth = 12;
-constexpr int gap = 22;
+constexpr int mostGap = 22, leastGap = 4;
 constexpr int tabHeight = 30;
 
 } // namespace
@@ -22,15 +25,54 @@ PictureTabs::PictureTabs(QWidget* parent)
     setExpanding(false);
     setUsesScrollButtons(false);
     setElideMode(Qt::ElideNone);
-    const QStringList names = {tr("Table"), tr("Cords"), tr("Landing"), tr("Flight"),
-                               tr("Face"),  tr("Order"), tr("Luck"),    tr("Parts")};
+    const QStringList names = {tr("Table"), tr("Cords"), tr("Landing"), tr("Flight"),  tr("Face"),   tr("Order"),
+                               tr("Luck"),  tr("Parts"), tr("Along"),   tr("Factors"), tr("Window"), tr("Delivery")};
     for (const QString& name : names)
         addTab(name);
 }
 
+Qt::Key PictureTabs::keyOf(int index) {
+    constexpr std::array keys = {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5,     Qt::Key_6,
+                                 Qt::Key_7, Qt::Key_8, Qt::Key_9, Qt::Key_0, Qt::Key_Minus, Qt::Key_Equal};
+    return keys.at(static_cast<std::size_t>(index));
+}
+
+int PictureTabs::nameWidth(int index) const {
+    return digitWidth + QFontMetrics(typeface(size::body, QFont::DemiBold)).horizontalAdvance(tabText(index));
+}
+
+// Names move together where there are many of them.
 QSize PictureTabs::tabSizeHint(int index) const {
-    const QFontMetrics metrics(typeface(size::body, QFont::DemiBold));
-    return {digitWidth + metrics.horizontalAdvance(tabText(index)) + gap, static_cast<int>(tabHeight * typeScale())};
+    int names = 0;
+    int shown = 0;
+    for (int i = 0; i < count(); ++i)
+        if (isTabVisible(i)) {
+            names += nameWidth(i);
+            ++shown;
+        }
+    const int gap = std::clamp((width() - names) / std::max(shown, 1), leastGap, mostGap);
+    return {nameWidth(index) + gap, static_cast<int>(tabHeight * typeScale())};
+}
+
+QSize PictureTabs::minimumTabSizeHint(int index) const {
+    return tabSizeHint(index);
+}
+
+void PictureTabs::showOnly(const std::function<bool(int)>& isThere) {
+    for (int i = 0; i < count(); ++i)
+        setTabVisible(i, isThere(i));
+    layAgain();
+}
+
+void PictureTabs::resizeEvent(QResizeEvent* event) {
+    QTabBar::resizeEvent(event);
+    layAgain();
+}
+
+// The bar lays its tabs out again when one has another text, and only then.
+void PictureTabs::layAgain() {
+    setTabText(0, tabText(0) + QLatin1Char(' '));
+    setTabText(0, tabText(0).trimmed());
 }
 
 void PictureTabs::paintEvent(QPaintEvent*) {
@@ -43,7 +85,7 @@ void PictureTabs::paintEvent(QPaintEvent*) {
         const bool isShown = i == currentIndex();
         painter.setPen(c.faint);
         painter.setFont(typeface(size::caption));
-        painter.drawText(QPointF(box.left(), box.top() + 0.62 * box.height()), QString::number(i + 1));
+        painter.drawText(QPointF(box.left(), box.top() + 0.62 * box.height()), QString(QChar(keyOf(i))));
         painter.setPen(isShown ? c.ink : c.faint);
         painter.setFont(typeface(size::body, isShown ? QFont::DemiBold : QFont::Normal));
         painter.drawText(QPointF(box.left() + digitWidth, box.top() + 0.66 * box.height()), tabText(i));

@@ -9,9 +9,9 @@
 
 namespace knot::app {
 
-/// The pictures of the Reading page besides the cords, in the order of their keys.
-enum class PictureKind { table, cords, landing, flight, face, order, luck, parts };
-inline constexpr std::size_t pictureKinds = 8;
+/// The pictures of the Reading page in the order of their keys.
+enum class PictureKind { table, cords, landing, flight, face, order, luck, parts, along, factors, window, delivery };
+inline constexpr int pictureKinds = 12;
 
 /// What is looked at: a case, its reading, the number in hand and the pair in hand.
 struct Looked {
@@ -19,12 +19,23 @@ struct Looked {
     const judge::Reading& reading;
     record::Metric metric = record::Metric::carry;
     record::BuildAt build;
+    record::OutcomeKind kind = record::OutcomeKind::average; ///< spreads are drawn as distances
     const record::DisplayUnits& units;
-    const record::Structure& structure; ///< of what is seen
+    const record::Structure& structure;       ///< of what is seen
+    std::vector<record::Metric> columns = {}; ///< of the table; none: as is usual
 };
+
+/// One of the pictures below; nothing where the number in hand has none.
+std::unique_ptr<Picture> pictureOf(PictureKind kind, const Looked& looked);
+/// Whether a reading has this picture of any number.
+bool isThere(PictureKind kind, const record::Test& seen, const judge::Reading& reading);
+/// Whether it is of one number, which can be chosen.
+bool isOfOneNumber(PictureKind kind);
 
 /// Means, scatter and counts of every club, ranked by the number in hand.
 std::unique_ptr<Picture> tablePicture(const Looked& looked);
+/// Every counted shot on the cord of its club; of a spread, how far each was from the middle of its stint.
+std::unique_ptr<Picture> cordsPicture(const Looked& looked);
 /// Where the shots came down, from above. Nothing without sides and carries.
 std::unique_ptr<Picture> landingPicture(const Looked& looked);
 /// The clubs' mean flights, from the side and from above; the way between what was measured is modelled. Nothing
@@ -38,6 +49,14 @@ std::unique_ptr<Picture> orderPicture(const Looked& looked);
 std::unique_ptr<Picture> luckPicture(const Looked& looked);
 /// Where the gap in hand comes from, and whose doing the scatter is. Nothing where neither is known.
 std::unique_ptr<Picture> partsPicture(const Looked& looked);
+/// The number in hand along the clubs' weights, lofts or lengths. Nothing where no trend was asked for.
+std::unique_ptr<Picture> alongPicture(const Looked& looked);
+/// The clubs' means with each delivery, player or other second factor. Nothing without one.
+std::unique_ptr<Picture> factorsPicture(const Looked& looked);
+/// Launch and spin against what is wanted of that ball speed. Nothing without both.
+std::unique_ptr<Picture> windowPicture(const Looked& looked);
+/// Delivered against static loft, attack and spin loft, by club and delivery. Nothing without dynamic loft or attack.
+std::unique_ptr<Picture> deliveryPicture(const Looked& looked);
 
 /// "Fern, shot 7, lap 2: 176.0 m": what pointing at a shot says.
 QString shotText(const judge::Case& subject, const record::Structure& structure, std::size_t shot,

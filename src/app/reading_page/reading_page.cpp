@@ -1,12 +1,8 @@
 #include "app/reading_page/reading_page.h"
 
 #include "app/form/panel.h"
-#include "app/picture/cords_view.h"
-#include "app/picture/picture_view.h"
-#include "app/reading_page/cords_of.h"
-#include "app/reading_page/ledger.h"
 #include "app/reading_page/one_run_view.h"
-#include "app/reading_page/picture_tabs.h"
+#include "app/reading_page/picture_panel.h"
 #include "app/reading_page/sheet_strip.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
@@ -21,10 +17,10 @@
 #include "core/words/remarks.h"
 #include "core/words/swing_remarks.h"
 
-#include <QComboBox>
+#include <QKeyEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListView>
-#include <QPainter>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QShortcut>
@@ -32,6 +28,7 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <array>
 
 namespace knot::app {
 namespace {
@@ -39,15 +36,6 @@ namespace {
 QString paragraph(const std::string& text, const QColor& colour) {
     return QStringLiteral("<p style='margin:4px 0; color:%1'>%2</p>")
         .arg(colour.name(), QString::fromStdString(text).toHtmlEscaped());
-}
-
-QString againstText(const judge::Reading* reading) {
-    if (reading == nullptr || reading->builds.size() < 2)
-        return {};
-    if (reading->card.comparison == record::Comparison::whichOfThese)
-        return ReadingPage::tr("every pair");
-    const QString name = QString::fromStdString(reading->card.baseline);
-    return ReadingPage::tr("against %1").arg(name.size() > 24 ? name.left(23) + QStringLiteral("…") : name);
 }
 
 constexpr double narrowest = 860; // for ledger and picture side by side
@@ -65,7 +53,8 @@ ReadingPage::ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& 
     m_sides->setContentsMargins(0, 0, 0, 0);
     m_sides->setSpacing(2 * size::grid);
     m_sides->addWidget(buildLedger(), 5);
-    m_sides->addWidget(buildPicture(), 8);
+    m_pictures = new PicturePanel(hand, declaring, judging, book);
+    m_sides->addWidget(m_pictures, 8);
     m_curtain = buildCurtain();
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
@@ -83,8 +72,7 @@ void ReadingPage::resizeEvent(QResizeEvent* event) {
     m_sides->setDirection(narrow ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
     m_sides->setStretch(0, narrow ? 1 : 5);
     m_sides->setStretch(1, narrow ? 1 : 8);
-    m_caption->setVisible(!narrow);
-    showUnder();
+    m_pictures->setNarrow(narrow);
 }
 
 QWidget* ReadingPage::buildLedger() {
@@ -112,6 +100,15 @@ QWidget* ReadingPage::buildLedger() {
     auto* column = new QVBoxLayout(sheet);
     column->setContentsMargins(1, 14, 1, 12);
     column->addLayout(head);
+    m_filter = new QLineEdit;
+    m_filter->setObjectName(QStringLiteral("ledgerFilter"));
+    m_filter->setPlaceholderText(tr("a club, a number, a verdict · Esc shows all"));
+    m_filter->setAccessibleName(tr("Lines that hold"));
+    m_filter->hide();
+    auto* filterRow = new QHBoxLayout;
+    filterRow->setContentsMargins(14, 0, 14, 0);
+    filterRow->addWidget(m_filter);
+    column->addLayout(filterRow);
     m_oneRun = new OneRunView;
     m_says = new QStackedWidget;
     m_says->addWidget(m_ledger);
@@ -130,43 +127,6 @@ QWidget* ReadingPage::buildLedger() {
     foot->setContentsMargins(14, 4, 6, 0);
     foot->addWidget(m_checkArea);
     column->addLayout(foot);
-    return sheet;
-}
-
-QWidget* ReadingPage::buildPicture() {
-    auto* sheet = new Panel;
-    m_metrics = new QComboBox;
-    m_metrics->setObjectName(QStringLiteral("metric"));
-    m_metrics->setAccessibleName(tr("Number shown"));
-    m_metrics->setMinimumWidth(170);
-    m_metrics->setMaxVisibleItems(24);
-    m_caption = captionLabel("caption");
-    m_caption->setWordWrap(false);
-    m_keep = new QPushButton(tr("Keep in a logbook…"));
-    m_keep->setObjectName(QStringLiteral("keepButton"));
-    m_cords = new CordsView;
-    m_picture = new PictureView;
-    m_tabs = new PictureTabs;
-    m_tabs->setCurrentIndex(static_cast<int>(PictureKind::cords));
-    m_shown = new QStackedWidget;
-    m_shown->addWidget(m_cords);
-    m_shown->addWidget(m_picture);
-    m_finding = captionLabel("finding");
-    m_strip = new SheetStrip(m_hand, m_declaring, m_judging, m_book);
-    auto* head = new QHBoxLayout;
-    head->addWidget(m_metrics);
-    head->addStretch();
-    head->addWidget(m_caption);
-    head->addSpacing(8);
-    head->addWidget(m_keep);
-    auto* column = new QVBoxLayout(sheet);
-    column->setContentsMargins(18, 12, 18, 14);
-    column->setSpacing(size::grid);
-    column->addWidget(m_tabs);
-    column->addLayout(head);
-    column->addWidget(m_shown, 1);
-    column->addWidget(m_finding);
-    column->addWidget(m_strip);
     return sheet;
 }
 
@@ -200,37 +160,49 @@ bool ReadingPage::isCurtained() const {
 }
 
 void ReadingPage::buildKeys() {
-    auto key = [&](Qt::Key which, auto action) {
+    auto key = [&](const QKeySequence& which, auto action) {
         auto* shortcut = new QShortcut(which, this);
         shortcut->setContext(Qt::WidgetWithChildrenShortcut);
-        connect(shortcut, &QShortcut::activated, m_strip, action);
+        connect(shortcut, &QShortcut::activated, this, action);
     };
-    key(Qt::Key_B, &SheetStrip::nextBaseline);
-    key(Qt::Key_P, &SheetStrip::toggleDeclared);
-    key(Qt::Key_G, &SheetStrip::editGap);
-    for (std::size_t i = 0; i < pictureKinds; ++i) {
-        auto* picture = new QShortcut(static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(i)), this);
-        picture->setContext(Qt::WidgetWithChildrenShortcut);
-        connect(picture, &QShortcut::activated, m_tabs,
-                [this, i] { showPictureNamed(m_tabs->tabText(static_cast<int>(i))); });
-    }
-    auto* save = new QShortcut(Qt::CTRL | Qt::SHIFT | Qt::Key_E, this);
-    save->setContext(Qt::WidgetWithChildrenShortcut);
-    connect(save, &QShortcut::activated, this,
-            [this] { emit saveRequested(m_shown->size(), [this](QPainter& painter) { paintPicture(painter); }); });
-    auto* shots = new QShortcut(Qt::Key_L, this);
-    shots->setContext(Qt::WidgetWithChildrenShortcut);
-    connect(shots, &QShortcut::activated, this, &ReadingPage::shotsRequested);
+    key(Qt::Key_B, [this] { m_pictures->strip()->nextBaseline(); });
+    key(Qt::Key_P, [this] { m_pictures->strip()->toggleDeclared(); });
+    key(Qt::Key_G, [this] { m_pictures->strip()->editGap(); });
+    key(Qt::Key_L, [this] { emit shotsRequested(); });
+    key(Qt::Key_O, [this] { nextOrder(); });
+    key(Qt::Key_U, [this] { m_model->unfold(); });
+    key(Qt::Key_Slash, [this] { showFilter(true); });
+    m_pictures->bindKeys(this);
+}
+
+void ReadingPage::showFilter(bool shown) {
+    m_filter->setVisible(shown);
+    if (shown)
+        return m_filter->setFocus();
+    m_filter->clear();
+    m_ledger->setFocus();
+}
+
+void ReadingPage::nextOrder() {
+    constexpr std::array next = {LedgerOrder::byNumber, LedgerOrder::byClub, LedgerOrder::bySettled};
+    m_order = next.at(static_cast<std::size_t>(m_order));
+    m_model->setOrder(m_order);
+    m_against->setText(againstText());
+    returnTo(m_metric, m_build);
 }
 
 void ReadingPage::wire() {
     connect(&m_hand, &TestInHand::replaced, this, [this] {
         m_metric.reset();
         m_build = {};
-        m_hasChosen = false;
+        m_pictures->forgetChoice();
+        m_filter->hide();
+        m_filter->clear();
         m_showsArithmetic = false;
         if (m_hand.has() && !m_hand.test().card.primary.empty())
             m_metric = m_hand.test().card.primary.front().metric;
+        m_outcome = m_hand.has() && !m_hand.test().card.primary.empty() ? m_hand.test().card.primary.front().kind
+                                                                        : record::OutcomeKind::average;
         markStale();
     });
     connect(&m_judging, &Judging::changed, this, &ReadingPage::markStale);
@@ -239,33 +211,67 @@ void ReadingPage::wire() {
         if (!index.isValid() || !m_model->at(index.row()).heading.isEmpty())
             return;
         m_build = m_model->at(index.row()).line.build;
+        m_outcome = m_model->at(index.row()).line.outcome.kind;
         showMetric(m_model->at(index.row()).metric);
     });
     connect(m_ledger, &QListView::activated, this, [this] {
         m_showsArithmetic = !m_showsArithmetic;
         refreshFoot();
     });
-    connect(m_metrics, &QComboBox::activated, this, [this](int row) {
-        const auto metric = static_cast<record::Metric>(m_metrics->itemData(row).toInt());
+    connect(m_filter, &QLineEdit::textChanged, this, [this](const QString& typed) {
+        m_model->setFilter(typed);
+        if (const int first = m_model->firstLine(); first >= 0)
+            m_ledger->setCurrentIndex(m_model->index(first));
+    });
+    connect(m_filter, &QLineEdit::returnPressed, m_ledger, qOverload<>(&QListView::setFocus));
+    m_filter->installEventFilter(this);
+    connect(m_pictures, &PicturePanel::metricChosen, this, [this](record::Metric metric) {
         const int at = m_model->rowOf(metric, m_build);
+        m_outcome = record::OutcomeKind::average;
         if (at >= 0)
             m_ledger->setCurrentIndex(m_model->index(at));
         showMetric(metric);
     });
-    connect(m_cords, &CordsView::litChanged, this, &ReadingPage::caption);
-    connect(m_picture, &PictureView::litChanged, this, &ReadingPage::caption);
-    connect(m_tabs, &QTabBar::tabBarClicked, this, [this] { m_hasChosen = true; });
-    connect(m_tabs, &QTabBar::currentChanged, this, [this](int at) {
-        m_kind = static_cast<PictureKind>(at);
-        showPicture();
-    });
-    connect(m_keep, &QPushButton::clicked, this, &ReadingPage::keepRequested);
+    connect(m_pictures, &PicturePanel::lifted, &m_judging, &Judging::judgeWithout);
+    connect(&m_judging, &Judging::withoutChanged, this,
+            [this] { m_model->setWithout(m_judging.without(), m_book.units()); });
+    connect(m_pictures, &PicturePanel::keepRequested, this, &ReadingPage::keepRequested);
+    connect(m_pictures, &PicturePanel::saveRequested, this, &ReadingPage::saveRequested);
     connect(m_oneRun, &OneRunView::fairTestRequested, this, &ReadingPage::fairTestRequested);
+}
+
+bool ReadingPage::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == m_filter && event->type() == QEvent::ShortcutOverride &&
+        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+        event->accept(); // it ends the filter, not what is behind it
+        return true;
+    }
+    if (watched == m_filter && event->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Escape)
+            return showFilter(false), true;
+        if (key == Qt::Key_Down)
+            return m_ledger->setFocus(), true;
+    }
+    return Page::eventFilter(watched, event);
+}
+
+QString ReadingPage::againstText() const {
+    const judge::Reading* reading = m_judging.reading();
+    if (reading == nullptr || reading->builds.size() < 2)
+        return {};
+    const QString order = m_order == LedgerOrder::byNumber ? tr(" · by number")
+                          : m_order == LedgerOrder::byClub ? tr(" · by club")
+                                                           : QString();
+    if (reading->card.comparison == record::Comparison::whichOfThese)
+        return tr("every pair") + order;
+    const QString name = QString::fromStdString(reading->card.baseline);
+    return tr("against %1").arg(name.size() > 24 ? name.left(23) + QStringLiteral("…") : name) + order;
 }
 
 void ReadingPage::refresh() {
     const judge::Reading* reading = m_judging.reading();
-    m_keep->setVisible(m_hand.has() && !m_hand.isKept());
+    m_pictures->setKeepable(m_hand.has() && !m_hand.isKept());
     const bool curtained = isCurtained();
     m_curtain->setVisible(curtained);
     m_body->setVisible(!curtained);
@@ -279,26 +285,21 @@ void ReadingPage::refresh() {
         return;
     const auto metric = m_metric;
     const auto build = m_build;
-    m_model->setReading(reading, m_book.units());
-    m_metrics->clear();
-    m_against->setText(againstText(reading));
+    std::vector<record::BuildAt> struckOff;
+    for (record::BuildAt b; reading != nullptr && b < m_judging.subject().seen().builds.size(); ++b)
+        if (!m_judging.subject().seen().builds[b].struckOff.empty())
+            struckOff.push_back(b);
+    m_model->setReading(reading, struckOff, m_book.units());
+    m_against->setText(againstText());
     const auto run = reading != nullptr ? words::oneRun(*reading, m_book.units()) : std::nullopt;
     m_oneRun->setRun(run, reading, m_book.units());
     m_says->setCurrentIndex(run ? 1 : 0);
+    m_pictures->takeReading();
     // Of one run each the table says most, until somebody chooses.
-    if (!m_hasChosen)
-        m_tabs->setCurrentIndex(static_cast<int>(run ? PictureKind::table : PictureKind::cords));
-    if (reading != nullptr) {
-        for (const auto shown : reading->metrics)
-            m_metrics->addItem(QString::fromStdString(record::info(shown).label), static_cast<int>(shown));
+    m_pictures->propose(run ? PictureKind::table : PictureKind::cords);
+    if (reading != nullptr)
         returnTo(metric || !run ? metric : std::optional(run->metric), build);
-    } else {
-        m_cords->setPicture({});
-        m_picture->setPicture(nullptr);
-        m_finding->clear();
-    }
     refreshFoot();
-    caption({});
 }
 
 // What is looked at is judged anew when shots come.
@@ -314,9 +315,10 @@ void ReadingPage::hideEvent(QHideEvent* event) {
 
 // The row that was in hand before, else the first one about its metric, else the first of all.
 void ReadingPage::returnTo(std::optional<record::Metric> metric, record::BuildAt build) {
-    int row = metric ? m_model->rowOf(*metric, build) : m_model->firstLine();
-    for (record::BuildAt b; metric && row < 0 && b < m_judging.reading()->builds.size(); ++b)
-        row = m_model->rowOf(*metric, b);
+    int row = metric ? m_model->rowOf(*metric, build, m_outcome) : m_model->firstLine();
+    for (const auto kind : {m_outcome, record::OutcomeKind::average})
+        for (record::BuildAt b; metric && row < 0 && b < m_judging.reading()->builds.size(); ++b)
+            row = m_model->rowOf(*metric, b, kind);
     if (row >= 0)
         m_ledger->setCurrentIndex(m_model->index(row));
     const auto& read = m_judging.reading()->metrics;
@@ -325,8 +327,6 @@ void ReadingPage::returnTo(std::optional<record::Metric> metric, record::BuildAt
         showMetric(*metric);
     else if (row < 0 && !read.empty())
         showMetric(read.front());
-    else if (read.empty())
-        m_cords->setPicture({});
 }
 
 QString ReadingPage::checksHtml() const {
@@ -365,10 +365,14 @@ QString ReadingPage::arithmeticHtml() const {
     if (reading == nullptr || !index.isValid() || !m_model->at(index.row()).heading.isEmpty())
         return {};
     const words::LedgerLine& line = m_model->at(index.row()).line;
-    QString html = paragraph(line.sentence, colours().ink);
-    for (const auto& text : words::arithmetic(*reading, line, m_book.units()))
-        html += paragraph(text, colours().faint);
-    return html;
+    QString html = paragraph(line.sentence, colours().ink) + QStringLiteral("<table cellspacing='0' cellpadding='2'>");
+    for (const auto& step : words::arithmetic(*reading, line, m_book.units()))
+        html += QStringLiteral("<tr><td style='color:%1'>%2&nbsp;&nbsp;</td><td style='color:%3' align='right'>%4</td>"
+                               "<td style='color:%1'>&nbsp;&nbsp;%5</td></tr>")
+                    .arg(colours().faint.name(), QString::fromStdString(step.what).toHtmlEscaped(),
+                         colours().ink.name(), QString::fromStdString(step.value).toHtmlEscaped(),
+                         QString::fromStdString(step.how).toHtmlEscaped());
+    return html + QStringLiteral("</table>");
 }
 
 void ReadingPage::refreshFoot() {
@@ -384,88 +388,12 @@ void ReadingPage::refreshFoot() {
 
 void ReadingPage::showMetric(record::Metric metric) {
     m_metric = metric;
-    m_metrics->setCurrentIndex(m_metrics->findData(static_cast<int>(metric)));
-    m_strip->setMetric(metric);
     refreshFoot();
-    showPicture();
-}
-
-// A narrow window keeps its room for the picture; a screen reader hears the words all the same.
-void ReadingPage::showUnder() {
-    m_finding->setVisible(!m_finding->text().isEmpty() && m_sides->direction() == QBoxLayout::LeftToRight);
-}
-
-std::unique_ptr<Picture> ReadingPage::pictureOfKind(PictureKind kind) const {
-    const judge::Reading* reading = m_judging.reading();
-    if (reading == nullptr || !m_metric)
-        return nullptr;
-    const record::DisplayUnits units = m_book.units();
-    const record::Structure structure = record::structureOf(m_judging.subject().seen());
-    const Looked looked{m_judging.subject(), *reading, *m_metric, m_build, units, structure};
-    switch (kind) {
-    case PictureKind::table:
-        return tablePicture(looked);
-    case PictureKind::landing:
-        return landingPicture(looked);
-    case PictureKind::flight:
-        return flightPicture(looked);
-    case PictureKind::face:
-        return facePicture(looked);
-    case PictureKind::order:
-        return orderPicture(looked);
-    case PictureKind::luck:
-        return luckPicture(looked);
-    case PictureKind::parts:
-        return partsPicture(looked);
-    case PictureKind::cords:
-        break;
-    }
-    return nullptr;
-}
-
-// The cords are drawn of every number; another picture only where the number in hand has one.
-void ReadingPage::showPicture() {
-    const judge::Reading* reading = m_judging.reading();
-    if (reading == nullptr || !m_metric)
-        return;
-    const bool isCords = m_kind == PictureKind::cords;
-    if (isCords)
-        m_cords->setPicture(cordsOf(m_judging.subject(), *reading, *m_metric, m_book.units()));
-    else
-        m_picture->setPicture(pictureOfKind(m_kind));
-    m_shown->setCurrentWidget(isCords ? static_cast<QWidget*>(m_cords) : m_picture);
-    const Picture* picture = isCords ? nullptr : m_picture->picture();
-    m_finding->setText(isCords              ? QString()
-                       : picture != nullptr ? picture->under()
-                                            : tr("There is no such picture of this number."));
-    showUnder();
-    const bool isOfAll = m_kind == PictureKind::landing || m_kind == PictureKind::flight || m_kind == PictureKind::face;
-    m_metrics->setVisible(!isOfAll);
-    caption(isCords ? QString() : m_picture->litText()); // a shot that is pointed at stays so
+    m_pictures->show(metric, m_build, m_outcome);
 }
 
 void ReadingPage::showPictureNamed(const QString& name) {
-    for (int i = 0; i < m_tabs->count(); ++i)
-        if (m_tabs->tabText(i).compare(name, Qt::CaseInsensitive) == 0) {
-            m_hasChosen = true;
-            m_tabs->setCurrentIndex(i);
-        }
-}
-
-void ReadingPage::paintPicture(QPainter& painter) const {
-    painter.setRenderHint(QPainter::Antialiasing);
-    const QRectF box({0, 0}, m_shown->size());
-    painter.fillRect(box, colours().sheet);
-    if (m_kind == PictureKind::cords)
-        paintCords(painter, m_cords->picture(), cordsLayout(m_cords->picture(), box), box, std::nullopt);
-    else if (m_picture->picture() != nullptr)
-        m_picture->picture()->paint(painter, std::nullopt);
-}
-
-void ReadingPage::caption(const QString& text) {
-    m_caption->setText(!text.isEmpty()                ? text
-                       : m_kind == PictureKind::cords ? tr("every knot is a counted shot · Enter tells how")
-                                                      : tr("Ctrl+C copies · Ctrl+Shift+E saves"));
+    m_pictures->showPictureNamed(name);
 }
 
 QString ReadingPage::subtitle() const {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "app/reading_page/ledger.h"
 #include "app/reading_page/pictures.h"
 #include "app/shell/page.h"
 #include "core/record/metric.h"
@@ -9,30 +10,25 @@
 #include <optional>
 
 class QBoxLayout;
-class QComboBox;
 class QLabel;
+class QLineEdit;
 class QListView;
-class QPushButton;
 class QScrollArea;
 class QStackedWidget;
 
 namespace knot::app {
 
 class Book;
-class CordsView;
 class Declaring;
 class Judging;
-class LedgerModel;
 class OneRunView;
-class PictureTabs;
-class PictureView;
-class SheetStrip;
+class PicturePanel;
 class TestInHand;
 
-/// What the shots say: the ledger of verdicts, what to keep in mind or how the line in hand was
-/// reckoned (Enter), and a picture by number key: the
-/// table of means, the cords of the metric in hand, landings, the order struck, luck, the parts of a gap. Behind a
-/// curtain while the sheet says that nobody sees comparisons before the plan is done.
+/// What the shots say: the ledger of verdicts, filtered by what is typed (/) and in one of three orders (O), what to
+/// keep in mind or how the line in hand was reckoned (Enter), and pictures. A shot held out of a picture shows in
+/// each line what would be said without it. Behind a curtain while the sheet says that nobody sees comparisons before
+/// the plan is done.
 class ReadingPage : public Page {
     Q_OBJECT
 
@@ -59,10 +55,10 @@ protected:
     void showEvent(QShowEvent* event) override;
     void hideEvent(QHideEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
     QWidget* buildLedger();
-    QWidget* buildPicture();
     QWidget* buildCurtain();
     bool isCurtained() const;
     void buildKeys();
@@ -72,11 +68,9 @@ private:
     QString arithmeticHtml() const;
     void returnTo(std::optional<record::Metric> metric, record::BuildAt build);
     void showMetric(record::Metric metric);
-    void showPicture();
-    void showUnder();
-    void paintPicture(QPainter& painter) const;
-    std::unique_ptr<Picture> pictureOfKind(PictureKind kind) const;
-    void caption(const QString& knotText);
+    void showFilter(bool shown);
+    void nextOrder();
+    QString againstText() const;
 
     const TestInHand& m_hand;
     Declaring& m_declaring;
@@ -84,6 +78,7 @@ private:
     Book& m_book;
     std::optional<record::Metric> m_metric;
     record::BuildAt m_build;
+    record::OutcomeKind m_outcome = record::OutcomeKind::average;
     bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind
     QWidget* m_body = nullptr;
     QBoxLayout* m_sides = nullptr; ///< ledger and picture
@@ -97,17 +92,9 @@ private:
     QLabel* m_checks = nullptr;
     QScrollArea* m_checkArea = nullptr;
     QWidget* m_checkLine = nullptr;
-    QLabel* m_caption = nullptr;
-    QComboBox* m_metrics = nullptr;
-    QPushButton* m_keep = nullptr;
-    PictureKind m_kind = PictureKind::cords;
-    bool m_hasChosen = false; ///< which picture is shown of the test in hand
-    PictureTabs* m_tabs = nullptr;
-    QStackedWidget* m_shown = nullptr; ///< the cords, and every other picture
-    CordsView* m_cords = nullptr;
-    PictureView* m_picture = nullptr;
-    QLabel* m_finding = nullptr;
-    SheetStrip* m_strip = nullptr;
+    QLineEdit* m_filter = nullptr;
+    LedgerOrder m_order = LedgerOrder::bySettled;
+    PicturePanel* m_pictures = nullptr;
 };
 
 } // namespace knot::app

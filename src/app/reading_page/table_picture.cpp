@@ -43,7 +43,7 @@ constexpr double mostNameWidth = 150;
 constexpr double leastNameWidth = 84;
 constexpr double countWidth = 44;
 constexpr double columnWidth = 74;
-constexpr double headHeight = 46;
+constexpr double headLine = 15;
 constexpr double mostRowHeight = 66;
 
 class TablePicture : public Picture {
@@ -71,6 +71,7 @@ public:
     }
 
     QString finding() const override { return m_finding; }
+    QString legend() const override { return tr("C chooses columns · Ctrl+C copies · Ctrl+Shift+E saves"); }
 
     QString asText() const override {
         QStringList rows;
@@ -97,10 +98,13 @@ public:
         const double room = box.width() - m_nameWidth - countWidth;
         m_shown =
             std::clamp<std::size_t>(static_cast<std::size_t>(std::max(0.0, room / columnWidth)), 1, m_columns.size());
-        m_rowHeight = m_lines.empty() ? mostRowHeight
-                                      : std::clamp((box.height() - headHeight) / static_cast<double>(m_lines.size()),
-                                                   30.0, mostRowHeight);
         m_step = room / static_cast<double>(m_shown);
+        m_headLines = 1;
+        for (std::size_t column = 0; column < m_columns.size(); ++column)
+            m_headLines = std::max(m_headLines, headLinesOf(typeface(size::caption, QFont::DemiBold), column));
+        m_rowHeight = m_lines.empty() ? mostRowHeight
+                                      : std::clamp((box.height() - headHeight()) / static_cast<double>(m_lines.size()),
+                                                   30.0, mostRowHeight);
         // The number in hand is always among those that are shown.
         m_first = m_rank < m_shown ? 0 : m_rank + 1 - m_shown;
     }
@@ -114,17 +118,21 @@ public:
             const bool isRank = column == m_rank;
             painter.setPen(isRank ? c.ink : c.faint);
             const QFont font = isRank ? typeface(size::caption, QFont::DemiBold) : caption;
-            drawTabular(painter, font, {right, m_box.top() + 18}, shortened(painter, font, m_heads[column]),
-                        Align::right);
+            double y = m_box.top() + 18 + (m_headLines > headLinesOf(font, column) ? headLine : 0);
+            for (const QString& line : headOf(font, column)) {
+                drawTabular(painter, font, {right, y}, line, Align::right);
+                y += headLine;
+            }
             painter.setPen(c.faint);
-            drawTabular(painter, caption, {right, m_box.top() + 33}, m_unitTexts[column], Align::right);
+            drawTabular(painter, caption, {right, y}, m_unitTexts[column], Align::right);
             if (isRank)
-                painter.fillRect(QRectF(right - 34, m_box.top() + 38, 34, 2.5), c.cord);
+                painter.fillRect(QRectF(right - 34, y + 5, 34, 2.5), c.cord);
         }
         painter.setPen(c.faint);
-        drawTabular(painter, caption, {m_box.left() + m_nameWidth + countWidth - 8, m_box.top() + 18}, tr("n"),
-                    Align::right);
-        double top = m_box.top() + headHeight;
+        drawTabular(painter, caption,
+                    {m_box.left() + m_nameWidth + countWidth - 8, m_box.top() + 18 + headLine * (m_headLines - 1)},
+                    tr("n"), Align::right);
+        double top = m_box.top() + headHeight();
         for (const Line& line : m_lines) {
             paintLine(painter, line, top);
             top += m_rowHeight;
@@ -151,10 +159,16 @@ private:
                 std::ranges::find(m_columns, metric) == m_columns.end())
                 m_columns.push_back(metric);
         };
-        for (const Metric metric : firstColumns)
-            add(metric);
-        for (const Metric metric : read)
-            add(metric);
+        if (looked.columns.empty()) {
+            for (const Metric metric : firstColumns)
+                add(metric);
+            for (const Metric metric : read)
+                add(metric);
+        } else {
+            for (const Metric metric : looked.columns)
+                add(metric);
+            add(m_metric);
+        }
         if (m_columns.empty())
             m_columns.push_back(m_metric);
         const auto at = std::ranges::find(m_columns, m_metric);
@@ -192,9 +206,18 @@ private:
         return m_box.left() + m_nameWidth + countWidth + m_step * static_cast<double>(place + 1) - 6;
     }
 
-    QString shortened(QPainter& painter, const QFont& font, const QString& text) const {
-        painter.setFont(font);
-        return painter.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(m_step - 10));
+    double headHeight() const { return 31 + headLine * m_headLines; }
+
+    // A heading in one line, or parted after its first word where that is too wide.
+    QStringList headOf(const QFont& font, std::size_t column) const {
+        const QString& head = m_heads[static_cast<qsizetype>(column)];
+        const auto space = head.indexOf(QLatin1Char(' '));
+        if (tabularWidth(font, head) <= m_step - 10 || space < 0)
+            return {head};
+        return {head.left(space), head.mid(space + 1)};
+    }
+    int headLinesOf(const QFont& font, std::size_t column) const {
+        return static_cast<int>(headOf(font, column).size());
     }
 
     void paintLine(QPainter& painter, const Line& line, double top) const {
@@ -235,6 +258,7 @@ private:
     QString m_finding;
     std::size_t m_rank = 0, m_shown = 1, m_first = 0;
     QRectF m_box;
+    int m_headLines = 1;
     double m_rowHeight = mostRowHeight, m_step = columnWidth, m_nameWidth = mostNameWidth;
 };
 

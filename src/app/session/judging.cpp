@@ -6,7 +6,8 @@ namespace knot::app {
 
 Judging::Judging(QObject* parent)
     : QObject(parent)
-    , m_generation(std::make_shared<std::atomic<int>>(0)) {
+    , m_generation(std::make_shared<std::atomic<int>>(0))
+    , m_lifting(std::make_shared<std::atomic<int>>(0)) {
     m_soon.setSingleShot(true);
     m_soon.setInterval(300);
     connect(&m_soon, &QTimer::timeout, this, &Judging::judgeStale);
@@ -14,6 +15,7 @@ Judging::Judging(QObject* parent)
 
 Judging::~Judging() {
     ++*m_generation;
+    ++*m_lifting;
 }
 
 void Judging::judge(const record::Test& test) {
@@ -29,14 +31,15 @@ void Judging::judge(const record::Test& test) {
     };
     inBackground(
         this,
-        [snapshot, latest, mine] {
+        [snapshot, latest, mine, earlier = m_earlier] {
             try {
                 const auto subject = judge::Case::of(*snapshot);
-                return Answer{
-                    subject,
-                    judge::judge(
-                        {.subject = subject, .seed = 1, .cancelled = [latest, mine] { return *latest != mine; }}),
-                    {}};
+                return Answer{subject,
+                              judge::judge({.subject = subject,
+                                            .seed = 1,
+                                            .earlier = earlier,
+                                            .cancelled = [latest, mine] { return *latest != mine; }}),
+                              {}};
             } catch (const std::exception& fault) {
                 return Answer{{}, {}, fault.what()};
             }
@@ -54,9 +57,37 @@ void Judging::judge(const record::Test& test) {
         });
 }
 
+void Judging::judgeWithout(std::optional<std::size_t> shot) {
+    const int mine = ++*m_lifting;
+    auto latest = m_lifting;
+    m_without.reset();
+    emit withoutChanged();
+    if (!shot || !m_subject || *shot >= m_subject->seen().shots.size())
+        return;
+    record::Test test = m_subject->seen();
+    test.shots[*shot].status = record::ShotStatus::warmUp; // it was struck, and nothing is judged by it
+    for (record::Shot& struck : test.shots) // clubs that were changed are clubs of their own there already
+        struck.mark = struck.mark == record::Mark::club ? record::Mark::none : struck.mark;
+    inBackground(
+        this,
+        [test = std::move(test), latest, mine, earlier = m_earlier] {
+            return judge::judge(
+                {.subject = judge::Case::of(test), .seed = 1, .earlier = earlier, .cancelled = [latest, mine] {
+                     return *latest != mine;
+                 }});
+        },
+        [this, latest, mine](std::optional<judge::Reading> reading) {
+            if (mine != *latest)
+                return;
+            m_without = std::move(reading);
+            emit withoutChanged();
+        });
+}
+
 void Judging::markStale(std::function<const record::Test*()> test) {
     ++*m_generation; // a judge at work judges an older test
     m_reading.reset();
+    judgeWithout(std::nullopt);
     m_trouble.clear();
     m_stale = std::move(test);
     if (m_watched)
@@ -78,8 +109,10 @@ void Judging::judgeStale() {
 void Judging::forget() {
     ++*m_generation;
     m_reading.reset();
+    judgeWithout(std::nullopt);
     m_trouble.clear();
     m_subject.reset();
+    m_earlier = {};
     m_stale = nullptr;
     m_soon.stop();
 }

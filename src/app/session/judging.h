@@ -22,6 +22,8 @@ public:
     explicit Judging(QObject* parent = nullptr);
     ~Judging() override;
 
+    /// What earlier tests tell of the one in hand; for what is judged from now on.
+    void setEarlier(judge::Earlier earlier) { m_earlier = std::move(earlier); }
     /// Judges this from now on.
     void judge(const record::Test& test);
     /// Shots have changed: what was read is not true any more. `test` is asked for when it is time.
@@ -35,19 +37,26 @@ public:
     const judge::Reading* reading() const { return m_reading ? &*m_reading : nullptr; }
     /// Why there will be no reading; empty where there is one or may be one.
     const QString& trouble() const { return m_trouble; }
+    /// Judges what is left without one shot of the case that is seen, beside the reading; nothing puts it back.
+    void judgeWithout(std::optional<std::size_t> shot);
+    /// The reading without that shot; nothing while none is left out or the judge has not spoken.
+    const judge::Reading* without() const { return m_without ? &*m_without : nullptr; }
     /// What was judged; goes with `reading`.
     const judge::Case& subject() const { return *m_subject; }
 
 signals:
     void changed();
+    /// There is a reading without a shot, or none any more.
+    void withoutChanged();
 
 private:
     void judgeStale();
 
-    std::optional<judge::Reading> m_reading;
+    std::optional<judge::Reading> m_reading, m_without;
     std::optional<judge::Case> m_subject;
     QString m_trouble;
-    std::shared_ptr<std::atomic<int>> m_generation;
+    judge::Earlier m_earlier;
+    std::shared_ptr<std::atomic<int>> m_generation, m_lifting; ///< counts what is judged, and what is left out
     std::function<const record::Test*()> m_stale;
     bool m_watched = false;
     QTimer m_soon; ///< shots come in handfuls

@@ -40,6 +40,7 @@ Session::Session(QObject* parent)
     : QObject(parent)
     , m_declaring(m_hand, m_book)
     , m_bay(m_hand, m_book)
+    , m_earlier(m_hand, m_book)
     , m_findings(m_book) {
     connect(&m_book, &Book::refused, this, &Session::refused);
     connect(&m_book, &Book::noted, this, &Session::noted);
@@ -48,6 +49,12 @@ Session::Session(QObject* parent)
     connect(&m_bay, &BayRun::noted, this, &Session::noted);
     connect(&m_declaring, &Declaring::changed, this, [this] {
         m_bay.planChanged();
+        m_earlier.refresh();
+        if (!test().shots.empty())
+            m_judging.judge(test());
+    });
+    connect(&m_earlier, &EarlierTests::changed, this, [this] {
+        m_judging.setEarlier(m_earlier.learnt());
         if (!test().shots.empty())
             m_judging.judge(test());
     });
@@ -85,6 +92,7 @@ void Session::forgetAll() {
     m_declaring.forget();
     m_bay.forget();
     m_judging.forget();
+    m_earlier.forget();
 }
 
 void Session::take(record::Test test) {
@@ -93,6 +101,7 @@ void Session::take(record::Test test) {
     forgetAll();
     emit m_hand.replaced();
     m_judging.judge(m_hand.test());
+    m_earlier.refresh();
 }
 
 void Session::dropTest() {

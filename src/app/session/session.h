@@ -3,6 +3,7 @@
 #include "app/session/bay_run.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
+#include "app/session/earlier_tests.h"
 #include "app/session/findings.h"
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
@@ -30,6 +31,7 @@ public:
     Declaring& declaring() { return m_declaring; }
     BayRun& bay() { return m_bay; }
     Judging& judging() { return m_judging; }
+    const EarlierTests& earlier() const { return m_earlier; }
     Findings& findings() { return m_findings; }
 
     bool hasTest() const { return m_hand.has(); }
@@ -87,6 +89,7 @@ private:
     Declaring m_declaring;
     BayRun m_bay;
     Judging m_judging;
+    EarlierTests m_earlier;
     Findings m_findings;
     struct ListStep {
         QString book; ///< the logbook that it was done in

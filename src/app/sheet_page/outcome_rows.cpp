@@ -116,6 +116,10 @@ void OutcomeRows::offerOutcomes(QComboBox* box) const {
         add({.metric = metric});
     for (const Metric metric : {Metric::carry, Metric::side, Metric::ballSpeed})
         add({.kind = OutcomeKind::spread, .metric = metric});
+    for (const Metric metric : {Metric::carry, Metric::ballSpeed, Metric::spin}) {
+        add({.kind = OutcomeKind::equal, .metric = metric});
+        add({.kind = OutcomeKind::typical, .metric = metric});
+    }
     add({.kind = OutcomeKind::area});
     for (const auto& shape : m_hand.test().card.shapes)
         add({.kind = OutcomeKind::share, .shape = shape.name});
@@ -137,6 +141,9 @@ void OutcomeRows::setOutcome(int row, const QString& text) {
                 primary[at] = *outcome;
             else
                 primary.push_back(*outcome);
+            // Equal delivery means something: what moves a shot most, until it is said otherwise.
+            if (outcome->kind == OutcomeKind::equal && test.card.covariates.empty())
+                test.card.covariates = {Metric::clubSpeed, Metric::strikeHigh, Metric::strikeToe};
         }
     });
     refresh();

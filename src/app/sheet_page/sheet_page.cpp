@@ -6,6 +6,7 @@
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/test_in_hand.h"
+#include "app/sheet_page/also_asked.h"
 #include "app/sheet_page/outcome_rows.h"
 #include "app/sheet_page/player_rows.h"
 #include "app/style/fonts.h"
@@ -77,6 +78,7 @@ SheetPage::SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, Q
     left->addStretch();
     right->addWidget(buildOutcomes());
     right->addWidget(buildSetAsides());
+    right->addWidget(buildAlso());
     right->addWidget(buildPlayer());
     right->addStretch();
     row->addLayout(left, 5);
@@ -234,6 +236,14 @@ QWidget* SheetPage::buildWindows() {
     return panel;
 }
 
+QWidget* SheetPage::buildAlso() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Also asked"), column);
+    m_also = new AlsoAsked(m_hand, m_declaring, m_book);
+    column->addWidget(m_also);
+    return panel;
+}
+
 void SheetPage::wire() {
     auto text = [&](QLineEdit* field, const QString& what, auto put) {
         Typed::in(field, [this, what, put](const QString& typed) {
@@ -309,6 +319,7 @@ void SheetPage::refresh() {
                                                .arg(test.amendments.size()));
     m_frozen->setVisible(m_hand.isFrozen());
     m_outcomes->refresh();
+    m_also->refresh();
     refreshControls();
     refreshWindows();
     refreshExpected();

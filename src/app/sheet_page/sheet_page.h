@@ -10,6 +10,7 @@ class QVBoxLayout;
 
 namespace knot::app {
 
+class AlsoAsked;
 class Book;
 class Declaring;
 class NumberField;
@@ -41,6 +42,7 @@ private:
     QWidget* buildOutcomes();
     QWidget* buildSetAsides();
     QWidget* buildWindows();
+    QWidget* buildAlso();
     void wire();
     void refreshControls();
     void refreshWindows();
@@ -60,6 +62,7 @@ private:
     QList<QCheckBox*> m_held;
     QList<QLineEdit*> m_slips;
     OutcomeRows* m_outcomes = nullptr;
+    AlsoAsked* m_also = nullptr;
     QComboBox* m_rule = nullptr;
     QCheckBox* m_replace = nullptr;
     NumberField* m_good = nullptr;

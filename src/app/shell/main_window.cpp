@@ -76,7 +76,7 @@ void MainWindow::buildUi() {
     m_readingPage = new ReadingPage(m_session.hand(), m_session.declaring(), m_session.judging(), m_session.book());
     m_sheetPage = new SheetPage(m_session.hand(), m_session.declaring(), m_session.book());
     m_rackPage = new RackPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
-    m_planPage = new PlanPage(m_session.hand(), m_session.declaring(), m_session.book());
+    m_planPage = new PlanPage(m_session.hand(), m_session.declaring(), m_session.book(), m_session.earlier());
     m_bayPage = new BayPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
     m_startPage = new StartPage;
     m_importPage = new ImportPage(m_session.hand(), m_session.book());

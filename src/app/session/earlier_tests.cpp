@@ -1,0 +1,56 @@
+#include "app/session/earlier_tests.h"
+
+#include "app/session/background.h"
+#include "app/session/book.h"
+#include "app/session/test_in_hand.h"
+#include "core/record/names.h"
+
+namespace knot::app {
+namespace {
+
+constexpr std::size_t mostTests = 100; // the newest: a player of years ago is another one
+
+judge::Earlier learn(const std::string& path, const std::vector<std::string>& ids, const record::Test& inHand) {
+    std::vector<record::Test> tests;
+    if (auto book = logbook::Logbook::read(path))
+        for (const auto& id : ids)
+            if (auto kept = book->load(id))
+                tests.push_back(std::move(*kept));
+    return judge::learntFrom(tests, inHand);
+}
+
+} // namespace
+
+void EarlierTests::forget() {
+    m_learnt = {};
+    m_of.clear();
+}
+
+void EarlierTests::refresh() {
+    if (!m_hand.isKept() || !m_book.isOpen())
+        return;
+    const record::Test& test = m_hand.test();
+    const std::string of =
+        test.id + '/' + test.firstPlayer().id + '/' + std::string(record::nameOf(record::kindNames, test.card.kind));
+    if (of == m_of)
+        return;
+    m_of = of;
+    std::vector<std::string> ids;
+    for (const auto& entry : m_book.tests())
+        if (entry.counted > 0 && entry.id != test.id && ids.size() < mostTests)
+            ids.push_back(entry.id);
+    record::Test head; // of the test in hand, what others are compared by
+    head.id = test.id;
+    head.card.kind = test.card.kind;
+    head.players = test.players;
+    inBackground(
+        this, [path = m_book.path().toStdString(), ids, head] { return learn(path, ids, head); },
+        [this, of](judge::Earlier learnt) {
+            if (of != m_of)
+                return;
+            m_learnt = std::move(learnt);
+            emit changed();
+        });
+}
+
+} // namespace knot::app

@@ -1,0 +1,40 @@
+#pragma once
+
+#include "core/judge/earlier.h"
+
+#include <QObject>
+
+#include <string>
+
+namespace knot::app {
+
+class Book;
+class TestInHand;
+
+/// What the logbook's other tests tell of the one in hand, read and reckoned off the window's thread. Empty until that
+/// is done, and where the test is kept in no logbook.
+class EarlierTests : public QObject {
+    Q_OBJECT
+
+public:
+    EarlierTests(const TestInHand& hand, const Book& book)
+        : m_hand(hand)
+        , m_book(book) {}
+
+    const judge::Earlier& learnt() const { return m_learnt; }
+    /// Learns again where another test, player or kind of test is in hand.
+    void refresh();
+    /// Another test is in hand.
+    void forget();
+
+signals:
+    void changed();
+
+private:
+    const TestInHand& m_hand;
+    const Book& m_book;
+    judge::Earlier m_learnt;
+    std::string m_of; ///< the test, player and kind that it is for
+};
+
+} // namespace knot::app
