@@ -101,7 +101,10 @@ Beats passing(const JudgeRequest& request, const Column& column, BuildAt build, 
         return row;
     const double stints = static_cast<double>(own.turns.size()) * static_cast<double>(other.turns.size());
     if (stints <= mostPairs) {
-        row.ci95 = Passed(own, other).interval(seedFor(request, "beats", column.metric, build, against));
+        if (const auto drawn = Passed(own, other).interval(seedFor(request, "beats", column.metric, build, against))) {
+            const Interval wide = expanded(*drawn, row.chance, std::min(own.turns.size(), other.turns.size()));
+            row.ci95 = Interval{std::max(0.0, wide.low), std::min(1.0, wide.high), wide.level};
+        }
         return row;
     }
     const double variance = varianceFrom(own, theirs, row.chance) + varianceFrom(other, mine, 1 - row.chance);

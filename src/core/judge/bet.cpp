@@ -6,6 +6,7 @@
 #include "core/statistics/roots.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <limits>
 #include <numbers>
@@ -28,13 +29,15 @@ double priorOf(double tau, double scale) {
 // Where the builds scatter by τ; its weight is the log likelihood.
 Bet::Part Bet::partOf(const Swept& swept, double tau) {
     const std::size_t k = swept.values.size();
-    Part part{.weight = swept.logLikelihood(tau), .mean = std::vector<double>(k, 0.0), .root = swept.vectors};
+    Part part{.weight = swept.logLikelihood(tau),
+              .mean = std::vector<double>(k, 0.0),
+              .acrossRoot = std::vector<double>(k * k)};
     for (std::size_t i = 0; i < k; ++i) {
         const double a = swept.values[i] + 1 / (tau * tau);
         const double sd = 1 / std::sqrt(a);
         for (std::size_t b = 0; b < k; ++b) {
             part.mean[b] += swept.vectors[b * k + i] * swept.g[i] / a;
-            part.root[b * k + i] *= sd;
+            part.acrossRoot[i * k + b] = swept.vectors[b * k + i] * sd;
         }
     }
     return part;
@@ -45,7 +48,7 @@ double Bet::Part::varianceOf(std::size_t i, std::size_t j) const {
     const std::size_t k = mean.size();
     double sum = 0;
     for (std::size_t axis = 0; axis < k; ++axis) {
-        const double apart = root[i * k + axis] - root[j * k + axis];
+        const double apart = acrossRoot[axis * k + i] - acrossRoot[axis * k + j];
         sum += apart * apart;
     }
     return sum;
@@ -96,41 +99,80 @@ double Bet::merit(double effect, double level, const record::Want& want) {
     }
 }
 
-// Draws of the builds' effects, and of the laps' level with them: of each part as many as its weight asks for, two by
-// two about its middle.
-template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, Use use) const {
-    const std::size_t k = m_builds.size();
+namespace {
+
+// Normal numbers, the same for every bet: where a draw begins among them is its seed's to say. Made once, since a
+// reading draws hundreds of thousands.
+const std::vector<double>& normals() {
+    constexpr std::size_t count = std::size_t{1} << 16;
+    static const std::vector<double> all = [] {
+        Random random(1);
+        std::vector<double> drawn(count);
+        for (double& one : drawn)
+            one = random.normal();
+        return drawn;
+    }();
+    return all;
+}
+
+} // namespace
+
+// Draws of the builds' effects, and of the laps' level with them where that is asked for: of each part as many as its
+// weight asks for, two by two about its middle.
+template<typename Numbers, typename Use>
+void Bet::drawInto(Numbers off, std::uint64_t seed, int draws, WithLevel withLevel, Use use) const {
+    const std::size_t k = off.size();
+    Numbers effects = off; // `off` is how far a draw is from its part's middle
     std::vector<double> upTo;
     upTo.reserve(m_parts.size());
     double sum = 0;
     for (const Part& part : m_parts)
         upTo.push_back(sum += part.weight);
-    Random random(seed);
-    std::vector<double> normals(k);
-    std::vector<double> off(k); // of a draw from its part's middle
-    std::vector<double> effects(k);
+    const std::vector<double>& table = normals();
+    const std::size_t mask = table.size() - 1;
+    std::size_t next = Random(seed).bits() & mask;
     std::size_t at = 0;
     for (int draw = 0; draw < draws; draw += 2) {
         while (at + 1 < upTo.size() && upTo[at] < (draw + 1.0) / draws * sum)
             ++at;
         const Part& part = m_parts[at];
-        const Level& laps = m_levels[part.stint];
-        for (double& normal : normals)
-            normal = random.normal();
-        double level = laps.value;
-        double levelOff = 0;
-        for (std::size_t i = 0; i < k; ++i) {
-            off[i] = 0;
-            for (std::size_t j = 0; j < k; ++j)
-                off[i] += part.root[i * k + j] * normals[j];
-            effects[i] = part.mean[i] + off[i];
-            level -= laps.shares[i] * part.mean[i];
-            levelOff -= laps.shares[i] * off[i];
+        std::ranges::fill(off, 0.0);
+        const double* root = part.acrossRoot.data();
+        for (std::size_t j = 0; j < k; ++j) {
+            const double normal = table[next++ & mask];
+            for (std::size_t i = 0; i < k; ++i)
+                off[i] += *root++ * normal;
         }
+        double level = 0;
+        double levelOff = 0;
+        if (withLevel == WithLevel::yes) {
+            const Level& laps = m_levels[part.stint];
+            level = laps.value;
+            for (std::size_t i = 0; i < k; ++i) {
+                level -= laps.shares[i] * part.mean[i];
+                levelOff -= laps.shares[i] * off[i];
+            }
+        }
+        for (std::size_t i = 0; i < k; ++i)
+            effects[i] = part.mean[i] + off[i];
         use(effects, level + levelOff);
         for (std::size_t i = 0; i < k; ++i)
             effects[i] = part.mean[i] - off[i];
         use(effects, level - levelOff);
+    }
+}
+
+// As many numbers as there are builds: where they are few, known when this is compiled.
+template<typename Use> void Bet::drawEach(std::uint64_t seed, int draws, WithLevel withLevel, Use use) const {
+    switch (m_builds.size()) {
+    case 3:
+        return drawInto(std::array<double, 3>{}, seed, draws, withLevel, use);
+    case 4:
+        return drawInto(std::array<double, 4>{}, seed, draws, withLevel, use);
+    case 5:
+        return drawInto(std::array<double, 5>{}, seed, draws, withLevel, use);
+    default:
+        return drawInto(std::vector<double>(m_builds.size()), seed, draws, withLevel, use);
     }
 }
 
@@ -161,9 +203,10 @@ BetOnPair::Otherwise Bet::glance(BuildAt build, BuildAt against, const record::W
         const std::size_t i = placeOf(build);
         const std::size_t j = placeOf(against);
         int nearer = 0;
-        drawEach(seed, draws, [&](const std::vector<double>& effects, double level) {
-            nearer += merit(effects[i], level, want) > merit(effects[j], level, want) ? 1 : 0;
-        });
+        drawEach(seed, draws, want.kind == record::Want::Kind::near ? WithLevel::yes : WithLevel::no,
+                 [&](const auto& effects, double level) {
+                     nearer += merit(effects[i], level, want) > merit(effects[j], level, want) ? 1 : 0;
+                 });
         seen.ahead = static_cast<double>(nearer) / draws;
     }
     return seen;
@@ -218,17 +261,18 @@ std::vector<BestBet> Bet::best(const record::Want& want, std::uint64_t seed, int
         bestOfTwo(want, best);
         return best;
     }
-    std::vector<double> merits(m_builds.size());
-    drawEach(seed, draws, [&](const std::vector<double>& effects, double level) {
-        std::size_t top = 0;
-        for (std::size_t i = 0; i < merits.size(); ++i) {
-            merits[i] = merit(effects[i], level, want);
-            top = merits[i] > merits[top] ? i : top;
-        }
-        best[top].chance += 1;
-        for (std::size_t i = 0; i < merits.size(); ++i)
-            best[i].loss += merits[top] - merits[i];
-    });
+    drawEach(seed, draws, want.kind == record::Want::Kind::near ? WithLevel::yes : WithLevel::no,
+             [&](const auto& effects, double level) {
+                 auto merits = effects;
+                 std::size_t top = 0;
+                 for (std::size_t i = 0; i < merits.size(); ++i) {
+                     merits[i] = merit(effects[i], level, want);
+                     top = merits[i] > merits[top] ? i : top;
+                 }
+                 best[top].chance += 1;
+                 for (std::size_t i = 0; i < merits.size(); ++i)
+                     best[i].loss += merits[top] - merits[i];
+             });
     for (BestBet& one : best) {
         one.chance /= draws;
         one.loss /= draws;

@@ -41,8 +41,8 @@ private:
     struct Part {
         double weight = 0;
         std::vector<double> mean;
-        std::vector<double> root; ///< k × k, by rows; times its transpose it is the covariance
-        std::size_t stint = 0;    ///< which size of the stint
+        std::vector<double> acrossRoot; ///< k × k, axes by builds: its transpose times it is the covariance
+        std::size_t stint = 0;          ///< which size of the stint
 
         double varianceOf(std::size_t i, std::size_t j) const;
     };
@@ -58,7 +58,10 @@ private:
     };
     std::size_t placeOf(BuildAt build) const;
     std::vector<Gap> gapsOf(BuildAt build, BuildAt against) const;
-    template<typename Use> void drawEach(std::uint64_t seed, int draws, Use use) const;
+    enum class WithLevel { no, yes };
+    template<typename Numbers, typename Use>
+    void drawInto(Numbers off, std::uint64_t seed, int draws, WithLevel withLevel, Use use) const;
+    template<typename Use> void drawEach(std::uint64_t seed, int draws, WithLevel withLevel, Use use) const;
     void bestOfTwo(const record::Want& want, std::vector<BestBet>& best) const;
     static double merit(double effect, double level, const record::Want& want);
 

@@ -132,11 +132,13 @@ std::vector<CalledGap> calledGaps(const JudgeRequest& request, const Column& col
             gap.past =
                 static_cast<std::size_t>(std::ranges::count_if(ownAll, [&](double value) { return value > average; }));
             if (std::min(own.size(), other.size()) >= fewestStints)
-                gap.ci95 = percentileInterval(seedFor(request, call == Call::bad ? "called bad" : "called good",
-                                                      column.metric, row.build, row.against),
-                                              drawsFor(draws, own.size() + other.size()), [&](Random& random) {
-                                                  return resampledMean(random, own) - resampledMean(random, other);
-                                              });
+                if (const auto drawn =
+                        percentileInterval(seedFor(request, call == Call::bad ? "called bad" : "called good",
+                                                   column.metric, row.build, row.against),
+                                           drawsFor(draws, own.size() + other.size()), [&](Random& random) {
+                                               return resampledMean(random, own) - resampledMean(random, other);
+                                           }))
+                    gap.ci95 = expanded(*drawn, gap.gap, std::min(own.size(), other.size()));
             gaps.push_back(gap);
         }
     }

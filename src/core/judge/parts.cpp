@@ -354,8 +354,8 @@ private:
         }
         for (std::size_t r = first; r < rows.size(); ++r) {
             for (std::size_t g = 0; g < groups.size(); ++g)
-                rows[r].parts[g].ci95 = percentiles(drawn[r - first][g]);
-            rows[r].restInterval = percentiles(drawn[r - first].back());
+                rows[r].parts[g].ci95 = expanded(percentiles(drawn[r - first][g]), rows[r].parts[g].value, laps.size());
+            rows[r].restInterval = expanded(percentiles(drawn[r - first].back()), rows[r].rest, laps.size());
         }
     }
 
