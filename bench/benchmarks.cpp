@@ -86,7 +86,10 @@ BENCHMARK(wholeReading)->Unit(benchmark::kMillisecond);
 // A reading after every shot: sixty shots, two declared outcomes with the influence of each shot, everything a
 // reading holds. The argument is the number of laps of three clubs with four shots.
 void readingOf(benchmark::State& state) {
-    auto test = files::readShots("x.csv", shotText(3, static_cast<int>(state.range(0)), 4))->test;
+    const std::string text = shotText(3, static_cast<int>(state.range(0)), 4);
+    if (state.range(0) <= 5)
+        std::ofstream("/tmp/knot_bench_reading.csv") << text; // for bench/reading.R
+    auto test = files::readShots("x.csv", text)->test;
     test.card.covariates = {record::Metric::clubSpeed};
     if (state.range(0) <= 5)
         for (const char* outcome : {"ball_speed_ms", "equal:ball_speed_ms"})
