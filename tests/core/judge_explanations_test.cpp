@@ -471,3 +471,23 @@ TEST_CASE("nothing is compared across a change of the player") {
     CHECK(reading.average[0].claim.cap == judge::Cap::markBetween);
     CHECK(reading.average[0].claim.verdict == judge::Verdict::open);
 }
+
+TEST_CASE("a next player or another delivery is no drift") {
+    Random random(17);
+    TestBuilder builder;
+    for (const char* player : {"Runa", "Vigdis"})
+        for (int lap = 0; lap < 4; ++lap)
+            for (int club = 0; club < 2; ++club) {
+                builder.turn(club == 1 ? "B" : "A", std::to_string(lap + 1), {});
+                for (int i = 0; i < 3; ++i) {
+                    builder.shot(club == 1 ? "B" : "A", record::ShotStatus::counted,
+                                 (player[0] == 'R' ? 150.0 : 190.0) + random.normal());
+                    builder.test.shots.back().player = player;
+                    builder.test.shots.back().round = std::to_string(lap + 1);
+                }
+            }
+    const auto reading = *judge::judge({.subject = judge::Case::of(builder.test)});
+    REQUIRE(reading.drift.size() == 1);
+    CHECK(std::fabs(reading.drift.front().value) < 0.15);
+    CHECK_FALSE(remarked(reading, "drift"));
+}

@@ -52,6 +52,14 @@ TEST_CASE("no two points of a swarm overlap and lone points stay down") {
     CHECK(swarmLevels({}, 8).empty());
 }
 
+TEST_CASE("many knots together cover no more ground than three hundred do") {
+    CHECK(knotRadius(1, 5) == 5);
+    CHECK(knotRadius(300, 5) == 5);
+    CHECK(knotRadius(1200, 5) == Approx(2.5));
+    CHECK(knotRadius(0, 5) == 5);
+    CHECK(knotRadius(1000000, 5) == Approx(1.2));
+}
+
 TEST_CASE("cords place every knot inside the frame, shrinking when crowded") {
     CordsData data;
     for (int c = 0; c < 6; ++c) {

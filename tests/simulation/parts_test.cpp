@@ -75,7 +75,8 @@ record::Test calledTest(int laps, double gapOnBad, Random& random) {
 
 TEST_CASE("rough intervals of the parts of a gap cover about as often as they say") {
     Random random(51);
-    printRow("parts of a gap in carry, times covered (95) | club speed | efficiency | launch | spin | direction | not explained");
+    printRow("parts of a gap in carry, times covered (95) | club speed | efficiency | launch | spin | direction | not "
+             "explained");
     for (const int laps : {5, 10}) {
         // What each part comes to, from much longer tests.
         std::vector<double> truth;

@@ -1,5 +1,7 @@
 #include "app/picture/swarm.h"
 
+#include <cmath>
+
 #include <algorithm>
 #include <numeric>
 
@@ -20,6 +22,13 @@ std::vector<int> swarmLevels(const std::vector<double>& x, double width) {
             *free = x[i];
     }
     return levels;
+}
+
+double knotRadius(std::size_t count, double usual) {
+    constexpr double fewest = 300;
+    constexpr double smallest = 1.2;
+    return std::max(smallest,
+                    usual * std::min(1.0, std::sqrt(fewest / static_cast<double>(std::max<std::size_t>(count, 1)))));
 }
 
 } // namespace knot::picture

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <cstddef>
 #include <vector>
 
 namespace knot::picture {
@@ -8,5 +9,9 @@ namespace knot::picture {
 /// level of each point, 0 at the bottom, in the order given. Points are placed from left to right,
 /// each as low as there is room; equal ones keep their order.
 std::vector<int> swarmLevels(const std::vector<double>& x, double width);
+
+/// The radius of each of `count` knots that lie freely on a ground: `usual` up to 300 of them, then smaller, so that
+/// together they cover no more of it.
+double knotRadius(std::size_t count, double usual);
 
 } // namespace knot::picture

@@ -1,6 +1,7 @@
 #include "app/reading_page/pictures.h"
 
 #include "app/picture/face.h"
+#include "app/picture/swarm.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
@@ -26,7 +27,7 @@ QString tr(const char* text) {
 
 constexpr double solid = 10; // mm about the middle of the face
 constexpr double nameHeight = 40;
-constexpr double knotRadius = 4.5;
+constexpr double usualRadius = 4.5;
 
 struct Strike {
     double toe = 0, high = 0; ///< mm
@@ -80,6 +81,10 @@ public:
         const std::size_t rows = (count + columns - 1) / columns;
         const double width = box.width() / static_cast<double>(columns);
         const double height = box.height() / static_cast<double>(std::max<std::size_t>(rows, 1));
+        std::size_t strikes = 0;
+        for (const Face& face : m_faces)
+            strikes += face.strikes.size();
+        m_radius = picture::knotRadius(strikes, usualRadius);
         m_marks.clear();
         for (std::size_t i = 0; i < count; ++i) {
             Face& face = m_faces[i];
@@ -91,7 +96,7 @@ public:
             for (const Strike& strike : face.strikes) {
                 const auto at = face.layout.place(strike.toe, strike.high);
                 m_marks.push_back(
-                    {{at.x, at.y}, knotRadius, strike.shot, i, m_texts.value(static_cast<qsizetype>(strike.shot))});
+                    {{at.x, at.y}, m_radius, strike.shot, i, m_texts.value(static_cast<qsizetype>(strike.shot))});
             }
         }
     }
@@ -100,10 +105,10 @@ public:
         for (const Face& face : m_faces)
             paintFace(painter, face);
         for (const Mark& mark : m_marks)
-            drawKnot(painter, mark.at, knotRadius, tagColour(m_faces[mark.row].build));
+            drawKnot(painter, mark.at, m_radius, tagColour(m_faces[mark.row].build));
         for (const Mark& mark : m_marks)
             if (lit && mark.shot == *lit)
-                drawKnot(painter, mark.at, knotRadius + 3, colours().ink);
+                drawKnot(painter, mark.at, m_radius + 3, colours().ink);
     }
 
 private:
@@ -159,6 +164,7 @@ private:
     std::vector<Face> m_faces;
     QStringList m_texts;
     QString m_finding;
+    double m_radius = usualRadius;
 };
 
 } // namespace

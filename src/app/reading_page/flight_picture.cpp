@@ -1,6 +1,7 @@
 #include "app/reading_page/pictures.h"
 
 #include "app/picture/axis.h"
+#include "app/picture/swarm.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
@@ -30,7 +31,7 @@ QString tr(const char* text) {
 constexpr double axisRoom = 46;
 constexpr double axisHeight = 26;
 constexpr double legendWidth = 150;
-constexpr double knotRadius = 4;
+constexpr double usualRadius = 4;
 
 /// A way through the air in m: how far, how high, how far right.
 using Way = std::vector<flight::Point>;
@@ -134,10 +135,14 @@ public:
         m_farAxis = picture::niceAxis(0, m_far.shown(far), 0, 1, 6);
         m_perTick = m_scale * far / m_far.shown(far);
         std::erase_if(m_farAxis.ticks, [&](double tick) { return tick < 0 || tick > 1.04 * m_far.shown(far); });
+        std::size_t landings = 0;
+        for (const auto& club : m_clubs)
+            landings += club.landings.size();
+        m_radius = picture::knotRadius(landings, usualRadius);
         m_marks.clear();
         for (std::size_t i = 0; i < m_clubs.size(); ++i)
             for (const auto& landing : m_clubs[i].landings)
-                m_marks.push_back({fromAbove(landing.carry, landing.side), knotRadius, landing.shot, i,
+                m_marks.push_back({fromAbove(landing.carry, landing.side), m_radius, landing.shot, i,
                                    m_texts.value(static_cast<qsizetype>(landing.shot))});
     }
 
@@ -146,12 +151,12 @@ public:
         for (const Club& club : m_clubs)
             paintWay(painter, club.way, tagColour(club.build), club.build, 2);
         for (const Mark& mark : m_marks)
-            drawKnot(painter, mark.at, knotRadius, tagColour(m_clubs[mark.row].build));
+            drawKnot(painter, mark.at, m_radius, tagColour(m_clubs[mark.row].build));
         if (lit && *lit < m_flown.size())
             paintWay(painter, wayOf(m_flown[*lit]), colours().ink, record::BuildAt(0), 1.2);
         for (const Mark& mark : m_marks)
             if (lit && mark.shot == *lit)
-                drawKnot(painter, mark.at, knotRadius + 3, colours().ink);
+                drawKnot(painter, mark.at, m_radius + 3, colours().ink);
         paintLegend(painter);
     }
 
@@ -265,6 +270,7 @@ private:
     QStringList m_texts;
     QString m_finding;
     QRectF m_box;
+    double m_radius = usualRadius;
     picture::Axis m_farAxis;
     double m_scale = 1, m_perTick = 1; ///< pixels a metre, and a unit of the axis
     double m_left = 0, m_top = 0, m_ground = 0, m_middle = 0, m_bottom = 0;

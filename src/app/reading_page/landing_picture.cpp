@@ -1,6 +1,7 @@
 #include "app/reading_page/pictures.h"
 
 #include "app/picture/landing.h"
+#include "app/picture/swarm.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
@@ -27,7 +28,7 @@ QString tr(const char* text) {
 
 constexpr double legendWidth = 190;
 constexpr double axisRoom = 46;
-constexpr double knotRadius = 5;
+constexpr double usualRadius = 5;
 
 QPainterPath closed(const std::vector<picture::GroundPoint>& points) {
     QPainterPath path;
@@ -91,10 +92,11 @@ public:
         m_box = box;
         m_layout = picture::layOutLanding(
             m_data, {box.left() + axisRoom, box.top() + 8, box.right() - legendWidth, box.bottom() - 8});
+        m_radius = picture::knotRadius(m_layout.shots.size(), usualRadius);
         m_marks.clear();
         for (const picture::PlacedLanding& placed : m_layout.shots)
             m_marks.push_back({{placed.at.x, placed.at.y},
-                               knotRadius,
+                               m_radius,
                                placed.shot,
                                placed.cloud,
                                m_texts.value(static_cast<qsizetype>(placed.shot))});
@@ -109,12 +111,12 @@ public:
         for (std::size_t i = 0; i < m_data.clouds.size(); ++i)
             paintContours(painter, i);
         for (const picture::PlacedLanding& placed : m_layout.shots)
-            drawKnot(painter, {placed.at.x, placed.at.y}, knotRadius, tagColour(m_builds[placed.cloud]));
+            drawKnot(painter, {placed.at.x, placed.at.y}, m_radius, tagColour(m_builds[placed.cloud]));
         for (std::size_t i = 0; i < m_data.clouds.size(); ++i)
             paintMiddle(painter, i);
         for (const picture::PlacedLanding& placed : m_layout.shots)
             if (lit && placed.shot == *lit)
-                drawKnot(painter, {placed.at.x, placed.at.y}, knotRadius + 3, colours().ink);
+                drawKnot(painter, {placed.at.x, placed.at.y}, m_radius + 3, colours().ink);
         paintLegend(painter);
     }
 
@@ -367,6 +369,7 @@ private:
     QStringList m_names, m_notes, m_texts;
     QString m_unit, m_finding;
     QRectF m_box;
+    double m_radius = usualRadius;
 };
 
 } // namespace

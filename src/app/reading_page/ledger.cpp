@@ -196,23 +196,48 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     return {};
 }
 
+namespace {
+
+// Where the finding stands: beside the club's name, or under it where it would be cut off there.
+struct Placed {
+    double left = 0, width = 0;
+    bool isUnder = false;
+};
+
+QString shownName(const LedgerModel::Row& row) {
+    return QFontMetrics(typeface(size::body, QFont::DemiBold)).elidedText(row.build, Qt::ElideRight, 150);
+}
+
+Placed placeFinding(const LedgerModel::Row& row, const QRectF& box) {
+    const double left = box.left() + textLeft;
+    const double value = tabularWidth(typeface(size::strong, QFont::DemiBold), QString::fromStdString(row.line.value));
+    const double name = QFontMetricsF(typeface(size::body, QFont::DemiBold)).horizontalAdvance(shownName(row));
+    const double room = box.right() - textRight - value - 12 - (left + 18 + name + 5);
+    const QFontMetricsF metrics(typeface(size::body));
+    if (metrics.horizontalAdvance(QString::fromStdString(row.line.finding)) <= room)
+        return {left + 18 + name + 5, room, false};
+    return {left, box.right() - textRight - left, true};
+}
+
+} // namespace
+
 QSize LedgerDelegate::sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const {
     const auto& row = static_cast<const LedgerModel*>(index.model())->at(index.row());
     if (!row.heading.isEmpty())
         return {300, headingHeight};
-    if (row.line.because.empty())
-        return {300, rowHeight};
     const auto* list = qobject_cast<const QListView*>(option.widget);
     const double width = list != nullptr ? list->viewport()->width() : 400;
-    const QRectF reason =
-        reasonBox({0, 0, width, 0}, typeface(size::caption), QString::fromStdString(row.line.because));
-    return {300, rowHeight + static_cast<int>(reason.height())};
+    int height = rowHeight + (placeFinding(row, {0, 0, width, 0}).isUnder ? lineHeight : 0);
+    if (!row.line.because.empty())
+        height += static_cast<int>(
+            reasonBox({0, 0, width, 0}, typeface(size::caption), QString::fromStdString(row.line.because)).height());
+    return {300, height};
 }
 
 void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const {
     const auto& row = static_cast<const LedgerModel*>(index.model())->at(index.row());
     const Colours& c = colours();
-    const QRectF box = option.rect;
+    QRectF box = option.rect;
     painter->save();
     painter->setRenderHint(QPainter::Antialiasing);
     if (!row.heading.isEmpty()) {
@@ -231,21 +256,20 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     painter->drawLine(box.bottomLeft() + QPointF(14, -0.5), box.bottomRight() + QPointF(-14, -0.5));
     drawVerdict(*painter, QRectF(box.left() + 14, box.top() + 16, 28, 24), row.line.verdict);
 
-    const double left = box.left() + 56;
-    const double right = box.right() - 14;
-    const QFont valueFont = typeface(size::strong, QFont::DemiBold);
-    const QString value = QString::fromStdString(row.line.value);
-    const double findingRight = right - tabularWidth(valueFont, value) - 12;
+    const double left = box.left() + textLeft;
+    const double right = box.right() - textRight;
+    const Placed finding = placeFinding(row, box);
     drawTag(*painter, QRectF(left, box.top() + 13, 11, 11), row.line.build);
     painter->setPen(c.ink);
     painter->setFont(typeface(size::body, QFont::DemiBold));
-    const QString build = elided(*painter, row.build, 110);
-    painter->drawText(QPointF(left + 18, box.top() + 23), build);
-    const double findingLeft = left + 18 + painter->fontMetrics().horizontalAdvance(build) + 5;
+    painter->drawText(QPointF(left + 18, box.top() + 23), shownName(row));
     painter->setFont(typeface(size::body));
-    painter->drawText(QPointF(findingLeft, box.top() + 23),
-                      elided(*painter, QString::fromStdString(row.line.finding), findingRight - findingLeft));
-    drawTabular(*painter, valueFont, QPointF(right, box.top() + 24), value, Align::right);
+    painter->drawText(QPointF(finding.left, box.top() + (finding.isUnder ? 23 + lineHeight : 23)),
+                      elided(*painter, QString::fromStdString(row.line.finding), finding.width));
+    drawTabular(*painter, typeface(size::strong, QFont::DemiBold), QPointF(right, box.top() + 24),
+                QString::fromStdString(row.line.value), Align::right);
+    if (finding.isUnder)
+        box.translate(0, lineHeight);
 
     const bool isHeldOut = !row.without.isEmpty();
     const QFont second =

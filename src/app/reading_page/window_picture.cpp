@@ -2,6 +2,7 @@
 
 #include "app/picture/face.h"
 #include "app/picture/ground.h"
+#include "app/picture/swarm.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
@@ -29,7 +30,7 @@ QString tr(const char* text) {
 constexpr double axisRoom = 60;
 constexpr double nameRoom = 170;
 constexpr double underRoom = 46;
-constexpr double knotRadius = 4.5;
+constexpr double usualRadius = 4.5;
 constexpr double endless = std::numeric_limits<double>::infinity();
 
 /// The ends of what is wanted of a number, as shown; an open end is endless.
@@ -66,10 +67,11 @@ public:
                           box.height() - 22 - underRoom);
         m_x = axisOver(&Ball::x, m_xWanted, m_ground.left(), m_ground.right(), m_ground.width() / 70);
         m_y = axisOver(&Ball::y, m_yWanted, m_ground.bottom(), m_ground.top(), m_ground.height() / 60);
+        m_radius = picture::knotRadius(m_balls.size(), usualRadius);
         m_marks.clear();
         for (const Ball& ball : m_balls)
             m_marks.push_back({{m_x.pixel(ball.x), m_y.pixel(ball.y)},
-                               knotRadius,
+                               m_radius,
                                ball.shot,
                                ball.club,
                                m_texts.value(static_cast<qsizetype>(ball.shot))});
@@ -90,11 +92,11 @@ public:
             painter.drawText(box.topLeft() + QPointF(6, 15), tr("wanted"));
         }
         for (std::size_t i = 0; i < m_balls.size(); ++i)
-            drawKnot(painter, m_marks[i].at, knotRadius, tagColour(m_builds[m_balls[i].club]));
+            drawKnot(painter, m_marks[i].at, m_radius, tagColour(m_builds[m_balls[i].club]));
         paintMiddles(painter);
         for (std::size_t i = 0; i < m_balls.size(); ++i)
             if (lit && m_balls[i].shot == *lit)
-                drawKnot(painter, m_marks[i].at, knotRadius + 3, c.ink);
+                drawKnot(painter, m_marks[i].at, m_radius + 3, c.ink);
         paintLegend(painter);
     }
 
@@ -282,6 +284,7 @@ private:
     QString m_source, m_finding;
     picture::Axis m_x, m_y;
     QRectF m_box, m_ground;
+    double m_radius = usualRadius;
 };
 
 } // namespace

@@ -69,6 +69,11 @@ void drawTag(QPainter& painter, const QRectF& box, std::size_t build) {
 }
 
 void drawKnot(QPainter& painter, QPointF centre, double radius, const QColor& colour) {
+    if (radius <= 1.5) { // too small to be seen as round, and there are thousands of them
+        painter.fillRect(QRectF(centre.x() - 0.8 * radius, centre.y() - 0.9 * radius, 1.6 * radius, 1.8 * radius),
+                         colour);
+        return;
+    }
     painter.setPen(Qt::NoPen);
     painter.setBrush(colour);
     painter.drawEllipse(centre, 0.88 * radius, radius);

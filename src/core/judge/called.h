@@ -13,7 +13,8 @@ namespace knot::judge {
 std::vector<Called> calledOf(const Case& subject);
 
 /// Among shots called bad and among those called good: the gaps of a metric, for each pair of its average rows with
-/// two such shots or more on both sides. Interval by resampling stints (1,000 seeded draws, expanded), from four stints each.
+/// two such shots or more on both sides. Interval by resampling stints (1,000 seeded draws, expanded), from four stints
+/// each.
 std::vector<CalledGap> calledGaps(const JudgeRequest& request, const Column& column, const Reading& reading);
 
 /// Nothing where fewer than eight shots were called and measured.

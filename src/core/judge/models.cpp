@@ -103,15 +103,24 @@ Levels<std::size_t> roundsOf(const std::vector<Row>& rows) {
 
 std::optional<ModelEstimate> driftPerShot(const Column& column, const record::Structure& structure) {
     const auto rows = rowsOf(column, everyBuild(column));
+    // Who hits next, or how, is no drift.
+    auto settingOf = [&](const Row& row) {
+        const record::Turn& turn = structure.turns[structure.turnOfShot[row.shot]];
+        return std::pair(turn.player, turn.delivery);
+    };
     Levels<std::size_t> builds;
-    for (const Row& row : rows)
+    Levels<std::pair<std::size_t, std::size_t>> settings;
+    for (const Row& row : rows) {
         builds.see(row.build);
+        settings.see(settingOf(row));
+    }
     Fitting fitting;
     for (const Row& row : rows) {
-        std::vector<double> x(2 + builds.columns(), 0.0);
+        std::vector<double> x(2 + builds.columns() + settings.columns(), 0.0);
         x[0] = 1;
         x[1] = static_cast<double>(structure.orderInSitting[row.shot]);
         builds.write(row.build, x, 2);
+        settings.write(settingOf(row), x, 2 + builds.columns());
         fitting.add(row, x);
     }
     return rows.empty() ? std::nullopt : estimateOf(fitting.fit(), 1, column.metric);

@@ -101,7 +101,7 @@ const std::map<std::string, Say, std::less<>>& sayings() {
          }},
         {"players_one_order",
          [](const Check& check, const Reading&) {
-             return "All " + std::to_string(check.count) +
+             return (check.count == 2 ? std::string("Both") : "All " + std::to_string(check.count)) +
                     " players met the clubs in the same order: what they share may be the order's doing.";
          }},
         {"too_few_rounds",
