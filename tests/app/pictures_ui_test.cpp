@@ -16,6 +16,8 @@
 #include <QPushButton>
 #include <catch2/catch.hpp>
 
+#include <cmath>
+
 using namespace knot;
 using knot::test::Bench;
 
@@ -295,5 +297,65 @@ TEST_CASE("a picture is saved as a drawing whose words are words, and as an imag
                 differ += std::abs(qGray(small.pixel(x, y)) - qGray(screen.pixel(x, y))) > 90 ? 1 : 0;
         INFO("picture " << key - Qt::Key_0);
         CHECK(differ < static_cast<std::size_t>(small.width()) * small.height() / 100);
+    }
+}
+
+TEST_CASE("text stands out from whatever it is written on, light and dark") {
+    const auto luminance = [](const QColor& colour) {
+        const auto part = [](float value) {
+            const double v = value;
+            return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+        };
+        return 0.2126 * part(colour.redF()) + 0.7152 * part(colour.greenF()) + 0.0722 * part(colour.blueF());
+    };
+    const auto contrast = [&](const QColor& a, const QColor& b) {
+        const double one = luminance(a);
+        const double other = luminance(b);
+        return (std::max(one, other) + 0.05) / (std::min(one, other) + 0.05);
+    };
+    Bench bench;
+    for (const app::Theme theme : {app::Theme::light, app::Theme::dark}) {
+        app::applyTheme(theme);
+        const app::Colours& c = app::colours();
+        for (const QColor& text : {c.ink, c.faint, c.link, c.alarm})
+            for (const QColor& ground : {c.ground, c.sheet, c.spine, c.selection}) {
+                INFO(text.name().toStdString() << " on " << ground.name().toStdString());
+                CHECK(contrast(text, ground) >= 4.5);
+            }
+        CHECK(contrast(c.ink, c.band) >= 4.5);
+        // What is no text but has to be told: three to one.
+        for (std::size_t build = 0; build < 8; ++build)
+            CHECK(contrast(app::tagColour(build), c.sheet) >= 3);
+    }
+    app::applyTheme(app::Theme::light);
+}
+
+TEST_CASE("a screen reader hears every picture's finding, and no picture of a sealed test names the baseline") {
+    for (const bool isSealed : {false, true}) {
+        Bench bench;
+        bench.readFile(bench.writeFile("three.csv", shots(3, 5, 4)));
+        REQUIRE(bench.waitForReading());
+        record::Test test = bench.session.test();
+        test.card.baseline = "Club 2";
+        if (isSealed)
+            test.seal.commitment = "00";
+        const auto subject = judge::Case::of(test);
+        const auto reading = *judge::judge({.subject = subject});
+        const record::Structure structure = record::structureOf(subject.seen());
+        const record::DisplayUnits units;
+        for (int kind = 0; kind < app::pictureKinds; ++kind) {
+            const auto picture = app::pictureOf(static_cast<app::PictureKind>(kind),
+                                                {subject, reading, record::Metric::carry, record::BuildAt(1),
+                                                 record::OutcomeKind::average, units, structure});
+            if (!picture)
+                continue;
+            INFO(kind);
+            picture->layOut({0, 0, 700, 500});
+            CHECK(!picture->finding().isEmpty());
+            CHECK(picture->finding().endsWith('.'));
+            CHECK_FALSE((picture->finding() + picture->under() + picture->asText()).contains("baseline"));
+            for (const auto& mark : picture->marks())
+                CHECK(!mark.text.isEmpty());
+        }
     }
 }

@@ -88,7 +88,7 @@ public:
         paintAlong(painter, m_ground, m_x, m_isOfDescent ? tr("descent, °") : tr("launch, °"));
         if (isWanted) {
             painter.setFont(typeface(size::caption));
-            painter.setPen(c.cord.darker(theme() == Theme::light ? 130 : 90));
+            painter.setPen(c.ink);
             painter.drawText(box.topLeft() + QPointF(6, 15), tr("wanted"));
         }
         for (std::size_t i = 0; i < m_balls.size(); ++i)

@@ -24,7 +24,7 @@ const std::array<Measure, 9>& measures() {
 }
 
 const Measure* measureCalled(std::string_view key) {
-    const auto at = std::ranges::find(measures(), key, &Measure::key);
+    const auto* const at = std::ranges::find(measures(), key, &Measure::key);
     return at == measures().end() ? nullptr : &*at;
 }
 

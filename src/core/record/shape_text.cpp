@@ -56,7 +56,7 @@ std::vector<double> numbersIn(std::string text) {
 tl::expected<Shape, std::string> shapeFromText(const std::string& text, const DisplayUnits& units) {
     std::string said(trimmed(text));
     std::ranges::transform(said, said.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
-    const auto word = std::ranges::find_if(words, [&](const Word& one) { return said.starts_with(one.word); });
+    const auto* const word = std::ranges::find_if(words, [&](const Word& one) { return said.starts_with(one.word); });
     if (word == words.end())
         return tl::unexpected(std::string(examples));
     const auto at = said.find(" at ");

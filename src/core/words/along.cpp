@@ -58,22 +58,23 @@ std::string sizeRange(const judge::ModelEstimate& estimate, double per, const re
                         std::max(sign * estimate.ci95.low, sign * estimate.ci95.high));
 }
 
-std::string trendSentence(const judge::Trend& trend, const std::string& name, const record::DisplayUnits& units) {
-    const Along along = alongOf(name);
-    std::string text = "Each further " + along.stepText() + ": " + record::info(trend.slope.metric).label +
-                       (trend.slope.value < 0 ? " less by " : " more by ") + sizeText(trend.slope, along.step, units) +
-                       " (" + sizeRange(trend.slope, along.step, units) +
+std::string trendSentence(const judge::Trend& trend, const std::string& along, const record::DisplayUnits& units) {
+    const Along number = alongOf(along);
+    std::string text = "Each further " + number.stepText() + ": " + record::info(trend.slope.metric).label +
+                       (trend.slope.value < 0 ? " less by " : " more by ") + sizeText(trend.slope, number.step, units) +
+                       " (" + sizeRange(trend.slope, number.step, units) +
                        "). The line sums up these clubs and does not speak for others";
     if (trend.fitP && *trend.fitP < 0.05)
         text += ", and they do not all lie on it";
     return text + ".";
 }
 
-std::string interactionSentence(const judge::ModelEstimate& e, const judge::Reading& reading,
+std::string interactionSentence(const judge::ModelEstimate& estimate, const judge::Reading& reading,
                                 const record::DisplayUnits& units) {
-    return "The gap in " + record::info(e.metric).label + ", " + reading.builds[e.build].name + " against " +
-           reading.builds[e.against].name + ", is " + sizeText(e, 1, units) + (e.value > 0 ? " larger" : " smaller") +
-           " at “" + e.level + "” (" + sizeRange(e, 1, units) + ").";
+    return "The gap in " + record::info(estimate.metric).label + ", " + reading.builds[estimate.build].name +
+           " against " + reading.builds[estimate.against].name + ", is " + sizeText(estimate, 1, units) +
+           (estimate.value > 0 ? " larger" : " smaller") + " at “" + estimate.level + "” (" +
+           sizeRange(estimate, 1, units) + ").";
 }
 
 } // namespace knot::words
