@@ -350,3 +350,44 @@ TEST_CASE("the table's columns are chosen from what was read, and stay so") {
     CHECK(columns().contains("carry m"));
     QSettings().clear();
 }
+
+TEST_CASE("a picture that was put aside keeps its number, flights are seen in a wind, strikes by another number") {
+    Bench bench;
+    openShots(bench);
+    choose(bench.find<QComboBox>("metric"), "carry");
+    auto* first = bench.find<app::PictureView>("picture");
+    auto* second = bench.find<app::PictureView>("secondPicture");
+    press(bench, Qt::Key_2);
+    press(bench, Qt::Key_V);
+    choose(bench.find<QComboBox>("metric"), "spin");
+    CHECK(second->accessibleName().contains("carry"));
+    CHECK(first->accessibleName().contains("Spin"));
+    press(bench, Qt::Key_V);
+
+    press(bench, Qt::Key_4);
+    CHECK(first->accessibleName().startsWith("Mean flights"));
+    const auto farthest = [&] {
+        return first->accessibleName().section("Club 1 ", 1, 1).section(' ', 0, 0).toDouble();
+    };
+    const double calm = farthest();
+    REQUIRE(calm > 100);
+    press(bench, Qt::Key_W);
+    CHECK(first->accessibleName().startsWith("Modelled against a wind of 5.0 m/s"));
+    CHECK(farthest() < calm - 5);
+    CHECK(first->picture()->marks().empty()); // no shot was hit in it
+    press(bench, Qt::Key_W);
+    CHECK(first->accessibleName().startsWith("Modelled with a wind"));
+    CHECK(farthest() > calm + 2);
+    press(bench, Qt::Key_W);
+    CHECK(farthest() == Approx(calm));
+
+    press(bench, Qt::Key_5);
+    CHECK(bench.find<QLabel>("caption")->text() == "larger knots: more spin");
+    double least = 1e9;
+    double most = 0;
+    for (const auto& mark : first->picture()->marks()) {
+        least = std::min(least, mark.reach);
+        most = std::max(most, mark.reach);
+    }
+    CHECK(most > 2 * least);
+}

@@ -3,6 +3,7 @@
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
+#include "core/words/struck.h"
 #include "support/build_test.h"
 #include "support/reference.h"
 
@@ -93,4 +94,25 @@ TEST_CASE("one run each is read as bets, with what would make them a finding, an
     CHECK(averages[0].find("(10 shots, ± ") != std::string::npos);
     const auto laps = judge::judge({.subject = judge::Case::of(knot::test::loadReference("few_rounds").test)});
     CHECK(words::oneRunEach(*laps, {}).empty());
+}
+
+TEST_CASE("what is known of a record as it was struck parts runs where another delivery was asked for") {
+    record::Test test;
+    test.builds = {{.name = "Oak"}, {.name = "Elm"}};
+    for (int lap = 0; lap < 2; ++lap)
+        for (const char* delivery : {"stock", "low"})
+            for (std::size_t club = 0; club < 2; ++club)
+                for (int i = 0; i < 2; ++i) {
+                    record::Shot shot{.build = record::BuildAt(delivery[0] == 's' ? club : 1 - club)};
+                    shot.delivery = delivery;
+                    shot.readings.measure(record::Metric::carry, 150);
+                    test.shots.push_back(shot);
+                }
+    CHECK(words::runsOf(test).size() == 8);
+    std::string facts;
+    for (const auto& fact : words::struckFacts(test))
+        facts += fact + "\n";
+    CHECK(facts.find("2 clubs, 4 runs each.") != std::string::npos);
+    CHECK(facts.find("4 whole laps") != std::string::npos);
+    CHECK(facts.find("2 deliveries: stock and low.") != std::string::npos);
 }

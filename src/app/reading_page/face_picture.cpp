@@ -15,6 +15,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace knot::app {
 namespace {
@@ -32,6 +33,7 @@ constexpr double usualRadius = 4.5;
 struct Strike {
     double toe = 0, high = 0; ///< mm
     std::size_t shot = 0;
+    double size = 1; ///< of its knot, by the number in hand
 };
 
 /// One club's face with what struck it.
@@ -66,6 +68,7 @@ public:
             if (!face.strikes.empty())
                 add(std::move(face));
         }
+        sizeBy(looked);
         QStringList said;
         for (const Face& face : m_faces)
             said << tr("%1 %2").arg(face.name, face.share);
@@ -74,6 +77,9 @@ public:
 
     bool isEmpty() const { return m_faces.empty(); }
     QString finding() const override { return m_finding; }
+    QString legend() const override {
+        return m_sizeOf.isEmpty() ? Picture::legend() : tr("larger knots: more %1").arg(m_sizeOf);
+    }
 
     void layOut(const QRectF& box) override {
         const auto count = m_faces.size();
@@ -95,8 +101,11 @@ public:
                                               face.box.width(), face.box.height() - nameHeight);
             for (const Strike& strike : face.strikes) {
                 const auto at = face.layout.place(strike.toe, strike.high);
-                m_marks.push_back(
-                    {{at.x, at.y}, m_radius, strike.shot, i, m_texts.value(static_cast<qsizetype>(strike.shot))});
+                m_marks.push_back({{at.x, at.y},
+                                   m_radius * strike.size,
+                                   strike.shot,
+                                   i,
+                                   m_texts.value(static_cast<qsizetype>(strike.shot))});
             }
         }
     }
@@ -105,13 +114,36 @@ public:
         for (const Face& face : m_faces)
             paintFace(painter, face);
         for (const Mark& mark : m_marks)
-            drawKnot(painter, mark.at, m_radius, tagColour(m_faces[mark.row].build));
+            drawKnot(painter, mark.at, mark.reach, tagColour(m_faces[mark.row].build));
         for (const Mark& mark : m_marks)
             if (lit && mark.shot == *lit)
-                drawKnot(painter, mark.at, m_radius + 3, colours().ink);
+                drawKnot(painter, mark.at, mark.reach + 3, colours().ink);
     }
 
 private:
+    // From the least to the most of the number in hand, where that is not the strike itself.
+    void sizeBy(const Looked& looked) {
+        if (record::isStrike(looked.metric))
+            return;
+        const auto& shots = looked.subject.seen().shots;
+        double low = std::numeric_limits<double>::infinity();
+        double high = -low;
+        auto each = [&](auto use) {
+            for (Face& face : m_faces)
+                for (Strike& strike : face.strikes)
+                    if (const auto value = shots[strike.shot].readings.at(looked.metric))
+                        use(strike, *value);
+        };
+        each([&](Strike&, double value) {
+            low = std::min(low, value);
+            high = std::max(high, value);
+        });
+        if (!(high > low))
+            return;
+        each([&](Strike& strike, double value) { strike.size = 0.6 + 0.9 * (value - low) / (high - low); });
+        m_sizeOf = QString::fromStdString(record::info(looked.metric).label);
+    }
+
     static picture::FaceKind kindOf(const record::Test& test, record::BuildAt build, picture::FaceKind usual) {
         const record::Part& head = test.builds[build].club.head;
         return head.volume || head.loft ? rack::headKind(head) : usual;
@@ -163,7 +195,7 @@ private:
     picture::Toe m_toe = picture::Toe::left;
     std::vector<Face> m_faces;
     QStringList m_texts;
-    QString m_finding;
+    QString m_finding, m_sizeOf; ///< the latter is what the knots' sizes tell
     double m_radius = usualRadius;
 };
 

@@ -32,6 +32,7 @@ constexpr double axisRoom = 46;
 constexpr double axisHeight = 26;
 constexpr double legendWidth = 150;
 constexpr double usualRadius = 4;
+constexpr double openGround = 0.14; // how wind grows with height
 
 /// A way through the air in m: how far, how high, how far right.
 using Way = std::vector<flight::Point>;
@@ -43,18 +44,20 @@ struct Flown {
 };
 
 // The modelled way, drawn out to where the ball was measured to come down and how high it rose.
-Way wayOf(const Flown& flown) {
+// In a wind, by what the model makes of it, stretched alike.
+Way wayOf(const Flown& flown, double wind) {
     if (!flown.ballSpeed || !flown.launch || !flown.spin)
         return {};
-    const auto modelled =
-        flight::fly({*flown.ballSpeed, *flown.launch, flown.direction, std::max(0.0, *flown.spin), flown.axis}, {},
-                    flight::PathWanted::yes);
+    const flight::Launch launch{*flown.ballSpeed, *flown.launch, flown.direction, std::max(0.0, *flown.spin),
+                                flown.axis};
+    const auto modelled = flight::fly(launch, {}, flight::PathWanted::yes);
     if (!(modelled.carry > 0))
         return {};
     const double far = flown.carry.value_or(modelled.carry) / modelled.carry;
     const double high = modelled.apex > 0 ? flown.apex.value_or(modelled.apex) / modelled.apex : 1;
     const double aside = flown.side ? *flown.side - modelled.side : 0;
-    Way way = modelled.path;
+    Way way = wind == 0 ? modelled.path
+                        : flight::fly(launch, {.windAlong = wind, .shear = openGround}, flight::PathWanted::yes).path;
     for (flight::Point& point : way) {
         point.right += aside * point.along / modelled.carry;
         point.along *= far;
@@ -83,9 +86,11 @@ public:
         const record::Test& test = looked.subject.seen();
         m_flown.resize(test.shots.size());
         for (record::BuildAt b; b < test.builds.size(); ++b) {
-            Club club{.build = b, .name = nameOf(looked, b), .way = wayOf(meansOf(looked, b)), .landings = {}};
+            Club club{
+                .build = b, .name = nameOf(looked, b), .way = wayOf(meansOf(looked, b), looked.wind), .landings = {}};
             for (std::size_t i = 0; i < test.shots.size(); ++i)
-                if (test.shots[i].build == b && judge::isTaken(test.shots[i], judge::Taken::counted))
+                if (looked.wind == 0 && test.shots[i].build == b && // they were not hit in that wind
+                    judge::isTaken(test.shots[i], judge::Taken::counted))
                     addShot(looked, i, club);
             if (!club.way.empty())
                 m_clubs.push_back(std::move(club));
@@ -99,11 +104,18 @@ public:
                         .arg(club.name, QString::fromStdString(m_far.withUnit(club.way.back().along)),
                              QString::fromStdString(m_high.withUnit(apex)));
         }
-        m_finding = tr("Mean flights: %1. The way between is modelled.").arg(said.join(QStringLiteral("; ")));
+        const MetricFormat speed(Metric::ballSpeed, looked.units);
+        m_finding = looked.wind == 0
+                        ? tr("Mean flights: %1. The way between is modelled.").arg(said.join(QStringLiteral("; ")))
+                        : tr("Modelled %1 a wind of %2: %3.")
+                              .arg(looked.wind < 0 ? tr("against") : tr("with"),
+                                   QString::fromStdString(speed.withUnit(std::fabs(looked.wind))),
+                                   said.join(QStringLiteral("; ")));
     }
 
     bool isEmpty() const { return m_clubs.empty(); }
     QString finding() const override { return m_finding; }
+    QString legend() const override { return tr("W in a wind · Ctrl+C copies · Ctrl+Shift+E saves"); }
 
     void layOut(const QRectF& box) override {
         m_box = box;
@@ -153,7 +165,7 @@ public:
         for (const Mark& mark : m_marks)
             drawKnot(painter, mark.at, m_radius, tagColour(m_clubs[mark.row].build));
         if (lit && *lit < m_flown.size())
-            paintWay(painter, wayOf(m_flown[*lit]), colours().ink, record::BuildAt(0), 1.2);
+            paintWay(painter, wayOf(m_flown[*lit], 0), colours().ink, record::BuildAt(0), 1.2);
         for (const Mark& mark : m_marks)
             if (lit && mark.shot == *lit)
                 drawKnot(painter, mark.at, m_radius + 3, colours().ink);

@@ -109,6 +109,11 @@ void PicturePanel::bindKeys(QWidget* page) {
                 showPictureNamed(m_tabs->tabText(i));
         });
     key(Qt::Key_V, [this] { toggleBeside(); });
+    key(Qt::Key_W, [this] {
+        constexpr double breeze = 5;
+        m_wind = m_kind != PictureKind::flight ? 0 : m_wind == 0 ? -breeze : m_wind < 0 ? breeze : 0;
+        showPictures();
+    });
     key(Qt::Key_C, [this] {
         if (m_kind == PictureKind::table)
             chooseColumns();
@@ -142,25 +147,25 @@ void PicturePanel::show(record::Metric metric, record::BuildAt build, record::Ou
     showPictures();
 }
 
-std::unique_ptr<Picture> PicturePanel::pictureOfKind(PictureKind kind) const {
+std::unique_ptr<Picture> PicturePanel::pictureOf(const Beside& what) const {
     const judge::Reading* reading = m_judging.reading();
-    if (reading == nullptr || !m_metric)
+    if (reading == nullptr)
         return nullptr;
     const record::DisplayUnits units = m_book.units();
-    return pictureOf(kind,
-                     {m_judging.subject(), *reading, *m_metric, m_build, m_outcome, units, m_structure, m_columns});
+    return app::pictureOf(what.kind, {m_judging.subject(), *reading, what.metric, m_build, what.outcome, units,
+                                      m_structure, m_columns, m_wind});
 }
 
 void PicturePanel::showPictures() {
     if (m_judging.reading() == nullptr || !m_metric)
         return;
-    m_picture->setPicture(pictureOfKind(m_kind));
+    m_picture->setPicture(pictureOf({m_kind, *m_metric, m_outcome}));
     m_second->setVisible(m_beside.has_value());
-    m_second->setPicture(m_beside ? pictureOfKind(*m_beside) : nullptr);
+    m_second->setPicture(m_beside ? pictureOf(*m_beside) : nullptr);
     const Picture* picture = m_picture->picture();
     m_finding->setText(picture != nullptr ? picture->under() : tr("There is no such picture of this number."));
     showUnder();
-    m_metrics->setVisible(isOfOneNumber(m_kind) || (m_beside && isOfOneNumber(*m_beside)));
+    m_metrics->setVisible(isOfOneNumber(m_kind));
     caption(m_picture->litText()); // a shot that is pointed at stays so
 }
 
@@ -219,7 +224,10 @@ void PicturePanel::chooseColumns() {
 
 // The picture in hand stays where it is; keys and tabs change the one beside it from now on.
 void PicturePanel::toggleBeside() {
-    m_beside = m_beside ? std::nullopt : std::optional(m_kind);
+    if (m_beside || !m_metric)
+        m_beside.reset();
+    else
+        m_beside = Beside{m_kind, *m_metric, m_outcome};
     if (m_beside && m_kind != PictureKind::order && m_kind != PictureKind::table)
         propose(PictureKind::order);
     showPictures();

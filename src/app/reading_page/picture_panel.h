@@ -66,7 +66,6 @@ private:
     void chooseColumns();
     void moveShape(const Picture::Dragged& dragged);
     void caption(const QString& knotText);
-    std::unique_ptr<Picture> pictureOfKind(PictureKind kind) const;
 
     Declaring& m_declaring;
     Judging& m_judging;
@@ -76,8 +75,16 @@ private:
     record::OutcomeKind m_outcome = record::OutcomeKind::average;
     record::Structure m_structure; ///< of what is seen
     PictureKind m_kind = PictureKind::cords;
-    std::optional<PictureKind> m_beside;   ///< the second picture, where there are two
+    /// A second picture, of the number that was in hand when it was put aside.
+    struct Beside {
+        PictureKind kind = PictureKind::cords;
+        record::Metric metric = record::Metric::carry;
+        record::OutcomeKind outcome = record::OutcomeKind::average;
+    };
+    std::optional<Beside> m_beside;
+    std::unique_ptr<Picture> pictureOf(const Beside& what) const;
     std::vector<record::Metric> m_columns; ///< of the table; none: as is usual
+    double m_wind = 0;                     ///< m/s along the flights
     bool m_hasChosen = false;              ///< which picture is shown of the test in hand
     bool m_isNarrow = false;
     PictureTabs* m_tabs = nullptr;

@@ -76,8 +76,8 @@ bool isThere(PictureKind kind, const record::Test& seen, const judge::Reading& r
 }
 
 bool isOfOneNumber(PictureKind kind) {
-    return kind != PictureKind::landing && kind != PictureKind::flight && kind != PictureKind::face &&
-           kind != PictureKind::window && kind != PictureKind::delivery;
+    return kind != PictureKind::landing && kind != PictureKind::flight && kind != PictureKind::window &&
+           kind != PictureKind::delivery;
 }
 
 QString nameOf(const Looked& looked, record::BuildAt build) {

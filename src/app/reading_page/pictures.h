@@ -23,6 +23,7 @@ struct Looked {
     const record::DisplayUnits& units;
     const record::Structure& structure;       ///< of what is seen
     std::vector<record::Metric> columns = {}; ///< of the table; none: as is usual
+    double wind = 0;                          ///< m/s along the flights, + with them
 };
 
 /// One of the pictures below; nothing where the number in hand has none.

@@ -108,7 +108,7 @@ struct Setting {
 std::string roundName(const Structure& structure, const Turn& turn, const std::string& label) {
     std::string name;
     auto put = [&](const std::string& part) { name += part.empty() ? "" : part + " · "; };
-    put(structure.sittings[turn.sitting]);
+    put(structure.sittings.size() > 1 ? structure.sittings[turn.sitting] : "");
     put(structure.players.size() > 1 ? structure.players[turn.player] : "");
     put(structure.deliveries.size() > 1 ? structure.deliveries[turn.delivery] : "");
     return name + label + (turn.phase > 0 ? ", after change " + std::to_string(turn.phase) : "");

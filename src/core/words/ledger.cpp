@@ -216,6 +216,17 @@ LedgerLine lineOf(const Reading& reading, const ShareGap& share) {
     return finished(reading, std::move(line), row.claim, spoken);
 }
 
+// What moves together from shot to shot is one finding: who leads it, for those that only follow.
+const Outcome* storyOf(const Reading& reading, const LedgerLine& line) {
+    if (line.role == Role::primary || !hasDirection(line.verdict))
+        return nullptr;
+    for (const auto& finding : reading.findings)
+        if (finding.size() > 1 && finding.front() != line.outcome &&
+            std::ranges::find(finding, line.outcome) != finding.end())
+            return &finding.front();
+    return nullptr;
+}
+
 // Settled before unsettled, the weightiest first.
 int weight(Verdict verdict) {
     switch (verdict) {
@@ -269,6 +280,9 @@ std::vector<LedgerLine> ledger(const Reading& reading, const DisplayUnits& units
         keep(lineOf(reading, row));
     for (const ShareGap& row : reading.shareGaps)
         keep(lineOf(reading, row));
+    for (LedgerLine& line : lines)
+        if (const Outcome* story = storyOf(reading, line))
+            addTo(line, "one story with " + record::outcomeLabel(*story));
     std::ranges::stable_sort(lines, {}, [&](const LedgerLine& line) {
         const auto& primary = reading.card.primary;
         const bool declared = line.role == Role::primary;

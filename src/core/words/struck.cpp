@@ -108,8 +108,13 @@ void addMissing(const Test& test, std::vector<std::string>& facts) {
 
 std::vector<Run> runsOf(const Test& test) {
     std::vector<Run> runs;
+    const auto goesOn = [&](std::size_t i) {
+        const record::Shot& shot = test.shots[i];
+        const record::Shot& before = test.shots[i - 1];
+        return shot.build == before.build && shot.player == before.player && shot.delivery == before.delivery;
+    };
     for (std::size_t i = 0; i < test.shots.size(); ++i)
-        if (!runs.empty() && runs.back().build == test.shots[i].build)
+        if (i > 0 && goesOn(i))
             ++runs.back().count;
         else
             runs.push_back({test.shots[i].build, i, 1});
@@ -125,6 +130,12 @@ std::vector<std::string> struckFacts(const Test& test) {
     if (const auto laps = wholeLaps(runs); laps > 1)
         facts.push_back(counted(laps, "whole lap") + ": each club once in each.");
     addPauses(test, facts);
+    std::vector<std::string> deliveries;
+    for (const auto& shot : test.shots)
+        if (!shot.delivery.empty() && std::ranges::find(deliveries, shot.delivery) == deliveries.end())
+            deliveries.push_back(shot.delivery);
+    if (deliveries.size() > 1)
+        facts.push_back(counted(deliveries.size(), "delivery", "deliveries") + ": " + joined(deliveries) + ".");
     std::vector<std::string> players;
     for (const auto& shot : test.shots)
         if (!shot.player.empty() && std::ranges::find(players, shot.player) == players.end())

@@ -7,7 +7,7 @@
 
 namespace knot::words {
 
-/// Shots one after another with the same club, in the order struck.
+/// Shots one after another with the same club, by one player with one delivery, in the order struck.
 struct Run {
     record::BuildAt build;
     std::size_t first = 0, count = 0;
