@@ -374,6 +374,8 @@ void putChoices(ordered_json& json, const Reading& reading) {
     }
     if (reading.carryPerBallSpeed)
         json["carry_per_ball_speed"] = *reading.carryPerBallSpeed;
+    if (reading.bagStep)
+        json["bag_step_m"] = *reading.bagStep;
     json["targets"] = ordered_json::array();
     for (const auto& t : reading.targets)
         json["targets"].push_back({{"metric", record::info(t.metric).key},

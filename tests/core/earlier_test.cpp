@@ -1,8 +1,10 @@
 // What a logbook's other tests tell of the one in hand.
 #include "core/judge/earlier.h"
 #include "core/judge/judge.h"
+#include "core/rack/wanted.h"
 #include "core/random.h"
 #include "core/words/remarks.h"
+#include "core/words/shot_remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>
@@ -143,4 +145,54 @@ TEST_CASE("a bet says that it rests on earlier tests of the kind") {
     };
     CHECK(says(learnt));
     CHECK_FALSE(says(plain));
+}
+
+TEST_CASE("the step between clubs is that of the player's own bag where it is known") {
+    using judge::UsualBasis;
+    const std::vector<UsualBasis> bag = {
+        {.club = "9", .metric = Metric::carry, .mean = 121, .sittings = 2},
+        {.club = "8", .metric = Metric::carry, .mean = 131, .sittings = 1},
+        {.club = "7", .metric = Metric::carry, .mean = 144},
+        {.club = "7", .metric = Metric::carry, .mean = 300}, // typed, after what was struck
+        {.club = "7", .metric = Metric::spin, .mean = 6300}};
+    CHECK(*judge::bagStep(bag, 132) == Approx(11.5)); // 10 to the shorter, 13 to the longer one
+    CHECK(*judge::bagStep(bag, 200) == Approx(13));
+    CHECK(*judge::bagStep(bag, 50) == Approx(10));
+    CHECK_FALSE(judge::bagStep({bag.begin(), bag.begin() + 2}, 130));
+    // Two names for one club are one step less, not a step of nothing.
+    auto twice = bag;
+    twice.push_back({.club = "8 old", .metric = Metric::carry, .mean = 131.5});
+    CHECK(*judge::bagStep(twice, 132) == Approx(11.5));
+}
+
+TEST_CASE("a bag of one's own is what a gap is told in") {
+    Random random(18);
+    auto test = testWith({0, 12}, random);
+    test.card.primary = {*record::outcomeFromText("carry_m")};
+    judge::JudgeRequest request{.subject = judge::Case::of(test)};
+    const auto says = [&](const std::string& words) {
+        for (const auto& remark : words::shotRemarks(*judge::judge(request), {}))
+            if (remark.text.find(words) != std::string::npos)
+                return true;
+        return false;
+    };
+    CHECK(says("of the step from club to club"));
+    request.earlier.usual = {{.club = "9", .metric = Metric::carry, .mean = 130},
+                             {.club = "8", .metric = Metric::carry, .mean = 142},
+                             {.club = "7", .metric = Metric::carry, .mean = 155}};
+    CHECK(says("of the step between clubs of their own bag"));
+}
+
+TEST_CASE("norms and wanted windows come from tables, between their rows, and are there for every kind as said") {
+    CHECK(rack::normOf(flight::HeadKind::iron, Metric::smash)->value == Approx(1.38));
+    CHECK(!rack::normOf(flight::HeadKind::iron, Metric::smash)->source.empty());
+    CHECK_FALSE(rack::normOf(flight::HeadKind::iron, Metric::carry));
+    const auto at = [](double speed) { return *rack::wantedWindow(flight::HeadKind::driver, speed); };
+    CHECK(at(62.5).launchLow <= at(60).launchLow);
+    CHECK(at(62.5).launchLow >= at(65).launchLow);
+    CHECK(at(70).spinHigh < at(50).spinHigh); // the faster, the less
+    CHECK_FALSE(rack::wantedWindow(flight::HeadKind::driver, 20));
+    CHECK_FALSE(rack::wantedWindow(flight::HeadKind::wedge, 40));
+    CHECK(rack::wantedWindow(flight::HeadKind::iron, 50)->descentLow == 45);
+    CHECK(rack::wantedWindow(flight::HeadKind::wood, 60)->descentLow == 42);
 }

@@ -1,11 +1,13 @@
 #include "app/reading_page/pictures.h"
 
 #include "app/picture/cords.h"
+#include "app/picture/face.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
 #include "core/judge/columns.h"
+#include "core/rack/wanted.h"
 #include "core/record/number_text.h"
 
 #include <QCoreApplication>
@@ -96,6 +98,12 @@ public:
         }
         if (tellsBaseline && looked.reading.summaryOf(looked.metric, looked.reading.baseline) != nullptr)
             setBand(looked, format);
+        if (const auto norm = m_isSpread ? std::nullopt : rack::normOf(picture::faceKind(test), looked.metric)) {
+            m_norm = format.shown(norm->value);
+            m_normText = tr("%1 by %2, %3")
+                             .arg(QString::fromStdString(format.number(norm->value)),
+                                  QString::fromStdString(norm->source), QString::fromStdString(norm->date));
+        }
         m_finding =
             tr("%1: %2.").arg(m_isSpread ? tr("Average distance from the middle of the stint, %1").arg(label(looked))
                                          : tr("Every counted shot, %1").arg(label(looked)),
@@ -104,7 +112,9 @@ public:
 
     QString finding() const override { return m_finding; }
     QString under() const override {
-        return m_isSpread ? tr("Each knot is how far a shot was from the middle of its stint.") : QString();
+        return m_isSpread ? tr("Each knot is how far a shot was from the middle of its stint.")
+               : m_norm   ? tr("Dotted, and no verdict: %1.").arg(m_normText)
+                          : QString();
     }
     QString legend() const override { return tr("every knot is a counted shot · Enter tells how"); }
 
@@ -126,6 +136,11 @@ public:
             painter.fillRect(QRectF(m_layout.bandLeft, m_layout.top, m_layout.bandRight - m_layout.bandLeft,
                                     m_layout.bottom - m_layout.top + 6),
                              colours().band);
+        if (m_norm && *m_norm > m_layout.axis.low && *m_norm < m_layout.axis.high && !m_layout.cords.empty()) {
+            const double x = m_layout.axis.pixel(*m_norm);
+            painter.setPen(QPen(colours().faint, 1, Qt::DotLine));
+            painter.drawLine(QPointF(x, m_layout.top), QPointF(x, m_layout.bottom + 6));
+        }
         for (std::size_t i = 0; i < m_layout.cords.size(); ++i)
             paintCord(painter, i);
         for (const picture::PlacedKnot& knot : m_layout.knots)
@@ -246,7 +261,8 @@ private:
     std::vector<record::BuildAt> m_builds;         ///< beside the cords
     QStringList m_names, m_notes, m_means, m_said; ///< beside them too
     QStringList m_texts;                           ///< by shot
-    QString m_unit, m_finding;
+    QString m_unit, m_finding, m_normText;
+    std::optional<double> m_norm; ///< as shown
     double m_left = 0;
 };
 

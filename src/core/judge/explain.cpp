@@ -188,6 +188,8 @@ private:
         if (bases.empty() || m_test.builds.empty())
             return;
         const BuildAt baseline = m_reading.baseline;
+        if (const Summary* carry = m_reading.summaryOf(Metric::carry, baseline))
+            m_reading.bagStep = bagStep(bases, carry->mean);
         for (const Column& column : m_columns)
             append(m_reading.usual, againstUsual(bases, column, baseline, m_test.builds[baseline].name,
                                                  plan::usualSpreads(column.metric, m_request.level)));

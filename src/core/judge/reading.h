@@ -354,6 +354,7 @@ struct Reading {
     std::vector<BestBet> bestBets;
     plan::Level steadiness = plan::Level::club; ///< whose usual stints the bets rest on
     std::vector<Metric> ownStints = {};         ///< metrics whose bets rest on the player's own
+    std::optional<double> bagStep = {};         ///< m between clubs of the player's own bag about the baseline's carry
     std::vector<Metric> ownGaps = {};           ///< and on how far clubs lay apart in earlier tests of the kind
     std::vector<WhoseDoing> whoseDoing;
     std::vector<SameSwing> sameSwing;

@@ -54,6 +54,33 @@ std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, co
     return bases;
 }
 
+std::optional<double> bagStep(const std::vector<UsualBasis>& bases, double carry) {
+    constexpr std::size_t fewestClubs = 3;
+    constexpr double least = 2; // m; closer clubs are one club twice
+    std::map<std::string, double> ofClub;
+    for (const UsualBasis& basis : bases) // what was struck comes first, and stands
+        if (basis.metric == Metric::carry)
+            ofClub.try_emplace(basis.club, basis.mean);
+    std::vector<double> carries;
+    for (const auto& [club, own] : ofClub)
+        carries.push_back(own);
+    std::ranges::sort(carries);
+    const auto same = std::unique(carries.begin(), carries.end(), [](double a, double b) { return b - a < least; });
+    carries.erase(same, carries.end());
+    if (carries.size() < fewestClubs)
+        return std::nullopt;
+    const auto nearest = static_cast<std::size_t>(
+        std::ranges::min_element(carries, {}, [&](double own) { return std::fabs(own - carry); }) - carries.begin());
+    double sum = 0;
+    double steps = 0;
+    for (const std::size_t longer : {nearest, nearest + 1})
+        if (longer > 0 && longer < carries.size()) {
+            sum += carries[longer] - carries[longer - 1];
+            ++steps;
+        }
+    return sum / steps;
+}
+
 std::optional<UsualNumber> againstUsual(const std::vector<UsualBasis>& bases, const Column& column, BuildAt build,
                                         const std::string& name, const plan::Spreads& usual) {
     const UsualBasis* basis = nullptr;

@@ -8,6 +8,7 @@
 
 namespace knot::embedded {
 extern const std::string_view windowTable; // data/windows.csv
+extern const std::string_view normTable;   // data/norms.csv
 } // namespace knot::embedded
 
 namespace knot::rack {
@@ -50,6 +51,14 @@ std::optional<WantedWindow> wantedWindow(flight::HeadKind kind, double ballSpeed
                             between(&WantedWindow::spinLow, 50), between(&WantedWindow::spinHigh, 50),
                             slow.window.descentLow};
     }
+    return std::nullopt;
+}
+
+std::optional<Norm> normOf(flight::HeadKind kind, record::Metric metric) {
+    constexpr std::array<std::string_view, 4> kinds = {"driver", "wood", "iron", "wedge"};
+    for (const auto& cells : record::tableRows(embedded::normTable, 5))
+        if (cells[0] == kinds.at(static_cast<std::size_t>(kind)) && cells[1] == record::info(metric).key)
+            return Norm{record::tableNumber(cells[2]), cells[3], cells[4]};
     return std::nullopt;
 }
 

@@ -206,11 +206,16 @@ private:
                 !summary->withinTurnSd || !(*summary->withinTurnSd > 0))
                 continue;
             const double share = std::fabs(row.gap) / *summary->withinTurnSd;
-            const double clubs = row.metric == Metric::carry ? std::fabs(row.gap) / carryStep(summary->mean) : 0;
+            const double clubs = row.metric == Metric::carry
+                                     ? std::fabs(row.gap) / m_reading.bagStep.value_or(carryStep(summary->mean))
+                                     : 0;
             add("beside_scatter", Severity::note,
                 "The gap in " + label(row.metric) + ", " + pair(row.build, row.against) + ", is " +
                     record::fixed(share, share < 1.95 ? 1 : 0) + " times what shots inside a stint vary by" +
-                    (clubs >= 0.25 ? ", and " + record::fixed(clubs, 1) + " of the step from club to club." : "."));
+                    (clubs >= 0.25 ? ", and " + record::fixed(clubs, 1) +
+                                         (m_reading.bagStep ? " of the step between clubs of their own bag."
+                                                            : " of the step from club to club.")
+                                   : "."));
         }
     }
 
