@@ -245,6 +245,8 @@ void LedgerDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
         painter->setPen(c.faint);
         painter->drawText(box.adjusted(14, 8, -14, 0), Qt::AlignVCenter | Qt::AlignLeft,
                           elided(*painter, row.heading, box.width() - 28));
+        if (index.row() == 0 && row.heading.size() < 20) // where there is room for what the keys do
+            painter->drawText(box.adjusted(14, 8, -14, 0), Qt::AlignVCenter | Qt::AlignRight, tr("/ finds · O orders"));
         painter->restore();
         return;
     }
