@@ -391,3 +391,15 @@ TEST_CASE("a picture that was put aside keeps its number, flights are seen in a 
     }
     CHECK(most > 2 * least);
 }
+
+TEST_CASE("a club alone is read by its averages, with nothing to be measured against") {
+    Bench bench;
+    bench.readFile(bench.writeFile("alone.csv", "build,club_speed_ms,carry_m\nOak,40,150\nOak,41,153\nOak,40.5,149\n"));
+    REQUIRE(bench.waitForReading());
+    auto* view = bench.find<app::PictureView>("picture");
+    CHECK(bench.find<app::PictureTabs>("pictures")->currentIndex() == 0);
+    CHECK(view->accessibleName().contains("ranked by carry: Oak 150.7"));
+    press(bench, Qt::Key_2);
+    CHECK(view->accessibleName().startsWith("Every counted shot, carry: Oak"));
+    CHECK(bench.find<QLabel>("checks")->text().contains("needs a second club"));
+}

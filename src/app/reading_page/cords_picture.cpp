@@ -96,7 +96,10 @@ public:
             addCord(looked, format, b, *summary, column.builds[b]);
             m_notes << (isBaseline ? tr("baseline") : QString());
         }
-        if (tellsBaseline && looked.reading.summaryOf(looked.metric, looked.reading.baseline) != nullptr)
+        const bool isCompared = m_data.cords.size() > 1; // a club alone is nobody's baseline
+        if (!isCompared)
+            m_notes.fill(QString());
+        if (isCompared && tellsBaseline && looked.reading.summaryOf(looked.metric, looked.reading.baseline) != nullptr)
             setBand(looked, format);
         if (const auto norm = m_isSpread ? std::nullopt : rack::normOf(picture::faceKind(test), looked.metric)) {
             m_norm = format.shown(norm->value);

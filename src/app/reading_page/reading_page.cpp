@@ -296,7 +296,8 @@ void ReadingPage::refresh() {
     m_says->setCurrentIndex(run ? 1 : 0);
     m_pictures->takeReading();
     // Of one run each the table says most, until somebody chooses.
-    m_pictures->propose(run ? PictureKind::table : PictureKind::cords);
+    const bool alone = reading != nullptr && reading->builds.size() < 2; // one club has averages and no gaps
+    m_pictures->propose(run || alone ? PictureKind::table : PictureKind::cords);
     if (reading != nullptr)
         returnTo(metric || !run ? metric : std::optional(run->metric), build);
     refreshFoot();
@@ -326,7 +327,7 @@ void ReadingPage::returnTo(std::optional<record::Metric> metric, record::BuildAt
     if (there)
         showMetric(*metric);
     else if (row < 0 && !read.empty())
-        showMetric(read.front());
+        showMetric(std::ranges::find(read, record::Metric::carry) != read.end() ? record::Metric::carry : read.front());
 }
 
 QString ReadingPage::checksHtml() const {
