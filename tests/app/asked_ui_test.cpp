@@ -118,6 +118,20 @@ TEST_CASE("causes, a number to go along, shapes and an aim are asked for on the 
     REQUIRE(card().aim);
     CHECK(card().aim->carry == Approx(152));
 
+    // The side first: it waits for the distance.
+    bench.session.declaring().change("no aim", [](record::Test& test) { test.card.aim.reset(); });
+    auto* side = bench.find<app::NumberField>("aimSide")->edit();
+    side->setFocus();
+    QTest::keyClicks(side, "4");
+    QTest::keyClick(side, Qt::Key_Tab);
+    CHECK_FALSE(card().aim);
+    CHECK(side->text() == "4");
+    aim->setFocus();
+    QTest::keyClicks(aim, "150");
+    QTest::keyClick(aim, Qt::Key_Tab);
+    REQUIRE(card().aim);
+    CHECK(card().aim->side == Approx(4));
+
     // A share of it can be declared; taken back, so is what was declared of it.
     choose(bench.find<QComboBox>("outcome1"), "share in circle 12 at 150");
     CHECK(card().primary.front().shape == "circle 12 at 150");

@@ -189,6 +189,7 @@ void PicturePanel::moveShape(const Picture::Dragged& dragged) {
             test.card.wants[now] = want;
         }
     });
+    showPictures(); // what was refused is not shown as done
 }
 
 // A list of what was read, ticked; it stays open until Esc.

@@ -156,6 +156,8 @@ void AlsoAsked::addShape() {
 void AlsoAsked::setAim() {
     const record::MetricFormat format(Metric::carry, m_book.units());
     const auto carry = m_aimCarry->value();
+    if (!carry && !m_hand.test().card.aim)
+        return; // a side alone is no aim yet; it waits in its field
     const double side = m_aimSide->value().value_or(0);
     m_declaring.change(tr("the aim"), [&](Test& test) {
         test.card.aim =
