@@ -88,14 +88,14 @@ Earlier learntFrom(const std::vector<record::Test>& tests, const record::Test& i
     Earlier earlier;
     const record::Player player = inHand.firstPlayer();
     std::vector<record::Test> own;
-    std::vector<const record::Test*> ofKind;
+    std::vector<std::pair<const record::Test*, record::Structure>> ofKind;
     for (const record::Test& test : tests) {
         if (test.id == inHand.id)
             continue;
         if (!player.id.empty() && isOf(test, player.id))
             own.push_back(struckBy(test, player.name));
         if (test.card.kind == inHand.card.kind && !test.shots.empty())
-            ofKind.push_back(&test);
+            ofKind.emplace_back(&test, record::structureOf(test));
     }
     earlier.usual = usualStruck(own, player.name);
     for (const Metric metric : record::allMetrics()) {
@@ -105,8 +105,8 @@ Earlier learntFrom(const std::vector<record::Test>& tests, const record::Test& i
                        .scale = plan::gapTimes(inHand.card.kind) * record::info(metric).worthwhileGap};
         std::vector<Column> columns;
         columns.reserve(ofKind.size());
-        for (const record::Test* test : ofKind)
-            columns.push_back(columnOf(*test, record::structureOf(*test), metric, Taken::counted));
+        for (const auto& [test, structure] : ofKind)
+            columns.push_back(columnOf(*test, structure, metric, Taken::counted));
         if (const auto scale = gapScale(columns, prior))
             earlier.gapScales[metric] = *scale;
     }
