@@ -15,7 +15,6 @@ namespace {
 constexpr double gravity = 9.80665;     // m/s²
 constexpr double viscosity = 1.4607e-5; // m²/s, kinematic
 constexpr double spinDecay = 2e-5;
-constexpr double tolerance = 1e-10;
 constexpr double firstStep = 0.01; // s
 constexpr double pathStep = 0.05;  // s
 constexpr double longest = 60;     // s
@@ -119,7 +118,7 @@ void land(Flight& flight, const State& s, double at) {
 
 } // namespace
 
-Flight fly(const Launch& launch, const Air& air, PathWanted path, double landing) {
+Flight fly(const Launch& launch, const Air& air, PathWanted path, double landing, double tolerance) {
     namespace odeint = boost::numeric::odeint;
     Flight flight;
     const State first = start(launch);

@@ -45,11 +45,13 @@ std::vector<Group> groupsOf(bool withClub) {
 }
 
 Outputs flown(const Inputs& in) {
+    constexpr double tolerance = 1e-7; // parts are told by the decimetre
     const auto flight = flight::fly({.ballSpeed = in[speed] * in[efficiency],
                                      .launch = in[launch],
                                      .direction = in[direction],
                                      .spin = std::max(0.0, in[spin]),
-                                     .spinAxis = in[axis]});
+                                     .spinAxis = in[axis]},
+                                    {}, flight::PathWanted::no, 0, tolerance);
     return {flight.carry, flight.side, flight.apex, flight.descent};
 }
 
