@@ -1,4 +1,5 @@
 // What a logbook's other tests tell of the one in hand.
+#include "core/judge/delivered.h"
 #include "core/judge/earlier.h"
 #include "core/judge/judge.h"
 #include "core/rack/wanted.h"
@@ -195,4 +196,63 @@ TEST_CASE("norms and wanted windows come from tables, between their rows, and ar
     CHECK_FALSE(rack::wantedWindow(flight::HeadKind::wedge, 40));
     CHECK(rack::wantedWindow(flight::HeadKind::iron, 50)->descentLow == 45);
     CHECK(rack::wantedWindow(flight::HeadKind::wood, 60)->descentLow == 42);
+}
+
+TEST_CASE("tests that say nothing teach nothing, and no number that is none") {
+    record::Test now;
+    now.id = "now";
+    now.card.kind = record::TestKind::shaft;
+    now.players = {runa};
+    CHECK(judge::learntFrom({}, now).gapScales.empty());
+    record::Test bare; // no club, no shot, nobody
+    CHECK(judge::learntFrom(std::vector<record::Test>(12, bare), now).gapScales.empty());
+    // One shot with one club; equal readings; one stint each: eight of each, and nothing infinite.
+    Random random(19);
+    for (const int kind : {0, 1, 2}) {
+        std::vector<record::Test> tests;
+        for (int i = 0; i < 8; ++i) {
+            TestBuilder builder;
+            if (kind == 0)
+                builder.turn("A", "1", {150});
+            for (int lap = 0; kind > 0 && lap < (kind == 1 ? 3 : 1); ++lap)
+                for (const char* club : {"A", "B"})
+                    builder.turn(club, std::to_string(lap + 1), {150, kind == 1 ? 150 : 151 + random.normal()});
+            builder.test.id = std::to_string(i);
+            builder.test.players = {runa};
+            builder.test.card.kind = record::TestKind::shaft;
+            tests.push_back(builder.test);
+        }
+        INFO(kind);
+        const auto learnt = judge::learntFrom(tests, now);
+        CHECK(learnt.gapScales.contains(Metric::carry) == (kind > 0));
+        for (const auto& [metric, scale] : learnt.gapScales)
+            CHECK((std::isfinite(scale) && scale > 0));
+        for (const auto& [metric, spreads] : learnt.own)
+            CHECK((std::isfinite(spreads.sdShot) && spreads.sdShot > 0));
+    }
+}
+
+TEST_CASE("how a club was delivered is told of what was read, by delivery, whatever is missing") {
+    TestBuilder builder;
+    builder.turn("A", "1", {150, 151}).turn("B", "1", {152});
+    CHECK(judge::deliveredBy(builder.test, record::structureOf(builder.test)).empty()); // no loft, no attack
+    for (std::size_t i = 0; i < 2; ++i) {
+        builder.test.shots[i].readings.measure(Metric::dynamicLoft, 20 + static_cast<double>(i));
+        builder.test.shots[i].delivery = i == 0 ? "low" : "high";
+    }
+    auto rows = judge::deliveredBy(builder.test, record::structureOf(builder.test));
+    REQUIRE(rows.size() == 2);
+    CHECK(rows[0].delivery == "low");
+    CHECK(*rows[1].dynamicLoft == Approx(21));
+    CHECK_FALSE(rows[0].attack);
+    CHECK_FALSE(rows[0].twoMore);
+    builder.test.shots[0].readings.measure(Metric::clubSpeed, 38);
+    builder.test.shots[0].readings.measure(Metric::ballSpeed, 54);
+    builder.test.shots[0].readings.measure(Metric::launch, 16);
+    builder.test.shots[0].readings.measure(Metric::spin, 5200);
+    rows = judge::deliveredBy(builder.test, record::structureOf(builder.test));
+    REQUIRE(rows[0].twoMore);
+    CHECK(rows[0].twoMore->launch > 0.5); // two degrees of loft launch higher and spin more
+    CHECK(rows[0].twoMore->spin > 100);
+    CHECK(std::isfinite(rows[0].twoMore->carry));
 }
