@@ -1,6 +1,7 @@
 // Timings of the bay: the link, a shot's way to the screen, and a logbook of a million shots.
 #include "app/bay_page/bay_page.h"
 #include "app/prompter.h"
+#include "app/reading_page/reading_page.h"
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_page.h"
 #include "app/shell/main_window.h"
@@ -175,6 +176,26 @@ void keystroke(benchmark::State& state) {
     page.hide(); // what was typed is kept while the page is whole
 }
 BENCHMARK(keystroke)->Unit(benchmark::kMillisecond)->Iterations(100);
+
+// How long the window is held up when a reading of so many shots is there: the ledger, what stands under it, the
+// picture.
+void readingArrives(benchmark::State& state) {
+    const auto shots = static_cast<std::size_t>(state.range(0));
+    Opened opened(longTest(static_cast<int>(shots / 9), shots));
+    app::ReadingPage page(opened.session.hand(), opened.session.declaring(), opened.session.judging(),
+                          opened.session.book());
+    page.resize(1112, 660);
+    page.show();
+    app::Judging& judging = opened.session.judging();
+    while (judging.reading() == nullptr)
+        QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 100);
+    QCoreApplication::processEvents();
+    for (auto _ : state) {
+        emit judging.changed();
+        page.repaint();
+    }
+}
+BENCHMARK(readingArrives)->Arg(60)->Arg(5000)->Unit(benchmark::kMillisecond)->Iterations(10);
 
 // A test opened beside two hundred others of the same player.
 void openBesideTwoHundred(benchmark::State& state) {

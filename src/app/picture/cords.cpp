@@ -77,7 +77,12 @@ CordsLayout layOutCords(const CordsData& data, const Frame& frame) {
     // Below the cord: the interval and a gap to the next row.
     const double below = std::clamp(0.3 * rowHeight, 8.0, 34.0);
     const double above = rowHeight - below;
-    double radius = largestRadius;
+    // Spread evenly over the row no larger ones would fit; shots crowd, so that it shrinks from there.
+    std::size_t most = 1;
+    for (const CordData& cord : data.cords)
+        most = std::max(most, cord.values.size());
+    const double evenly = std::sqrt((frame.right - frame.left) * above / (2.9 * static_cast<double>(most)));
+    double radius = std::clamp(evenly, smallestRadius, largestRadius);
     auto levels = stack(data, layout.axis, radius);
     auto pitch = [&] { return std::min(1.75 * radius, (above - radius) / std::max(tallest(levels), 1)); };
     while (radius > smallestRadius && 1.45 * radius * tallest(levels) + 2 * radius > above) {

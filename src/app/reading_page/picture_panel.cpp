@@ -18,6 +18,7 @@
 #include <QPushButton>
 #include <QSettings>
 #include <QShortcut>
+#include <QSignalBlocker>
 #include <QVBoxLayout>
 #include <QWidgetAction>
 
@@ -235,8 +236,11 @@ void PicturePanel::toggleBeside() {
 }
 
 void PicturePanel::propose(PictureKind kind) {
-    if (!m_hasChosen || m_beside)
-        m_tabs->setCurrentIndex(static_cast<int>(kind));
+    if (m_hasChosen && !m_beside)
+        return;
+    const QSignalBlocker quiet(m_tabs); // `show` follows
+    m_tabs->setCurrentIndex(static_cast<int>(kind));
+    m_kind = kind;
 }
 
 void PicturePanel::forgetChoice() {

@@ -33,7 +33,7 @@ public:
     void show(record::Metric metric, record::BuildAt build, record::OutcomeKind kind);
     /// A picture by its name, in any case of letters; another name changes nothing.
     void showPictureNamed(const QString& name);
-    /// Shows this one until somebody chooses.
+    /// This one until somebody chooses; `show` shows it.
     void propose(PictureKind kind);
     /// Another test is in hand: nothing has been chosen of it.
     void forgetChoice();

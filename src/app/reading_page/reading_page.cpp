@@ -208,7 +208,7 @@ void ReadingPage::wire() {
     connect(&m_judging, &Judging::changed, this, &ReadingPage::markStale);
     connect(&m_book, &Book::unitsChanged, this, &ReadingPage::markStale);
     connect(m_ledger->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
-        if (!index.isValid() || !m_model->at(index.row()).heading.isEmpty())
+        if (m_isReturning || !index.isValid() || !m_model->at(index.row()).heading.isEmpty())
             return;
         m_build = m_model->at(index.row()).line.build;
         m_outcome = m_model->at(index.row()).line.outcome.kind;
@@ -300,7 +300,8 @@ void ReadingPage::refresh() {
     m_pictures->propose(run || alone ? PictureKind::table : PictureKind::cords);
     if (reading != nullptr)
         returnTo(metric || !run ? metric : std::optional(run->metric), build);
-    refreshFoot();
+    else
+        refreshFoot();
 }
 
 // What is looked at is judged anew when shots come.
@@ -320,14 +321,23 @@ void ReadingPage::returnTo(std::optional<record::Metric> metric, record::BuildAt
     for (const auto kind : {m_outcome, record::OutcomeKind::average})
         for (record::BuildAt b; metric && row < 0 && b < m_judging.reading()->builds.size(); ++b)
             row = m_model->rowOf(*metric, b, kind);
-    if (row >= 0)
+    if (row >= 0) {
+        m_isReturning = true; // what is shown follows below, once
         m_ledger->setCurrentIndex(m_model->index(row));
+        m_isReturning = false;
+        m_build = m_model->at(row).line.build;
+        m_outcome = m_model->at(row).line.outcome.kind;
+    }
     const auto& read = m_judging.reading()->metrics;
-    const bool there = metric && std::ranges::find(read, *metric) != read.end();
-    if (there)
+    const auto isRead = [&](record::Metric one) { return std::ranges::find(read, one) != read.end(); };
+    if (metric && isRead(*metric))
         showMetric(*metric);
-    else if (row < 0 && !read.empty())
-        showMetric(std::ranges::find(read, record::Metric::carry) != read.end() ? record::Metric::carry : read.front());
+    else if (row >= 0)
+        showMetric(m_model->at(row).metric);
+    else if (!read.empty())
+        showMetric(isRead(record::Metric::carry) ? record::Metric::carry : read.front());
+    else
+        refreshFoot();
 }
 
 QString ReadingPage::checksHtml() const {

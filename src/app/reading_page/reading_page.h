@@ -79,6 +79,7 @@ private:
     std::optional<record::Metric> m_metric;
     record::BuildAt m_build;
     record::OutcomeKind m_outcome = record::OutcomeKind::average;
+    bool m_isReturning = false;     ///< to the line that was in hand, in another reading
     bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind
     QWidget* m_body = nullptr;
     QBoxLayout* m_sides = nullptr; ///< ledger and picture
