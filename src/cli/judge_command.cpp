@@ -122,9 +122,11 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
         card.margins[metricOf("--margin", name)] = numberOf("--margin", value);
     }
     const auto& columns = test.extraColumns;
-    const auto along = judge::alongWhat(test);
-    if (!options.trend.empty() && std::ranges::find(columns, options.trend) == columns.end() &&
-        std::ranges::find(along, options.trend) == along.end())
+    auto goesAlong = [&] {
+        const auto along = judge::alongWhat(test);
+        return std::ranges::find(along, options.trend) != along.end();
+    };
+    if (!options.trend.empty() && std::ranges::find(columns, options.trend) == columns.end() && !goesAlong())
         throw Refusal{"--trend: " + options.file + " has no column '" + options.trend +
                       "' beside the measurements, and its clubs no such measure that differs."};
     const bool knownFactor = options.factor == "delivery" || options.factor == "player";

@@ -266,8 +266,29 @@ TEST_CASE("two pictures stand beside each other, and a shot lights up in both") 
     QTest::keyClick(first, Qt::Key_Right);
     REQUIRE(first->lit());
     CHECK(second->lit() == first->lit());
+    // Another reading leaves both where they are.
+    press(bench, Qt::Key_6);
+    press(bench, Qt::Key_P);
+    REQUIRE(bench.waitForReading());
+    REQUIRE(eventually([&] { return first->accessibleName().contains("in the order struck"); }));
+    CHECK(second->accessibleName().contains("came down"));
     press(bench, Qt::Key_V);
     CHECK_FALSE(second->isVisible());
+}
+
+TEST_CASE("the window's judge knows what earlier tests of the player tell") {
+    QSettings().clear();
+    Bench bench;
+    bench.openDemo();
+    for (const auto& entry : bench.session.book().tests())
+        if (entry.title.starts_with("Which loft"))
+            REQUIRE(bench.session.openTest(entry.id));
+    bench.window->showPage(app::PageId::reading);
+    REQUIRE(eventually([&] {
+        const judge::Reading* reading = bench.session.judging().reading();
+        return reading != nullptr && !reading->ownStints.empty();
+    }));
+    REQUIRE(eventually([&] { return bench.find<QLabel>("checks")->text().contains("own earlier stints"); }));
 }
 
 TEST_CASE("the ledger is filtered by what is typed and put in three orders") {

@@ -1,4 +1,5 @@
 // Every picture of the reading by keyboard: what it says, what pointing at a shot says, and where there is little.
+#include "app/picture/ground.h"
 #include "app/picture/picture_view.h"
 #include "app/reading_page/picture_tabs.h"
 #include "app/reading_page/pictures.h"
@@ -358,4 +359,16 @@ TEST_CASE("a screen reader hears every picture's finding, and no picture of a se
                 CHECK(!mark.text.isEmpty());
         }
     }
+}
+
+TEST_CASE("labels that would lie on each other move apart about where they want to be, in their order") {
+    std::vector<double> places = {100, 104, 300, 98};
+    app::spreadApart(places, 20);
+    CHECK(places[2] == 300); // nothing was in its way
+    CHECK(places[3] + 20 == Approx(places[0]));
+    CHECK(places[0] + 20 == Approx(places[1]));
+    CHECK((places[0] + places[1] + places[3]) / 3 == Approx((100 + 104 + 98) / 3.0));
+    std::vector<double> none;
+    app::spreadApart(none, 20);
+    CHECK(none.empty());
 }

@@ -292,3 +292,12 @@ TEST_CASE("the window's program answers for its words where there is no display"
         CHECK(said.find(word == std::string("--help") ? "Usage:" : "Knot Count") != std::string::npos);
     }
 }
+
+TEST_CASE("the table of wanted windows is what the flight model says") {
+    std::ifstream file(std::string(KNOT_TEST_DATA) + "/../../data/windows.csv");
+    const std::string table(std::istreambuf_iterator<char>(file), {});
+    REQUIRE(!table.empty());
+    const auto written = run("windows");
+    CHECK(written.code == 0);
+    CHECK(written.output == table);
+}

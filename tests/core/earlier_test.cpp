@@ -2,7 +2,6 @@
 #include "core/judge/delivered.h"
 #include "core/judge/earlier.h"
 #include "core/judge/judge.h"
-#include "core/rack/wanted.h"
 #include "core/random.h"
 #include "core/words/remarks.h"
 #include "core/words/shot_remarks.h"
@@ -182,20 +181,6 @@ TEST_CASE("a bag of one's own is what a gap is told in") {
                              {.club = "8", .metric = Metric::carry, .mean = 142},
                              {.club = "7", .metric = Metric::carry, .mean = 155}};
     CHECK(says("of the step between clubs of their own bag"));
-}
-
-TEST_CASE("norms and wanted windows come from tables, between their rows, and are there for every kind as said") {
-    CHECK(rack::normOf(flight::HeadKind::iron, Metric::smash)->value == Approx(1.38));
-    CHECK(!rack::normOf(flight::HeadKind::iron, Metric::smash)->source.empty());
-    CHECK_FALSE(rack::normOf(flight::HeadKind::iron, Metric::carry));
-    const auto at = [](double speed) { return *rack::wantedWindow(flight::HeadKind::driver, speed); };
-    CHECK(at(62.5).launchLow <= at(60).launchLow);
-    CHECK(at(62.5).launchLow >= at(65).launchLow);
-    CHECK(at(70).spinHigh < at(50).spinHigh); // the faster, the less
-    CHECK_FALSE(rack::wantedWindow(flight::HeadKind::driver, 20));
-    CHECK_FALSE(rack::wantedWindow(flight::HeadKind::wedge, 40));
-    CHECK(rack::wantedWindow(flight::HeadKind::iron, 50)->descentLow == 45);
-    CHECK(rack::wantedWindow(flight::HeadKind::wood, 60)->descentLow == 42);
 }
 
 TEST_CASE("tests that say nothing teach nothing, and no number that is none") {

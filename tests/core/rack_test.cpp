@@ -1,6 +1,10 @@
+#include "core/flight/flight.h"
+#include "core/flight/run.h"
 #include "core/rack/difference.h"
 #include "core/rack/figures.h"
+#include "core/rack/norms.h"
 #include "core/rack/starting.h"
+#include "core/rack/wanted.h"
 #include "support/reference.h"
 
 #include <catch2/catch.hpp>
@@ -169,4 +173,42 @@ TEST_CASE("starting tables are written and read back, and a bad line is named") 
     CHECK(!rack::speedTableFrom("1, 2, 3\n", reason));
     CHECK(!rack::tempoTableFrom("smooth, 1.5, 0.5\n", reason));
     CHECK(rack::tempoTableFrom("\n\n", reason)->empty());
+}
+
+TEST_CASE("norms and wanted windows come from tables, between their rows, and are there for every kind as said") {
+    CHECK(rack::normOf(flight::HeadKind::iron, record::Metric::smash)->value == Approx(1.38));
+    CHECK(!rack::normOf(flight::HeadKind::iron, record::Metric::smash)->source.empty());
+    CHECK_FALSE(rack::normOf(flight::HeadKind::iron, record::Metric::carry));
+    const auto at = [](double speed) { return *rack::wantedWindow(flight::HeadKind::driver, speed); };
+    CHECK(at(62.5).launchLow <= at(60).launchLow);
+    CHECK(at(62.5).launchLow >= at(65).launchLow);
+    CHECK(at(70).spinHigh < at(50).spinHigh); // the faster, the less
+    CHECK_FALSE(rack::wantedWindow(flight::HeadKind::driver, 20));
+    CHECK_FALSE(rack::wantedWindow(flight::HeadKind::wedge, 40));
+    CHECK(rack::wantedWindow(flight::HeadKind::iron, 50)->descentLow == 45);
+    CHECK(rack::wantedWindow(flight::HeadKind::wood, 60)->descentLow == 42);
+}
+
+TEST_CASE(
+    "what ships as a norm is what the impact model says, and what is wanted of a descent what the run model does") {
+    using flight::HeadKind;
+    struct Row {
+        HeadKind kind;
+        double clubSpeed, dynamicLoft, attack;
+    };
+    for (const Row& row : {Row{HeadKind::driver, 45, 13, 0}, Row{HeadKind::wood, 42, 16, -2},
+                           Row{HeadKind::iron, 36, 24, -4}, Row{HeadKind::wedge, 32, 38, -5}}) {
+        const auto launch =
+            flight::launchOf({.clubSpeed = row.clubSpeed, .dynamicLoft = row.dynamicLoft, .attack = row.attack},
+                             flight::usualHead(row.kind));
+        CHECK(rack::normOf(row.kind, record::Metric::smash)->value ==
+              Approx(launch.ballSpeed / row.clubSpeed).margin(0.006));
+    }
+    for (const auto& [kind, run] : {std::pair(HeadKind::wood, 22.0), {HeadKind::iron, 12.0}})
+        for (double launch = 8; launch <= 30; launch += 1)
+            for (const double spin : {3500.0, 5500.0, 7500.0}) {
+                const auto flown = flight::fly({.ballSpeed = 55, .launch = launch, .spin = spin});
+                if (flown.descent >= rack::wantedWindow(kind, 55)->descentLow)
+                    CHECK(flight::runAfter(flown).length() <= run);
+            }
 }

@@ -1,8 +1,7 @@
 #include "app/picture/swarm.h"
 
-#include <cmath>
-
 #include <algorithm>
+#include <cmath>
 #include <numeric>
 
 namespace knot::picture {

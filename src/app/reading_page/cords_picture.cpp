@@ -7,7 +7,7 @@
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
 #include "core/judge/columns.h"
-#include "core/rack/wanted.h"
+#include "core/rack/norms.h"
 #include "core/record/number_text.h"
 
 #include <QCoreApplication>

@@ -230,15 +230,20 @@ void PicturePanel::toggleBeside() {
         m_beside.reset();
     else
         m_beside = Beside{m_kind, *m_metric, m_outcome};
+    m_hasChosen = true;
     if (m_beside && m_kind != PictureKind::order && m_kind != PictureKind::table)
-        propose(PictureKind::order);
+        turnTo(PictureKind::order);
     showPictures();
 }
 
 void PicturePanel::propose(PictureKind kind) {
-    if (m_hasChosen && !m_beside)
-        return;
-    const QSignalBlocker quiet(m_tabs); // `show` follows
+    if (!m_hasChosen)
+        turnTo(kind);
+}
+
+// Without showing it: `showPictures` follows.
+void PicturePanel::turnTo(PictureKind kind) {
+    const QSignalBlocker quiet(m_tabs);
     m_tabs->setCurrentIndex(static_cast<int>(kind));
     m_kind = kind;
 }

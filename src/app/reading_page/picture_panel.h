@@ -62,6 +62,7 @@ private:
     void wire();
     void showPictures();
     void showUnder();
+    void turnTo(PictureKind kind);
     void toggleBeside();
     void chooseColumns();
     void moveShape(const Picture::Dragged& dragged);

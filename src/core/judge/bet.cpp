@@ -203,10 +203,9 @@ BetOnPair::Otherwise Bet::glance(BuildAt build, BuildAt against, const record::W
         const std::size_t i = placeOf(build);
         const std::size_t j = placeOf(against);
         int nearer = 0;
-        drawEach(seed, draws, want.kind == record::Want::Kind::near ? WithLevel::yes : WithLevel::no,
-                 [&](const auto& effects, double level) {
-                     nearer += merit(effects[i], level, want) > merit(effects[j], level, want) ? 1 : 0;
-                 });
+        drawEach(seed, draws, WithLevel::yes, [&](const auto& effects, double level) {
+            nearer += merit(effects[i], level, want) > merit(effects[j], level, want) ? 1 : 0;
+        });
         seen.ahead = static_cast<double>(nearer) / draws;
     }
     return seen;

@@ -1,5 +1,7 @@
 #include "core/rack/head_kind.h"
 
+#include <array>
+
 namespace knot::rack {
 
 using flight::HeadKind;
@@ -20,6 +22,11 @@ HeadKind headKind(const record::Part& head) {
            : *head.loft > ironLoft ? HeadKind::iron
            : *head.loft < woodLoft ? HeadKind::driver
                                    : HeadKind::wood;
+}
+
+std::string_view kindName(HeadKind kind) {
+    constexpr std::array<std::string_view, 4> names = {"driver", "wood", "iron", "wedge"};
+    return names.at(static_cast<std::size_t>(kind));
 }
 
 } // namespace knot::rack

@@ -1,5 +1,6 @@
 #include "core/rack/wanted.h"
 
+#include "core/rack/head_kind.h"
 #include "core/record/table.h"
 
 #include <array>
@@ -8,7 +9,6 @@
 
 namespace knot::embedded {
 extern const std::string_view windowTable; // data/windows.csv
-extern const std::string_view normTable;   // data/norms.csv
 } // namespace knot::embedded
 
 namespace knot::rack {
@@ -19,10 +19,10 @@ struct Row {
     WantedWindow window;
 };
 
-std::vector<Row> rowsOf(std::string_view kind) {
+std::vector<Row> rowsOf(flight::HeadKind kind) {
     std::vector<Row> rows;
     for (const auto& cells : record::tableRows(embedded::windowTable, 7))
-        if (cells[0] == kind) {
+        if (cells[0] == kindName(kind)) {
             auto number = [&](std::size_t i) { return record::tableNumber(cells[i]); };
             rows.push_back({number(1), {number(2), number(3), number(4), number(5), number(6)}});
         }
@@ -32,11 +32,9 @@ std::vector<Row> rowsOf(std::string_view kind) {
 } // namespace
 
 std::optional<WantedWindow> wantedWindow(flight::HeadKind kind, double ballSpeed) {
-    static const std::array tables = {rowsOf("driver"), rowsOf("wood"), rowsOf("iron")};
-    const auto which = static_cast<std::size_t>(kind);
-    if (which >= tables.size())
-        return std::nullopt;
-    const std::vector<Row>& rows = tables.at(which);
+    static const std::array tables = {rowsOf(flight::HeadKind::driver), rowsOf(flight::HeadKind::wood),
+                                      rowsOf(flight::HeadKind::iron), rowsOf(flight::HeadKind::wedge)};
+    const std::vector<Row>& rows = tables.at(static_cast<std::size_t>(kind));
     for (std::size_t i = 0; i + 1 < rows.size(); ++i) {
         const Row& slow = rows[i];
         const Row& fast = rows[i + 1];
@@ -51,14 +49,6 @@ std::optional<WantedWindow> wantedWindow(flight::HeadKind kind, double ballSpeed
                             between(&WantedWindow::spinLow, 50), between(&WantedWindow::spinHigh, 50),
                             slow.window.descentLow};
     }
-    return std::nullopt;
-}
-
-std::optional<Norm> normOf(flight::HeadKind kind, record::Metric metric) {
-    constexpr std::array<std::string_view, 4> kinds = {"driver", "wood", "iron", "wedge"};
-    for (const auto& cells : record::tableRows(embedded::normTable, 5))
-        if (cells[0] == kinds.at(static_cast<std::size_t>(kind)) && cells[1] == record::info(metric).key)
-            return Norm{record::tableNumber(cells[2]), cells[3], cells[4]};
     return std::nullopt;
 }
 

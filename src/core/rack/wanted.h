@@ -1,10 +1,8 @@
 #pragma once
 
 #include "core/flight/impact.h"
-#include "core/record/metric.h"
 
 #include <optional>
-#include <string>
 
 namespace knot::rack {
 
@@ -17,17 +15,8 @@ struct WantedWindow {
 
 /// From the table data/windows.csv, between its rows in proportion; nothing beyond its ball speeds and for wedges,
 /// whose flights are chosen. The table is what the flight model says carries within half a per cent of the farthest
-/// (driver), or from where on a ball runs some ten metres at most (woods, irons): `knotcount-cli windows` writes it.
+/// (driver), or from where on a ball runs at most some twenty metres (woods) or ten (irons) by the run model:
+/// `knotcount-cli windows` writes it.
 std::optional<WantedWindow> wantedWindow(flight::HeadKind kind, double ballSpeed);
-
-/// What is usual of a number with a kind of club, and who says so when: never a verdict.
-struct Norm {
-    double value = 0; ///< internal units
-    std::string source, date;
-};
-
-/// From the table data/norms.csv; nothing where it has none. The table is meant to be edited: it ships with what the
-/// program's own models say.
-std::optional<Norm> normOf(flight::HeadKind kind, record::Metric metric);
 
 } // namespace knot::rack
