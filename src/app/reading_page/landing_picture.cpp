@@ -238,7 +238,8 @@ private:
         else
             painter.drawRect(box);
         painter.setFont(typeface(size::caption));
-        painter.drawText(box.topLeft() + QPointF(5, area.kind == record::Shape::Kind::ellipse ? -5 : 14), area.name);
+        // Over what has a far end, inside what has none.
+        painter.drawText(box.topLeft() + QPointF(area.depth > 0 ? 0 : 5, area.depth > 0 ? -5 : 14), area.name);
         painter.restore();
     }
 
@@ -266,8 +267,8 @@ private:
                              .arg(misses->oneWay->side == record::Side::left ? tr("left") : tr("right"));
             for (const judge::ShapeShare& share : looked.reading.shapeShares)
                 if (share.build == m_builds[i])
-                    lines << tr("%1: %2 % (%3 to %4)")
-                                 .arg(QString::fromStdString(share.shape))
+                    lines << tr("in %1:").arg(QString::fromStdString(share.shape))
+                          << tr("%1 % (%2 to %3)")
                                  .arg(std::lround(100 * share.counted.share))
                                  .arg(std::lround(100 * share.counted.ci95.low))
                                  .arg(std::lround(100 * share.counted.ci95.high));
@@ -348,7 +349,9 @@ private:
             painter.setPen(c.faint);
             painter.setFont(typeface(size::caption));
             for (const QString& line : m_notes[static_cast<qsizetype>(i)].split(QLatin1Char('\n'), Qt::SkipEmptyParts))
-                painter.drawText(QPointF(left + 20, y += 18), line);
+                painter.drawText(
+                    QPointF(left + 20, y += 18),
+                    painter.fontMetrics().elidedText(line, Qt::ElideRight, static_cast<int>(legendWidth - 38)));
             y += 30;
             if (y > m_box.bottom() - 60)
                 break;

@@ -60,7 +60,7 @@ public:
             for (const Metric metric : m_columns)
                 line.cells.push_back(cellOf(looked, metric, b));
             const std::size_t read = line.cells[m_rank].n;
-            if (!isSealed && b == looked.reading.baseline)
+            if (!isSealed && b == looked.reading.baseline && looked.reading.builds.size() > 1)
                 line.note = tr("baseline");
             if (read < line.counted)
                 line.note = tr("%1 not read").arg(line.counted - read);
