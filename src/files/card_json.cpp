@@ -32,6 +32,10 @@ void putOutcomes(ordered_json& out, const Card& card) {
     out["expectations"] = ordered_json::object();
     for (const auto& [metric, expected] : card.expectations)
         out["expectations"][record::info(metric).key] = nameOf(record::expectationNames, expected);
+    if (!card.expectedOrder.empty())
+        out["expected_order"] = card.expectedOrder;
+    if (!card.expectedBy.empty())
+        out["expected_by"] = card.expectedBy;
 }
 
 void putWindows(ordered_json& out, const Card& card) {
@@ -63,6 +67,8 @@ void readOutcomes(Card& card, const json& in) {
     for (const auto& [metric, expected] : expectations.items())
         card.expectations[metricNamed(metric)] =
             valueOrRefuse<record::Expectation>(record::expectationNames, expected.get<std::string>());
+    card.expectedOrder = in.value("expected_order", std::vector<std::string>());
+    card.expectedBy = in.value("expected_by", "");
 }
 
 void readWindows(Card& card, const json& in) {

@@ -37,6 +37,14 @@ void writeParts(ordered_json& json, const Reading& reading) {
                               {"spin_rpm", of->spin},
                               {"ball_speed_ms", of->ballSpeed},
                               {"value", of->value}};
+        if (const auto& of = row.ofMass) {
+            out["of_mass"] = ordered_json::object();
+            put(out["of_mass"], "head_g", of->head);
+            put(out["of_mass"], "ball_speed_ms", of->ballSpeed);
+            put(out["of_mass"], "value", of->value);
+            put(out["of_mass"], "swing_weight_points", of->swingWeight);
+            put(out["of_mass"], "club_g", of->whole);
+        }
         json["parts"].push_back(std::move(out));
     }
 }
@@ -149,6 +157,17 @@ void writeSaid(ordered_json& json, const Reading& reading) {
         out["found"] = key(one.found);
         json["expected"].push_back(std::move(out));
     }
+    if (const auto& order = reading.expectedOrder) {
+        ordered_json& out = json["expected_order"];
+        out["outcome"] = record::outcomeText(order->outcome);
+        out["said"] = ordered_json::array();
+        for (const judge::BuildAt build : order->said)
+            out["said"].push_back(reading.builds[build].name);
+        out["as_expected"] = order->asExpected;
+        out["other_way"] = order->otherWay;
+        out["nothing_that_matters"] = order->nothingThatMatters;
+        out["not_settled"] = order->notSettled;
+    }
     json["usual"] = ordered_json::array();
     for (const auto& usual : reading.usual)
         json["usual"].push_back({{"metric", record::info(usual.metric).key},
@@ -157,6 +176,18 @@ void writeSaid(ordered_json& json, const Reading& reading) {
                                  {"first_stint", usual.first},
                                  {"prediction95", {usual.prediction.low, usual.prediction.high}},
                                  {"outside", usual.outside()}});
+    json["usual_bets"] = ordered_json::array();
+    for (const auto& bet : reading.usualBets) {
+        ordered_json out = pairHead(reading, bet.metric, bet.build, bet.against);
+        out["usual"] = bet.usual;
+        out["sittings"] = bet.sittings;
+        out["ahead"] = bet.ahead;
+        out["expected"] = bet.expected;
+        out["sd"] = bet.sd;
+        out["low80"] = bet.low80;
+        out["high80"] = bet.high80;
+        json["usual_bets"].push_back(std::move(out));
+    }
 }
 
 } // namespace

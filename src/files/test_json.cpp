@@ -309,6 +309,7 @@ auto readingOf(const std::string& file, const std::string& text, Reader reader) 
 Test withoutHiddenParts(Test test) {
     test.sealedBuilds.clear();
     test.card.baseline.clear();
+    test.card.expectedOrder.clear();
     for (auto& target : test.card.targets)
         target.build.clear();
     return test;
@@ -324,6 +325,8 @@ std::string hiddenPartsJson(const Test& test) {
     ordered_json out;
     out["builds"] = buildsJson(test.sealedBuilds.empty() ? test.builds : test.sealedBuilds);
     out["baseline"] = test.card.baseline;
+    if (!test.card.expectedOrder.empty())
+        out["expected_order"] = test.card.expectedOrder;
     out["target_builds"] = ordered_json::array();
     for (const auto& target : test.card.targets)
         out["target_builds"].push_back(target.build);
@@ -340,6 +343,7 @@ bool restoreHiddenParts(Test& test, const std::string& text) {
         if (targets.size() != test.card.targets.size())
             return false;
         test.card.baseline = in.at("baseline").get<std::string>();
+        test.card.expectedOrder = in.value("expected_order", std::vector<std::string>());
         for (std::size_t i = 0; i < targets.size(); ++i)
             test.card.targets[i].build = targets[i];
         test.sealedBuilds = std::move(builds);

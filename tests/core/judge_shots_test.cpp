@@ -106,6 +106,39 @@ TEST_CASE("the parts of a gap make the measured gap, and where the model flew th
         CHECK(less->parts[0].value == Approx(carry->parts[0].value + carry->parts[1].value).margin(0.02));
         CHECK(less->modelled == Approx(carry->modelled).epsilon(1e-9));
     }
+    SECTION("what comes with the factor in weight has the size that the models give it") {
+        record::Test test = flownTest();
+        for (auto& shot : test.shots)
+            shot.readings.measure(Metric::dynamicLoft, 22);
+        for (auto& build : test.builds) {
+            const bool fern = build.name == "Fern";
+            build.club.head.mass = fern ? 228 : 218;
+            build.club.shaft.mass = fern ? 55 : 65;
+            build.club.shaft.length = 1050;
+            build.club.grip.mass = 50;
+            build.club.length = 1073;
+        }
+        const auto weighed = readingOfTest(test);
+        const auto of = rowOf(weighed.parts, Metric::carry)->ofMass;
+        REQUIRE(of);
+        CHECK(*of->head == Approx(10));
+        // A ball leaves a free head of mass M as 1/(1 + m/M) says: 0.0459 kg against 0.23 and 0.24.
+        CHECK(*of->ballSpeed == Approx(52.6 * ((1 + 0.0459 / 0.23) / (1 + 0.0459 / 0.24) - 1)).epsilon(0.1));
+        CHECK(*of->value > 0.3);
+        CHECK(*of->swingWeight > 2);
+        CHECK_FALSE(of->whole); // ten grams moved from the shaft to the head
+        CHECK(isSaid(weighed, "parts_of_head_mass", "10 g more at the head"));
+        CHECK(isSaid(weighed, "parts_of_weight", "by the models nothing at the same club speed"));
+        for (auto& build : test.builds)
+            build.club.head.mass = 218;
+        const auto shaft = readingOfTest(test);
+        CHECK_FALSE(rowOf(shaft.parts, Metric::carry)->ofMass->head);
+        CHECK(*rowOf(shaft.parts, Metric::carry)->ofMass->whole == Approx(-10));
+        CHECK_FALSE(isSaid(shaft, "parts_of_head_mass"));
+        for (auto& build : test.builds)
+            build.club.shaft.mass = 60;
+        CHECK_FALSE(rowOf(readingOfTest(test).parts, Metric::carry)->ofMass);
+    }
     SECTION("heads of another loft say what that alone would do") {
         record::Test test = flownTest();
         for (auto& shot : test.shots)

@@ -1,6 +1,7 @@
 // How often a bet comes true, by what it said; and what a best-looking club is worth.
 #include "core/judge/bet.h"
 #include "core/judge/choosing.h"
+#include "core/judge/usual.h"
 #include "simulation/trial.h"
 
 #include <catch2/catch.hpp>
@@ -122,6 +123,48 @@ TEST_CASE("a bet errs by no more than it says where clubs are closer or stints l
         for (std::size_t bin = 0; bin < 4; ++bin)
             if (result.count[bin] >= 50)
                 CHECK(result.cameTrue[bin].isAtLeast(result.said[bin] / result.count[bin] - 0.15));
+    }
+}
+
+TEST_CASE("a bet against a club that was not hit comes true about as often as it says") {
+    Random random(20261201);
+    printRow("bet against what is usual: said → came true, times in 100");
+    for (const std::size_t sittings : {0, 1, 3, 8}) {
+        Calibration result;
+        for (int i = 0; i < repetitions(3000); ++i) {
+            const auto gaps = gapsOf({.builds = 2}, random);
+            const double day = prior.usual.sdTurn; // days vary as stints do
+            std::vector<double> earlier;
+            for (std::size_t s = 0; s < std::max<std::size_t>(sittings, 1); ++s)
+                earlier.push_back(150 + gaps[0] + day * random.normal());
+            const judge::UsualBasis basis{.club = "own",
+                                          .metric = Metric::carry,
+                                          .mean = statistics::meanOf(earlier),
+                                          .sd = sittings < 2 ? std::nullopt
+                                                             : std::optional(statistics::standardDeviation(earlier)),
+                                          .sittings = sittings};
+            judge::Column column{.metric = Metric::carry, .builds = {{}, {}}};
+            const double today = day * random.normal();
+            for (std::size_t lap = 0; lap < 3; ++lap) {
+                judge::TurnValues stint{.turn = record::TurnAt(lap), .round = record::RoundAt(lap)};
+                const double middle = 150 + gaps[1] + today + prior.usual.sdTurn * random.normal();
+                for (int shot = 0; shot < 4; ++shot)
+                    stint.values.push_back(middle + prior.usual.sdShot * random.normal());
+                column.builds[record::BuildAt(1)].turns.push_back(std::move(stint));
+            }
+            const auto row = judge::betAgainstUsual(basis, column, record::BuildAt(1), record::BuildAt(0), prior,
+                                                    {record::Want::Kind::more, 0}, 1);
+            result.add(std::max(row->ahead, 1 - row->ahead), (gaps[1] > gaps[0]) == (row->ahead >= 0.5));
+        }
+        char text[160];
+        std::snprintf(text, sizeof text, "%zu earlier sittings (0: typed) | %s", sittings, result.row().c_str());
+        printRow(text);
+        for (std::size_t bin = 0; bin < 4; ++bin)
+            if (result.count[bin] >= 50) {
+                const double said = result.said[bin] / result.count[bin];
+                CHECK(result.cameTrue[bin].isAtLeast(said - 0.03));
+                CHECK(result.cameTrue[bin].isAtMost(said + 0.05));
+            }
     }
 }
 

@@ -208,6 +208,7 @@ void ClubEditor::rename(const QString& typed) {
     m_declaring.change(tr("the name of a club"), [&](record::Test& test) {
         if (test.card.baseline == test.builds[m_build].name)
             test.card.baseline = name;
+        std::ranges::replace(test.card.expectedOrder, test.builds[m_build].name, name);
         for (auto& target : test.card.targets)
             if (target.build == test.builds[m_build].name)
                 target.build = name;

@@ -294,6 +294,7 @@ bool Session::copyDeclaration(const std::vector<std::string>& builds) {
         copy.plan.changeTimes.clear(); // they name places among all clubs
     if (!copy.buildIndex(copy.card.baseline))
         copy.card.baseline.clear();
+    std::erase_if(copy.card.expectedOrder, [&](const std::string& name) { return !copy.buildIndex(name); });
     copy.plan.seed = QRandomGenerator::system()->generate64();
     if (from.stage != record::Stage::test) // nothing was declared there
         declareAsUsual(copy);

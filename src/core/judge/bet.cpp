@@ -8,7 +8,6 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <limits>
 #include <numbers>
 
 namespace knot::judge {
@@ -65,27 +64,45 @@ std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
     const Stints stints = stintsOf(column, bet.m_builds);
     bet.m_shotDegrees = stints.degrees;
     bet.m_shotVariance = knot::judge::shotVariance(stints, prior);
-    const double step = std::log(mostScale / leastScale) / (gapPoints - 1);
-    double most = -std::numeric_limits<double>::infinity();
     bet.m_parts.reserve(stintPoints * gapPoints);
-    for (std::size_t point = 0; point < stintPoints; ++point) {
-        const Swept swept = sweep(stints, stintVariance(point, prior), bet.m_shotVariance);
-        bet.m_levels.push_back({swept.level + stints.middle, swept.levelShares});
-        for (std::size_t i = 0; i < gapPoints; ++i) {
-            const double tau = prior.scale * leastScale * std::exp(step * static_cast<double>(i));
-            Part part = partOf(swept, tau);
-            part.weight += std::log(priorOf(tau, prior.scale));
-            part.stint = point;
-            most = std::max(most, part.weight);
-            bet.m_parts.push_back(std::move(part));
-        }
-    }
-    double total = 0;
-    for (Part& part : bet.m_parts)
-        total += part.weight = std::exp(part.weight - most);
-    for (Part& part : bet.m_parts)
-        part.weight /= total;
+    for (std::size_t point = 0; point < stintPoints; ++point)
+        bet.addPoint(sweep(stints, stintVariance(point, prior), bet.m_shotVariance), stints.middle, prior.scale);
+    bet.weigh();
     return bet;
+}
+
+Bet Bet::ofMeans(Metric metric, double first, double second, const std::vector<double>& variances, double scale) {
+    Bet bet;
+    bet.m_metric = metric;
+    bet.m_builds = {BuildAt(0), BuildAt(1)};
+    const double middle = (first + second) / 2;
+    const Stints stints{.all = {{0, 0, first - middle, 1}, {1, 0, second - middle, 1}}, .builds = 2, .laps = 1};
+    for (const double variance : variances)
+        bet.addPoint(sweep(stints, variance / 2, 0), middle, scale);
+    bet.weigh();
+    return bet;
+}
+
+// The parts of one size of the stint, with the logarithms of their weights.
+void Bet::addPoint(const Swept& swept, double middle, double scale) {
+    const double step = std::log(mostScale / leastScale) / (gapPoints - 1);
+    for (std::size_t i = 0; i < gapPoints; ++i) {
+        const double tau = scale * leastScale * std::exp(step * static_cast<double>(i));
+        Part part = partOf(swept, tau);
+        part.weight += std::log(priorOf(tau, scale));
+        part.stint = m_levels.size();
+        m_parts.push_back(std::move(part));
+    }
+    m_levels.push_back({swept.level + middle, swept.levelShares});
+}
+
+void Bet::weigh() {
+    const double most = std::ranges::max_element(m_parts, {}, &Part::weight)->weight;
+    double total = 0;
+    for (Part& part : m_parts)
+        total += part.weight = std::exp(part.weight - most);
+    for (Part& part : m_parts)
+        part.weight /= total;
 }
 
 double Bet::merit(double effect, double level, const record::Want& want) {

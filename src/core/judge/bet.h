@@ -23,6 +23,10 @@ public:
     /// Nothing where under two builds have a reading.
     static std::optional<Bet> of(const Column& column, const BetPrior& prior);
 
+    /// Of two means that share no lap, as builds 0 and 1: the gap between them has one of `variances`, each as likely
+    /// as the others; `scale` as in BetPrior.
+    static Bet ofMeans(Metric metric, double first, double second, const std::vector<double>& variances, double scale);
+
     const std::vector<BuildAt>& builds() const { return m_builds; }
     /// σ²_e and its degrees of freedom without the prior's.
     double shotVariance() const { return m_shotVariance; }
@@ -47,6 +51,8 @@ private:
         double varianceOf(std::size_t i, std::size_t j) const;
     };
     static Part partOf(const Swept& swept, double tau);
+    void addPoint(const Swept& swept, double middle, double scale);
+    void weigh();
     /// What the laps' level is where the builds' effects are known: level − Σ share·b.
     struct Level {
         double value = 0;

@@ -1,6 +1,5 @@
 #pragma once
 
-#include "core/judge/bet.h"
 #include "core/judge/usual.h"
 #include "core/plan/spreads.h"
 

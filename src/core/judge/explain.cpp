@@ -20,6 +20,7 @@
 #include "core/judge/unread.h"
 #include "core/judge/verdict.h"
 #include "core/judge/whose.h"
+#include "core/rack/head_kind.h"
 
 #include <algorithm>
 #include <set>
@@ -118,7 +119,7 @@ private:
     }
 
     // What is assumed beforehand of a metric, `times` as large: how far clubs differ and stints move the player.
-    std::optional<Bet> betOn(const Column& column, double times) const {
+    BetPrior priorOf(const Column& column, double times) const {
         const auto own = m_request.earlier.own.find(column.metric);
         const bool isKnown = own != m_request.earlier.own.end();
         plan::Spreads usual = isKnown ? own->second : plan::usualSpreads(column.metric, m_request.level);
@@ -130,7 +131,11 @@ private:
         prior.scale = times * (learnt != m_request.earlier.gapScales.end()
                                    ? learnt->second
                                    : plan::gapTimes(m_reading.card.kind) * record::info(column.metric).worthwhileGap);
-        return Bet::of(column, prior);
+        return prior;
+    }
+
+    std::optional<Bet> betOn(const Column& column, double times) const {
+        return Bet::of(column, priorOf(column, times));
     }
 
     void bets() {
@@ -190,9 +195,34 @@ private:
         const BuildAt baseline = m_reading.baseline;
         if (const Summary* carry = m_reading.summaryOf(Metric::carry, baseline))
             m_reading.bagStep = bagStep(bases, carry->mean);
-        for (const Column& column : m_columns)
-            append(m_reading.usual, againstUsual(bases, column, baseline, m_test.builds[baseline].name,
-                                                 plan::usualSpreads(column.metric, m_request.level)));
+        for (const Column& column : m_columns) {
+            if (const UsualBasis* basis = basisFor(bases, column.metric, baseline))
+                append(m_reading.usual,
+                       againstUsual(*basis, column, baseline, plan::usualSpreads(column.metric, m_request.level)));
+            if (!m_test.seal.isClosed())
+                againstClubsNotHit(bases, column);
+        }
+    }
+
+    const UsualBasis* basisFor(const std::vector<UsualBasis>& bases, Metric metric, BuildAt build) const {
+        const record::Build& own = m_test.builds[build];
+        return basisOf(bases, metric, own.name, rack::kindName(rack::headKind(own.club.head)));
+    }
+
+    // A club that was left at home, but of which is known what is usual: the baseline, or any of several.
+    void againstClubsNotHit(const std::vector<UsualBasis>& bases, const Column& column) {
+        for (BuildAt absent; absent < column.builds.size(); ++absent) {
+            const bool isMeant =
+                absent == m_reading.baseline || m_reading.card.comparison == record::Comparison::whichOfThese;
+            const UsualBasis* basis = isMeant ? basisFor(bases, column.metric, absent) : nullptr;
+            if (basis == nullptr || !column.builds[absent].turns.empty())
+                continue;
+            const BetPrior prior = priorOf(column, 1);
+            const record::Want want = m_reading.card.want(averageOf(column.metric));
+            for (BuildAt b; b < column.builds.size(); ++b)
+                append(m_reading.usualBets, betAgainstUsual(*basis, column, b, absent, prior, want,
+                                                            seedFor(m_request, "usual", column.metric, b, absent)));
+        }
     }
 
     void setAsideShares() {

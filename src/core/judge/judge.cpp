@@ -6,6 +6,7 @@
 #include "core/judge/declared_gaps.h"
 #include "core/judge/dispersion.h"
 #include "core/judge/explain.h"
+#include "core/judge/rows.h"
 #include "core/judge/seed.h"
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
@@ -99,26 +100,6 @@ Role roleOf(const record::Card& card, const Outcome& outcome) {
         return Role::primary;
     const bool strike = outcome.kind != record::OutcomeKind::area && record::isStrike(outcome.metric);
     return strike ? Role::explanation : Role::exploratory;
-}
-
-Outcome outcomeOf(const AverageGap& row) {
-    return {.kind = row.kind, .metric = row.metric, .shape = {}};
-}
-Outcome outcomeOf(const SpreadRatio& row) {
-    return {.kind = record::OutcomeKind::spread, .metric = row.metric, .shape = {}};
-}
-Outcome outcomeOf(const ShareGap& row) {
-    return {.kind = record::OutcomeKind::share, .metric = Metric::carry, .shape = row.shape};
-}
-Outcome outcomeOf(const AreaRatio&) {
-    return {.kind = record::OutcomeKind::area, .metric = Metric::carry, .shape = {}};
-}
-
-template<typename Row> auto& claimOf(Row& row) {
-    if constexpr (std::is_same_v<std::remove_const_t<Row>, ShareGap>)
-        return row.gap.claim;
-    else
-        return row.claim;
 }
 
 // One family of declared claims over all kinds of outcomes; one exploratory family for each kind.
@@ -383,13 +364,6 @@ double estimateOf(const ShareGap& row) {
 }
 template<typename Ratio> double estimateOf(const Ratio& row) {
     return row.ratio;
-}
-
-const AverageGap& pairOf(const ShareGap& row) {
-    return row.gap;
-}
-template<typename Row> const Row& pairOf(const Row& row) {
-    return row;
 }
 
 template<typename Row>

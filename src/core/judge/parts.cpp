@@ -19,6 +19,8 @@ namespace {
 constexpr std::array modelled = {Metric::carry, Metric::side, Metric::apex, Metric::descent};
 constexpr int draws = 1000;
 constexpr std::size_t fewestLaps = 5;
+constexpr double leastHead = 0.5, leastWhole = 2; // g; less is how a scale reads
+constexpr double leastPoints = 0.5;               // of swing weight
 
 // What goes into a flight. With club speed the ball's is club speed × efficiency; else `speed` is the ball's.
 enum Input : std::uint8_t { speed, efficiency, launch, spin, direction, axis };
@@ -318,6 +320,7 @@ private:
             if (!isOutput(modelled[o]))
                 continue;
             row.ofLoft = ofLoft(build, against, from, o);
+            row.ofMass = ofMass(build, against, from, o);
             rows.push_back(std::move(row));
         }
         if (laps.size() >= fewestLaps && rows.size() > first)
@@ -366,27 +369,75 @@ private:
                                              std::size_t output) const {
         const auto own = rack::figuresOf(m_test.builds[build].club).loft;
         const auto other = rack::figuresOf(m_test.builds[against].club).loft;
-        const auto clubSpeed = meanOfAll(against, Metric::clubSpeed);
-        const auto dynamicLoft = meanOfAll(against, Metric::dynamicLoft);
-        if (!own || !other || std::fabs(*own - *other) < 0.05 || !clubSpeed || !dynamicLoft)
+        const auto delivery = deliveredWith(against);
+        if (!own || !other || std::fabs(*own - *other) < 0.05 || !delivery)
             return std::nullopt;
         const flight::Head head = flight::usualHead(rack::headKind(m_test.builds[against].club.head));
-        flight::Delivery delivery{.clubSpeed = *clubSpeed,
-                                  .dynamicLoft = *dynamicLoft,
-                                  .attack = meanOfAll(against, Metric::attack).value_or(0)};
-        const auto before = flight::launchOf(delivery, head);
-        delivery.dynamicLoft += *own - *other;
-        const auto after = flight::launchOf(delivery, head);
-        PartsOfGap::OfLoft of{.loft = *own - *other,
-                              .launch = after.launch - before.launch,
-                              .spin = after.spin - before.spin,
-                              .ballSpeed = after.ballSpeed - before.ballSpeed};
-        Inputs in = from;
-        in[launch] += of.launch;
-        in[spin] += of.spin;
-        in[efficiency] *= 1 + of.ballSpeed / (from[speed] * from[efficiency]);
-        of.value = flown(in)[output] - flown(from)[output];
+        flight::Delivery turned = *delivery;
+        turned.dynamicLoft += *own - *other;
+        const auto before = flight::launchOf(*delivery, head);
+        const auto after = flight::launchOf(turned, head);
+        return PartsOfGap::OfLoft{.loft = *own - *other,
+                                  .launch = after.launch - before.launch,
+                                  .spin = after.spin - before.spin,
+                                  .ballSpeed = after.ballSpeed - before.ballSpeed,
+                                  .value = changed(from, before, after, output)};
+    }
+
+    // What the difference of the heads' masses alone would do, at the delivery that was seen with the other club;
+    // beside it what else of the clubs' weights differs.
+    std::optional<PartsOfGap::OfMass> ofMass(BuildAt build, BuildAt against, const Inputs& from,
+                                             std::size_t output) const {
+        const record::Club& own = m_test.builds[build].club;
+        const record::Club& other = m_test.builds[against].club;
+        const auto ownFigures = rack::figuresOf(own);
+        const auto otherFigures = rack::figuresOf(other);
+        PartsOfGap::OfMass of{.head = apart(massAtHead(own), massAtHead(other), leastHead),
+                              .ballSpeed = {},
+                              .value = {},
+                              .swingWeight = apart(ownFigures.swingWeight, otherFigures.swingWeight, leastPoints),
+                              .whole = apart(ownFigures.mass, otherFigures.mass, leastWhole)};
+        if (!of.head && !of.swingWeight && !of.whole)
+            return std::nullopt;
+        const auto delivery = deliveredWith(against);
+        if (of.head && delivery) {
+            flight::Head head = flight::usualHead(rack::headKind(other.head));
+            const auto before = flight::launchOf(*delivery, head);
+            head.mass += *of.head / 1000;
+            const auto after = flight::launchOf(*delivery, head);
+            of.ballSpeed = after.ballSpeed - before.ballSpeed;
+            of.value = changed(from, before, after, output);
+        }
         return of;
+    }
+
+    static std::optional<double> massAtHead(const record::Club& club) {
+        return club.head.mass ? std::optional(*club.head.mass + club.lead) : std::nullopt;
+    }
+
+    // Nothing where either is not known, or they lie nearer than `least`.
+    static std::optional<double> apart(std::optional<double> own, std::optional<double> other, double least) {
+        return own && other && std::fabs(*own - *other) >= least ? std::optional(*own - *other) : std::nullopt;
+    }
+
+    std::optional<flight::Delivery> deliveredWith(BuildAt build) const {
+        const auto clubSpeed = meanOfAll(build, Metric::clubSpeed);
+        const auto dynamicLoft = meanOfAll(build, Metric::dynamicLoft);
+        if (!clubSpeed || !dynamicLoft)
+            return std::nullopt;
+        return flight::Delivery{.clubSpeed = *clubSpeed,
+                                .dynamicLoft = *dynamicLoft,
+                                .attack = meanOfAll(build, Metric::attack).value_or(0)};
+    }
+
+    // What an output becomes where a launch that the impact model gives goes from `before` to `after`.
+    static double changed(const Inputs& from, const flight::Launch& before, const flight::Launch& after,
+                          std::size_t output) {
+        Inputs in = from;
+        in[launch] += after.launch - before.launch;
+        in[spin] += after.spin - before.spin;
+        in[efficiency] *= 1 + (after.ballSpeed - before.ballSpeed) / (from[speed] * from[efficiency]);
+        return flown(in)[output] - flown(from)[output];
     }
 
     std::optional<double> meanOfAll(BuildAt build, Metric metric) const {

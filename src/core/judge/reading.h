@@ -371,7 +371,9 @@ struct Reading {
     std::vector<FeelRank> feelRanks;
     std::vector<VersusCount> versus;
     std::vector<Expected> expected;
+    std::optional<ExpectedOrder> expectedOrder;
     std::vector<UsualNumber> usual;
+    std::vector<UsualBet> usualBets;
     std::optional<GuessScore> guesses;
     std::vector<LateSetAside> lateSetAsides;
     std::vector<record::Amendment> amendments;

@@ -1,6 +1,7 @@
 #include "core/judge/said.h"
 
 #include "core/judge/average.h"
+#include "core/judge/rows.h"
 #include "core/statistics/ranks.h"
 
 #include <algorithm>
@@ -81,6 +82,7 @@ public:
             feels(static_cast<FeelScale>(i));
         versus();
         expectations();
+        expectedOrder();
     }
 
 private:
@@ -193,6 +195,49 @@ private:
             for (const AverageGap& row : m_reading.average)
                 if (row.metric == metric && row.kind == record::OutcomeKind::average)
                     m_reading.expected.push_back({metric, row.build, row.against, said, foundOf(said, row)});
+    }
+
+    // What a verdict makes of a pair, where the build was expected before the other one or after it.
+    static void count(ExpectedOrder& order, const Claim& claim, bool buildFirst) {
+        switch (claim.verdict) {
+        case Verdict::open:
+        case Verdict::uncontrolled:
+            ++order.notSettled;
+            return;
+        case Verdict::same:
+        case Verdict::slight:
+            ++order.nothingThatMatters;
+            return;
+        case Verdict::real:
+        case Verdict::realSizeOpen:
+            ++((claim.favours == Favours::better) == buildFirst ? order.asExpected : order.otherWay);
+        }
+    }
+
+    void expectedOrder() {
+        const record::Card& card = m_reading.card;
+        const auto directed = std::ranges::find_if(
+            card.primary, [&](const Outcome& outcome) { return card.want(outcome).kind != record::Want::Kind::none; });
+        ExpectedOrder order;
+        for (const std::string& named : card.expectedOrder)
+            if (const auto build = m_test.buildIndex(named))
+                order.said.push_back(*build);
+        if (order.said.size() < 2 || directed == card.primary.end())
+            return;
+        order.outcome = *directed;
+        auto pairs = [&](const auto& rows) {
+            for (const auto& row : rows) {
+                const auto build = std::ranges::find(order.said, pairOf(row).build);
+                const auto against = std::ranges::find(order.said, pairOf(row).against);
+                if (outcomeOf(row) == *directed && build != order.said.end() && against != order.said.end())
+                    count(order, claimOf(row), build < against);
+            }
+        };
+        pairs(m_reading.average);
+        pairs(m_reading.consistency);
+        pairs(m_reading.areas);
+        pairs(m_reading.shareGaps);
+        m_reading.expectedOrder = std::move(order);
     }
 
     // The pairs that averages are compared by.

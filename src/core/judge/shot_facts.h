@@ -26,6 +26,14 @@ struct PartsOfGap {
         double launch = 0, spin = 0, ballSpeed = 0, value = 0;
     };
     std::optional<OfLoft> ofLoft;
+    /// What else of the clubs could make the gap by itself, build − against. The heads' masses have a size by the
+    /// impact model, at the same club speed; there swing weight and the whole club's mass do nothing.
+    struct OfMass {
+        std::optional<double> head;               ///< g, with lead
+        std::optional<double> ballSpeed, value;   ///< what that alone would do
+        std::optional<double> swingWeight, whole; ///< points, g
+    };
+    std::optional<OfMass> ofMass;
 };
 
 /// How many shots of two builds have no reading of a metric that others have, and how likely such shares are
@@ -139,6 +147,14 @@ struct Expected {
     enum class Found { asExpected, otherWay, nothingThatMatters, notSettled } found = Found::notSettled;
 };
 
+/// What became of the order that the builds were expected in, by the first declared outcome that has one: each pair's
+/// verdict beside what was said.
+struct ExpectedOrder {
+    record::Outcome outcome;
+    std::vector<BuildAt> said; ///< the best first
+    std::size_t asExpected = 0, otherWay = 0, nothingThatMatters = 0, notSettled = 0;
+};
+
 /// The baseline's first stint against what is usual for the player with that club.
 struct UsualNumber {
     Metric metric = Metric::carry;
@@ -146,6 +162,17 @@ struct UsualNumber {
     double usual = 0, first = 0;
     Interval prediction; ///< where a new sitting's first stint should lie, 95 %
     bool outside() const { return !prediction.contains(first); }
+};
+
+/// A build against one that was not hit in this test, by what is usual of it (judgement §20): a historical control,
+/// so a bet and never a verdict.
+struct UsualBet {
+    Metric metric = Metric::carry;
+    BuildAt build, against; ///< `against` was not hit
+    double usual = 0;
+    std::size_t sittings = 0; ///< that the usual number rests on; 0: typed
+    double ahead = 0.5;       ///< the chance that the gap favours `build`, as in a bet
+    double expected = 0, sd = 0, low80 = 0, high80 = 0;
 };
 
 const char* key(Expected::Found found);

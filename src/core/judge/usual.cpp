@@ -1,6 +1,8 @@
 #include "core/judge/usual.h"
 
+#include "core/judge/swept_stints.h"
 #include "core/record/structure.h"
+#include "core/record/text.h"
 #include "core/statistics/distributions.h"
 
 #include <algorithm>
@@ -81,29 +83,79 @@ std::optional<double> bagStep(const std::vector<UsualBasis>& bases, double carry
     return sum / steps;
 }
 
-std::optional<UsualNumber> againstUsual(const std::vector<UsualBasis>& bases, const Column& column, BuildAt build,
-                                        const std::string& name, const plan::Spreads& usual) {
-    const UsualBasis* basis = nullptr;
+const UsualBasis* basisOf(const std::vector<UsualBasis>& bases, Metric metric, const std::string& name,
+                          std::string_view kind) {
+    const UsualBasis* found = nullptr;
+    auto goesBefore = [&](const UsualBasis& one) {
+        const bool isName = one.club == name;
+        return found == nullptr || (isName && found->club != name) ||
+               (isName == (found->club == name) && one.sittings > found->sittings);
+    };
     for (const UsualBasis& one : bases)
-        if (one.metric == column.metric && one.club == name && (basis == nullptr || one.sittings > basis->sittings))
-            basis = &one;
-    if (basis == nullptr || column.builds[build].turns.empty())
+        if (one.metric == metric && (one.club == name || record::lowerCase(one.club) == kind) && goesBefore(one))
+            found = &one;
+    return found;
+}
+
+namespace {
+
+bool isKnownByDays(const UsualBasis& basis) {
+    return basis.sd && basis.sittings >= fewestSittings;
+}
+
+} // namespace
+
+std::optional<UsualNumber> againstUsual(const UsualBasis& basis, const Column& column, BuildAt build,
+                                        const plan::Spreads& usual) {
+    if (column.builds[build].turns.empty())
         return std::nullopt;
     const TurnValues& first = column.builds[build].turns.front();
     const double inStint = usual.sdShot * usual.sdShot / static_cast<double>(first.values.size());
     double variance = usual.sdTurn * usual.sdTurn + inStint;
     double df = tableDegrees;
-    if (basis->sd && basis->sittings >= fewestSittings) {
-        const auto sittings = static_cast<double>(basis->sittings);
-        variance = *basis->sd * *basis->sd * (1 + 1 / sittings) + inStint;
+    if (isKnownByDays(basis)) {
+        const auto sittings = static_cast<double>(basis.sittings);
+        variance = *basis.sd * *basis.sd * (1 + 1 / sittings) + inStint;
         df = sittings - 1;
     }
     const double reach = statistics::studentQuantile(0.975, df) * std::sqrt(variance);
     return UsualNumber{.metric = column.metric,
                        .build = build,
-                       .usual = basis->mean,
+                       .usual = basis.mean,
                        .first = first.mean(),
-                       .prediction = {basis->mean - reach, basis->mean + reach, 0.95}};
+                       .prediction = {basis.mean - reach, basis.mean + reach, 0.95}};
+}
+
+std::optional<UsualBet> betAgainstUsual(const UsualBasis& basis, const Column& column, BuildAt build, BuildAt against,
+                                        const BetPrior& prior, const record::Want& want, std::uint64_t seed) {
+    const BuildValues& own = column.builds[build];
+    if (own.turns.empty())
+        return std::nullopt;
+    const Stints stints = stintsOf(column, {build});
+    const double ofStints = prior.usual.sdTurn * prior.usual.sdTurn / static_cast<double>(own.turns.size());
+    const double ofShots = shotVariance(stints, prior) / static_cast<double>(own.count());
+    BetPrior days{.usual = prior.usual, .degrees = prior.degrees};
+    if (isKnownByDays(basis)) {
+        days.usual.sdTurn = *basis.sd;
+        days.degrees = static_cast<double>(basis.sittings - 1);
+    }
+    const double ofDays = 1 + 1 / static_cast<double>(std::max<std::size_t>(basis.sittings, 1));
+    std::vector<double> variances;
+    for (std::size_t point = 0; point < stintPoints; ++point)
+        variances.push_back(ofStints + ofShots + stintVariance(point, days) * ofDays);
+    const double mean = meanOf(own.turnMeans());
+    const BetOnPair pair =
+        Bet::ofMeans(column.metric, mean, basis.mean, variances, prior.scale).pair(BuildAt(0), BuildAt(1), want, seed);
+    return UsualBet{.metric = column.metric,
+                    .build = build,
+                    .against = against,
+                    .usual = basis.mean,
+                    .sittings = basis.sittings,
+                    .ahead = pair.ahead,
+                    .expected = pair.expected,
+                    .sd = pair.sd,
+                    .low80 = pair.low80,
+                    .high80 = pair.high80};
 }
 
 } // namespace knot::judge

@@ -114,6 +114,8 @@ struct Card {
     Looks looks = Looks::none;
     int plannedRounds = 0; ///< 0: no plan; rounds beyond it have no error rate
     std::map<Metric, Expectation> expectations;
+    std::vector<std::string> expectedOrder; ///< names of builds, the best expected first; some or all
+    std::string expectedBy;                 ///< who expects this; empty: not said
     std::vector<Held> held;
     Blinding blinding = Blinding::open;
     bool alone = false; ///< no helper: tags are read after the stint

@@ -3,6 +3,7 @@
 #include "core/record/number_text.h"
 #include "core/record/table.h"
 #include "core/record/text.h"
+#include "core/words/feels.h"
 
 #include <algorithm>
 #include <cmath>
@@ -39,24 +40,6 @@ std::string percent(double share) {
 
 std::string percentRange(const Interval& interval) {
     return percent(interval.low) + " to " + percent(interval.high);
-}
-
-const char* feelWord(record::FeelScale scale) {
-    switch (scale) {
-    case record::FeelScale::liveliness:
-        return "liveliness";
-    case record::FeelScale::weight:
-        return "weight in the head";
-    case record::FeelScale::harshness:
-        return "harshness";
-    case record::FeelScale::control:
-        return "control";
-    case record::FeelScale::look:
-        return "look";
-    case record::FeelScale::confidence:
-        return "confidence";
-    }
-    return "";
 }
 
 std::string inputWord(const std::string& key) {
@@ -172,11 +155,57 @@ private:
                     (off < 0 ? " under" : " over") +
                     " what is usual for the player: cold, another ball, another device?");
         }
+        for (const UsualBet& bet : m_reading.usualBets)
+            if (isLookedAt(bet.metric))
+                add("usual_bet", Severity::note, usualBetText(bet));
+    }
+
+    std::string usualBetText(const UsualBet& bet) const {
+        const bool near =
+            m_reading.card.want({.kind = record::OutcomeKind::average, .metric = bet.metric, .shape = {}}).kind ==
+            record::Want::Kind::near;
+        const MetricFormat format = MetricFormat(bet.metric, m_units).supportedBy(bet.sd);
+        return name(bet.against) + " was not hit. Against what is usual of it (" + format.withUnit(bet.usual) + " of " +
+               label(bet.metric) + ", " +
+               (bet.sittings == 0 ? "as noted" : "from " + counted(bet.sittings, "earlier sitting")) + ") " +
+               name(bet.build) + (near ? " is nearer " : " is ahead ") + record::fixed(100 * bet.ahead, 0) +
+               " times in 100, by " + format.signedNumber(bet.expected) + " (" + format.range(bet.low80, bet.high80) +
+               ") " + format.unitText() + ". Another day is no fair comparison: a bet, never a finding.";
+    }
+
+    // What comes with the factor in weight, and what that could do by itself.
+    void weights(const PartsOfGap::OfMass& of, Metric metric) {
+        const MetricFormat format(metric, m_units);
+        if (of.head && of.value && of.ballSpeed)
+            add("parts_of_head_mass", Severity::note,
+                "The " + record::fixed(std::fabs(*of.head), 0) + " g " + (*of.head > 0 ? "more" : "less") +
+                    " at the head alone would be about " +
+                    MetricFormat(Metric::ballSpeed, m_units).signedNumber(*of.ballSpeed) + " " +
+                    MetricFormat(Metric::ballSpeed, m_units).unitText() + " of ball speed and " +
+                    format.signedNumber(*of.value) + " " + format.unitText() + " of " + label(metric) +
+                    " at the same club speed, by a model of the impact.");
+        std::string text;
+        if (of.swingWeight)
+            text = record::fixed(std::fabs(*of.swingWeight), 1) + " points " + (*of.swingWeight > 0 ? "more" : "less") +
+                   " swing weight";
+        if (of.whole)
+            text += (text.empty() ? "" : " and ") + record::fixed(std::fabs(*of.whole), 0) + " g " +
+                    (*of.whole > 0 ? "more" : "less") + " club";
+        if (!text.empty())
+            add("parts_of_weight", Severity::note,
+                "With it come " + text +
+                    ": by the models nothing at the same club speed; what they do to the swing, only "
+                    "the shots can show.");
     }
 
     void parts() {
         for (const PartsOfGap& row : m_reading.parts) {
-            if (!isLookedAt(row.metric) || std::fabs(row.measured) < 0.5 * m_reading.card.margin(row.metric))
+            if (!isLookedAt(row.metric))
+                continue;
+            const double margin = m_reading.card.margin(row.metric);
+            if (row.ofMass && std::fabs(row.ofMass->value.value_or(row.measured)) >= 0.25 * margin)
+                weights(*row.ofMass, row.metric);
+            if (std::fabs(row.measured) < 0.5 * margin)
                 continue;
             const MetricFormat format(row.metric, m_units);
             std::string text;
@@ -400,6 +429,26 @@ private:
                 "Expected of " + label(one.metric) + ", " + pair(one.build, one.against) + ": " + said + "; " + found +
                     ".");
         }
+        if (const auto& order = m_reading.expectedOrder)
+            add("expected_order", Severity::note, expectedOrderText(*order));
+    }
+
+    std::string expectedOrderText(const ExpectedOrder& order) const {
+        std::string said;
+        for (const BuildAt build : order.said)
+            said += (said.empty() ? "" : ", then ") + name(build);
+        std::string found;
+        auto part = [&](std::size_t pairs, const char* what) {
+            if (pairs > 0)
+                found += (found.empty() ? "" : ", ") + std::to_string(pairs) + " " + what;
+        };
+        part(order.asExpected, "found as expected");
+        part(order.otherWay, "the other way");
+        part(order.nothingThatMatters, "without a gap that matters");
+        part(order.notSettled, "not settled");
+        const std::string& by = m_reading.card.expectedBy;
+        return "Expected " + (by.empty() ? "" : "by " + by + " ") + "in " + record::outcomeLabel(order.outcome) + ": " +
+               said + ". Of the pairs that were compared: " + (found.empty() ? "none" : found) + ".";
     }
 
     const Reading& m_reading;
