@@ -14,17 +14,25 @@ using record::Player;
 template<typename Owner> using Number = std::pair<const char*, std::optional<double> Owner::*>;
 template<typename Owner> using Text = std::pair<const char*, std::string Owner::*>;
 
-constexpr std::array<Number<Part>, 8> partNumbers = {{{"mass_g", &Part::mass},
-                                                      {"loft_deg", &Part::loft},
-                                                      {"lie_deg", &Part::lie},
-                                                      {"volume_cm3", &Part::volume},
-                                                      {"length_mm", &Part::length},
-                                                      {"balance_mm", &Part::balance},
-                                                      {"butt_stiffness", &Part::buttStiffness},
-                                                      {"tip_stiffness", &Part::tipStiffness}}};
-constexpr std::array<Text<Part>, 5> partTexts = {{{"id", &Part::id},
+constexpr std::array<Number<Part>, 12> partNumbers = {{{"mass_g", &Part::mass},
+                                                       {"loft_deg", &Part::loft},
+                                                       {"lie_deg", &Part::lie},
+                                                       {"volume_cm3", &Part::volume},
+                                                       {"offset_mm", &Part::offset},
+                                                       {"bounce_deg", &Part::bounce},
+                                                       {"length_mm", &Part::length},
+                                                       {"tip_trim_mm", &Part::tipTrim},
+                                                       {"step", &Part::step},
+                                                       {"balance_mm", &Part::balance},
+                                                       {"butt_stiffness", &Part::buttStiffness},
+                                                       {"tip_stiffness", &Part::tipStiffness}}};
+constexpr std::array<Text<Part>, 9> partTexts = {{{"id", &Part::id},
                                                   {"name", &Part::name},
                                                   {"size_class", &Part::sizeClass},
+                                                  {"sole", &Part::sole},
+                                                  {"top_line", &Part::topLine},
+                                                  {"weights", &Part::weights},
+                                                  {"price", &Part::price},
                                                   {"material", &Part::material},
                                                   {"flex", &Part::flex}}};
 constexpr std::array<Text<Player>, 10> playerTexts = {{{"id", &Player::id},

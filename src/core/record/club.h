@@ -14,12 +14,16 @@ struct Part {
     PartKind kind = PartKind::shaft;
     std::string name;
     std::optional<double> mass;
-    std::optional<double> loft, lie, volume;           ///< head; volume in cm³
-    std::string sizeClass;                             ///< head, in words
-    std::optional<double> length;                      ///< shaft
-    std::optional<double> balance;                     ///< shaft, grip: centre of mass from the butt end
-    std::string material, flex;                        ///< shaft
+    std::optional<double> loft, lie, volume; ///< head; volume in cm³
+    std::optional<double> offset, bounce;    ///< head: the face behind the shaft's axis, mm; degrees
+    std::string sizeClass;                   ///< head or grip, in words
+    std::string sole, topLine, weights;      ///< head, in words; `weights`: the movable ones and where
+    std::optional<double> length, tipTrim;   ///< shaft; `tipTrim` was cut off the thin end
+    std::optional<double> step;    ///< shaft: of the set, how many clubs longer (−, softer) or shorter (+, stiffer)
+    std::optional<double> balance; ///< shaft, grip: centre of mass from the butt end
+    std::string material, flex;    ///< shaft
     std::optional<double> buttStiffness, tipStiffness; ///< shaft, on whatever scale its maker uses
+    std::string price;                                 ///< in the shop's words
     bool operator==(const Part&) const = default;
 };
 
