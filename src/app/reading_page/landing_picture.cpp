@@ -29,6 +29,8 @@ QString tr(const char* text) {
 constexpr double legendWidth = 190;
 constexpr double axisRoom = 46;
 constexpr double usualRadius = 5;
+constexpr double cellWidth = 36, cellHeight = 16; // of the table of misses
+constexpr double tableHeight = 4 * cellHeight;
 
 QPainterPath closed(const std::vector<picture::GroundPoint>& points) {
     QPainterPath path;
@@ -87,9 +89,25 @@ public:
 
     bool isEmpty() const { return m_data.clouds.empty(); }
     QString finding() const override { return m_finding; }
+    // With the table of misses, which is drawn where there is room for it.
+    QString asText() const override {
+        QString text = m_finding;
+        for (std::size_t i = 0; i < m_builds.size(); ++i) {
+            if (m_tables[i].n == 0)
+                continue;
+            text += u'\n' + m_names[static_cast<qsizetype>(i)] + tr("\tleft\tline\tright");
+            for (const auto& [length, word] : {std::pair(2, tr("long")), {1, tr("on")}, {0, tr("short")}}) {
+                text += u'\n' + word;
+                for (const auto& side : m_tables[i].table)
+                    text += u'\t' + QString::number(side[static_cast<std::size_t>(length)]);
+            }
+        }
+        return text;
+    }
 
     void layOut(const QRectF& box) override {
         m_box = box;
+        makeRoomForTables();
         m_layout = picture::layOutLanding(
             m_data, {box.left() + axisRoom, box.top() + 8, box.right() - legendWidth, box.bottom() - 8});
         m_radius = picture::knotRadius(m_layout.shots.size(), usualRadius);
@@ -260,6 +278,7 @@ private:
                                  area->centreSide < 0 ? tr("left") : tr("right"));
             }
             const auto misses = std::ranges::find(looked.reading.misses, m_builds[i], &judge::Misses::build);
+            m_tables.push_back(misses != looked.reading.misses.end() ? *misses : judge::Misses{});
             if (misses != looked.reading.misses.end() && misses->oneWay)
                 lines << tr("%1 of %2 misses %3")
                              .arg(misses->oneWay->count)
@@ -352,6 +371,8 @@ private:
                 painter.drawText(
                     QPointF(left + 20, y += 18),
                     painter.fontMetrics().elidedText(line, Qt::ElideRight, static_cast<int>(legendWidth - 38)));
+            if (m_hasRoom && m_tables[i].n > 0)
+                y = paintMisses(painter, m_tables[i], left + 20, y + 8);
             y += 30;
             if (y > m_box.bottom() - 60)
                 break;
@@ -362,6 +383,47 @@ private:
         painter.drawText(QPointF(left, m_box.bottom() - 12), tr("thin line: nine tenths"));
     }
 
+    // Every club's table or nobody's: half a comparison is none.
+    void makeRoomForTables() {
+        double height = 0;
+        for (std::size_t i = 0; i < m_builds.size(); ++i)
+            height += 52 + 18 * static_cast<double>(m_notes[static_cast<qsizetype>(i)].count(QLatin1Char('\n')) + 1) +
+                      tableHeight;
+        m_hasRoom = height < m_box.height() - 40;
+    }
+
+    // How many came down short, on length and long, by side: as seen from above, left on the left.
+    static double paintMisses(QPainter& painter, const judge::Misses& misses, double left, double top) {
+        const Colours& c = colours();
+        const QStringList across = {tr("left"), tr("line"), tr("right")};
+        const QStringList along = {tr("short"), tr("on"), tr("long")};
+        const double first = left + 34;
+        const QFont font = typeface(size::caption);
+        painter.setFont(font);
+        painter.setPen(c.faint);
+        for (int side = 0; side < 3; ++side)
+            painter.drawText(QRectF(first + side * cellWidth, top, cellWidth, cellHeight), Qt::AlignCenter,
+                             across[side]);
+        for (int row = 0; row < 3; ++row) {
+            const auto length = static_cast<std::size_t>(2 - row);
+            const double y = top + (row + 1) * cellHeight;
+            painter.setPen(c.faint);
+            painter.drawText(QRectF(left, y, 34, cellHeight), Qt::AlignVCenter | Qt::AlignLeft,
+                             along[static_cast<qsizetype>(length)]);
+            for (std::size_t side = 0; side < 3; ++side) {
+                const std::size_t count = misses.table[side][length];
+                const QRectF cell(first + static_cast<double>(side) * cellWidth, y, cellWidth, cellHeight);
+                QColor fill = c.ink;
+                fill.setAlphaF(static_cast<float>(0.25 * static_cast<double>(count) / static_cast<double>(misses.n)));
+                painter.fillRect(cell.adjusted(1, 1, -1, -1), fill);
+                painter.setPen(count > 0 ? c.ink : c.faint);
+                drawTabular(painter, font, {cell.center().x() + 4, cell.center().y() + 4},
+                            count > 0 ? QString::number(count) : QStringLiteral("·"), Align::right);
+            }
+        }
+        return top + tableHeight;
+    }
+
     picture::LandingData m_data;
     picture::LandingLayout m_layout;
     std::vector<Area> m_areas;
@@ -369,6 +431,8 @@ private:
     std::optional<Held> m_held;
     MetricFormat m_carry;
     std::vector<record::BuildAt> m_builds; ///< beside the clouds
+    std::vector<judge::Misses> m_tables;   ///< beside the clouds
+    bool m_hasRoom = false;
     QStringList m_names, m_notes, m_texts;
     QString m_unit, m_finding;
     QRectF m_box;

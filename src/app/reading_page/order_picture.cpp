@@ -7,6 +7,7 @@
 #include "app/style/tabular_text.h"
 #include "core/judge/columns.h"
 #include "core/record/number_text.h"
+#include "core/words/feels.h"
 
 #include <QCoreApplication>
 #include <QPainter>
@@ -26,6 +27,7 @@ QString tr(const char* text) {
 constexpr double axisRoom = 52;
 constexpr double stintRoom = 44;
 constexpr double eventRoom = 34;
+constexpr double feltRoom = 20; // where anything was said of a stint
 
 /// One shot of the number in hand, at its place among all that were struck.
 struct Struck {
@@ -40,6 +42,7 @@ struct Stint {
     std::size_t from = 0, to = 0;
     record::BuildAt build;
     std::optional<double> mean; ///< of the counted ones
+    QString felt;               ///< what the player said of it
 };
 
 /// Something that happened before a place.
@@ -58,12 +61,13 @@ public:
         say(looked);
     }
 
-    QString finding() const override { return m_finding; }
+    QString finding() const override { return m_heard.isEmpty() ? m_finding : m_finding + u' ' + m_heard; }
+    QString under() const override { return m_finding; }
 
     void layOut(const QRectF& box) override {
         m_box = box;
         m_ground = QRectF(box.left() + axisRoom, box.top() + stintRoom, box.width() - axisRoom - 12,
-                          box.height() - stintRoom - eventRoom);
+                          box.height() - stintRoom - eventRoom - (hasFeels() ? feltRoom : 0));
         double low = std::numeric_limits<double>::infinity();
         double high = -low;
         for (const Struck& one : m_shots) {
@@ -88,6 +92,7 @@ public:
             return;
         paintUpright(painter, m_ground, m_axis, QString::fromStdString(m_format.unitText()), m_box.top() + 14);
         paintHappenings(painter);
+        paintFelt(painter);
         for (const Stint& stint : m_stints)
             paintStint(painter, stint);
         for (std::size_t i = 0; i < m_shots.size(); ++i)
@@ -107,7 +112,12 @@ private:
         const record::Test& test = looked.subject.seen();
         m_places = test.shots.size();
         for (const record::Turn& turn : looked.structure.turns) {
-            Stint stint{.from = turn.shots.front(), .to = turn.shots.back(), .build = turn.build, .mean = {}};
+            Stint stint{
+                .from = turn.shots.front(), .to = turn.shots.back(), .build = turn.build, .mean = {}, .felt = {}};
+            const record::Shot& first = test.shots[turn.shots.front()];
+            for (const record::Feel& feel : test.feels)
+                if (feel.build == turn.build && feel.turn == first.turn)
+                    stint.felt = QString::fromStdString(words::feelText(feel));
             double sum = 0;
             double n = 0;
             for (const record::ShotAt at : turn.shots) {
@@ -169,7 +179,35 @@ private:
                                             QString::fromStdString(format.withUnit(std::fabs(10 * drift.value))))
                                  : tr(" No drift that luck does not explain.");
             }
+        QStringList felt;
+        for (const Stint& stint : m_stints)
+            if (!stint.felt.isEmpty())
+                felt << tr("%1 (shot %2 on): %3").arg(nameOf(looked, stint.build)).arg(stint.from + 1).arg(stint.felt);
+        if (!felt.isEmpty())
+            m_heard = tr("Said of stints. %1.").arg(felt.join(QStringLiteral("; ")));
         m_finding[0] = m_finding[0].toUpper();
+    }
+
+    bool hasFeels() const {
+        return std::ranges::any_of(m_stints, [](const Stint& stint) { return !stint.felt.isEmpty(); });
+    }
+
+    // Under each stint what was said of it, as far as the next one lets it.
+    void paintFelt(QPainter& painter) const {
+        painter.setFont(typeface(size::caption));
+        painter.setPen(colours().ink);
+        const double y = m_ground.bottom() + eventRoom + 12;
+        for (std::size_t i = 0; i < m_stints.size(); ++i) {
+            if (m_stints[i].felt.isEmpty())
+                continue;
+            std::size_t next = i + 1;
+            while (next < m_stints.size() && m_stints[next].felt.isEmpty())
+                ++next;
+            const double left = x(m_stints[i].from) - m_radius;
+            const double right = next < m_stints.size() ? x(m_stints[next].from) - m_radius - 8 : m_ground.right();
+            painter.drawText(QPointF(left, y), painter.fontMetrics().elidedText(m_stints[i].felt, Qt::ElideRight,
+                                                                                static_cast<int>(right - left)));
+        }
     }
 
     // Words stand under the ground where there is room for them; without, the tick alone does.
@@ -223,6 +261,7 @@ private:
     std::vector<Happened> m_happened;
     QStringList m_texts; ///< by shot
     QString m_finding;
+    QString m_heard; ///< what was said of stints, for who can't see where it stands
     std::size_t m_places = 0;
     picture::Axis m_axis;
     QRectF m_box, m_ground;
