@@ -160,7 +160,8 @@ BENCHMARK(arrivalToKnot)->Unit(benchmark::kMillisecond)->Iterations(60);
 // One letter into a field of the sheet, with ten thousand shots in the test.
 void keystroke(benchmark::State& state) {
     Opened opened(longTest(1200, 10000));
-    app::SheetPage page(opened.session.hand(), opened.session.declaring(), opened.session.book());
+    app::SheetPage page(opened.session.hand(), opened.session.declaring(), opened.session.book(),
+                        opened.session.earlier());
     page.resize(1112, 660);
     page.show();
     page.refreshIfStale();

@@ -1,6 +1,7 @@
 // Everything that the judge can be asked, asked on the Sheet and seen on the Reading page: causes taken out, a number
 // to go along, a second factor, shapes, an aim; and what if without a shot.
 #include "app/form/number_field.h"
+#include "app/hands.h"
 #include "app/picture/picture_view.h"
 #include "app/reading_page/ledger.h"
 #include "app/reading_page/picture_tabs.h"
@@ -20,6 +21,7 @@
 using namespace knot;
 using knot::test::Bench;
 using knot::test::eventually;
+using knot::test::Hands;
 using record::Metric;
 
 namespace {
@@ -79,78 +81,115 @@ void choose(QComboBox* box, const QString& text) {
 
 } // namespace
 
-TEST_CASE("causes, a number to go along, shapes and an aim are asked for on the Sheet") {
+TEST_CASE("causes, a number to go along, shapes and an aim are clauses of the sentence") {
+    Bench bench;
+    Hands hands(bench);
+    openShots(bench);
+    bench.window->showPage(app::PageId::sheet);
+    const auto& card = [&]() -> const record::Card& { return bench.session.test().card; };
+    auto fault = [&] { return bench.find<QLabel>("sentenceFault")->text(); };
+
+    hands.say("clause", "with strike h, club sp");
+    CHECK(card().covariates == std::vector{Metric::strikeHigh, Metric::clubSpeed});
+    hands.say("causes", "club speed");
+    CHECK(card().covariates == std::vector{Metric::clubSpeed});
+    hands.say("causes", "spin");
+    CHECK(fault().startsWith(QString::fromUtf8("“spin” can't be taken out")));
+    CHECK(bench.find<QLineEdit>("causes")->text() == "spin"); // nothing typed is lost
+    hands.press(Qt::Key_Escape);
+    CHECK(bench.find<QLineEdit>("causes")->text() == "club speed");
+    hands.say("causes", "");
+    CHECK(card().covariates.empty());
+
+    hands.say("clause", "al sh");
+    CHECK(card().trendColumn == "shaft_g");
+    hands.say("clause", "by de");
+    CHECK(card().factorColumn == "delivery");
+
+    hands.say("clause", "on circle 12");
+    CHECK(fault().contains("how far out"));
+    hands.say("clause", "on circle 12 at 150");
+    REQUIRE(card().shapes.size() == 1);
+    CHECK(card().shapes[0].name == "circle 12 at 150");
+    hands.say("clause", "circle 12 at 150");
+    CHECK(card().shapes.size() == 1);
+    CHECK(fault() == "That shape is there already.");
+    hands.press(Qt::Key_Escape);
+
+    hands.say("clause", "aimed at 152");
+    REQUIRE(card().aim);
+    CHECK(card().aim->carry == Approx(152));
+    hands.say("aim", "150, 4 left");
+    CHECK(card().aim->side == Approx(-4));
+    hands.say("clause", "nonsense");
+    CHECK(fault().startsWith("A clause begins with"));
+    hands.press(Qt::Key_Escape);
+
+    // A share of it can be declared; taken back, so is what was declared of it.
+    hands.say("outcome1", "share in circle");
+    CHECK(card().primary.front().shape == "circle 12 at 150");
+    hands.say("groundShape1", "circle 14 at 150");
+    CHECK(card().primary.front().shape == "circle 14 at 150");
+    hands.say("groundShape1", "");
+    CHECK(card().shapes.empty());
+    for (const auto& outcome : card().primary)
+        CHECK(outcome.kind != record::OutcomeKind::share);
+
+    // The whole reads as a sentence, and who can't see it hears it.
+    const QString heard = bench.find<QWidget>("sentence")->accessibleName();
+    CHECK(heard.contains("along shaft"));
+    CHECK(heard.contains(", by delivery, aimed at 150.0 m, 4.0 left?"));
+    for (auto* chip : bench.find<QWidget>("sentence")->findChildren<QLineEdit*>())
+        CHECK_FALSE(chip->accessibleName().isEmpty());
+}
+
+TEST_CASE("the order that clubs are expected in is typed in a few letters, with who expects it") {
     Bench bench;
     openShots(bench);
     bench.window->showPage(app::PageId::sheet);
     const auto& card = [&]() -> const record::Card& { return bench.session.test().card; };
+    const auto& builds = bench.session.test().builds;
+    Hands hands(bench);
+    hands.press(Qt::Key_X, Qt::AltModifier);
+    auto* order = bench.find<QLineEdit>("expectedOrder");
+    REQUIRE(order->isVisible());
+    auto say = [&](const QString& text) {
+        order->setFocus();
+        order->selectAll();
+        QTest::keyClicks(order, text);
+        QTest::keyClick(order, Qt::Key_Return);
+    };
+    const std::string first = builds[0].name;
+    const std::string second = builds[1].name;
+    say(QString::fromStdString(second).toLower() + " > " + QString::fromStdString(first));
+    CHECK(card().expectedOrder == std::vector{second, first});
+    say("nobody's club");
+    CHECK(card().expectedOrder == std::vector{second, first});
+    CHECK(bench.find<QLabel>("orderFault")->text() ==
+          QString::fromUtf8("No club on the Rack is called “nobody's club”."));
+    CHECK(order->text() == "nobody's club"); // nothing typed is lost
+    say("");
+    CHECK(card().expectedOrder.empty());
 
-    QTest::mouseClick(bench.find<QCheckBox>("causestrike_high_mm"), Qt::LeftButton, {}, {5, 8});
-    QTest::mouseClick(bench.find<QCheckBox>("causeclub_speed_ms"), Qt::LeftButton, {}, {5, 8});
-    CHECK(card().covariates == std::vector{Metric::strikeHigh, Metric::clubSpeed});
-    QTest::mouseClick(bench.find<QCheckBox>("causestrike_high_mm"), Qt::LeftButton, {}, {5, 8});
-    CHECK(card().covariates == std::vector{Metric::clubSpeed});
-
-    choose(bench.find<QComboBox>("along"), "shaft");
-    CHECK(card().trendColumn == "shaft_g");
-    choose(bench.find<QComboBox>("secondFactor"), "delivery");
-    CHECK(card().factorColumn == "delivery");
-
-    auto* shape = bench.find<QLineEdit>("groundShape");
-    QTest::keyClicks(shape, "circle 12");
-    QTest::keyClick(shape, Qt::Key_Return);
-    CHECK(bench.find<QLabel>("groundShapeFault")->text().contains("how far out"));
-    CHECK(shape->text() == "circle 12"); // nothing typed is lost
-    QTest::keyClicks(shape, " at 150");
-    QTest::keyClick(shape, Qt::Key_Return);
-    REQUIRE(card().shapes.size() == 1);
-    CHECK(card().shapes[0].name == "circle 12 at 150");
-    CHECK(shape->text().isEmpty());
-    QTest::keyClicks(shape, "circle 12 at 150");
-    QTest::keyClick(shape, Qt::Key_Return);
-    CHECK(card().shapes.size() == 1);
-    CHECK(bench.find<QLabel>("groundShapeFault")->text() == "That shape is there already.");
-
-    auto* aim = bench.find<app::NumberField>("aimCarry")->edit();
-    aim->setFocus();
-    QTest::keyClicks(aim, "152");
-    QTest::keyClick(aim, Qt::Key_Tab);
-    REQUIRE(card().aim);
-    CHECK(card().aim->carry == Approx(152));
-
-    // The side first: it waits for the distance.
-    bench.session.declaring().change("no aim", [](record::Test& test) { test.card.aim.reset(); });
-    auto* side = bench.find<app::NumberField>("aimSide")->edit();
-    side->setFocus();
-    QTest::keyClicks(side, "4");
-    QTest::keyClick(side, Qt::Key_Tab);
-    CHECK_FALSE(card().aim);
-    CHECK(side->text() == "4");
-    aim->setFocus();
-    QTest::keyClicks(aim, "150");
-    QTest::keyClick(aim, Qt::Key_Tab);
-    REQUIRE(card().aim);
-    CHECK(card().aim->side == Approx(4));
-
-    // A share of it can be declared; taken back, so is what was declared of it.
-    choose(bench.find<QComboBox>("outcome1"), "share in circle 12 at 150");
-    CHECK(card().primary.front().shape == "circle 12 at 150");
-    emit bench.find<QLabel>("groundShapes")->linkActivated("0");
-    CHECK(card().shapes.empty());
-    for (const auto& outcome : card().primary)
-        CHECK(outcome.kind != record::OutcomeKind::share);
+    auto* by = bench.find<QLineEdit>("expectedBy");
+    by->setFocus();
+    QTest::keyClicks(by, "the fitter");
+    QTest::keyClick(by, Qt::Key_Return);
+    CHECK(card().expectedBy == "the fitter");
 }
 
 TEST_CASE("an outcome at equal delivery brings its causes with it") {
     Bench bench;
     openShots(bench);
     bench.window->showPage(app::PageId::sheet);
-    choose(bench.find<QComboBox>("outcome1"), "carry at equal delivery");
+    Hands hands(bench);
+    hands.say("outcome1", "more carry at eq");
     const auto& card = bench.session.test().card;
     REQUIRE(card.primary.size() >= 1);
     CHECK(card.primary.front().kind == record::OutcomeKind::equal);
     CHECK(card.covariates == std::vector{Metric::clubSpeed, Metric::strikeHigh, Metric::strikeToe});
-    choose(bench.find<QComboBox>("outcome2"), "typical carry");
+    const bool hasTwo = bench.session.test().card.primary.size() > 1;
+    hands.say(hasTwo ? "outcome2" : "clause", hasTwo ? "more typical carry" : "and more typical carry");
     CHECK(bench.session.test().card.primary.size() >= 2);
     bench.window->showPage(app::PageId::reading);
     REQUIRE(bench.waitForReading());

@@ -29,7 +29,7 @@ const QStringList shafts{"Reed 53", "Alder 62", "Larch 71"};
 // An open test of two clubs, three laps of two, no warm-up, in the bay.
 void openTest(Bench& bench, Hands& hands) {
     hands.press(Qt::Key_N, Qt::ControlModifier);
-    hands.type("Two balls?");
+    hands.fill("question", "Two balls?");
     hands.press(Qt::Key_3, Qt::AltModifier);
     addClubs(hands, {"Larch", "Reed"});
     bench.session.declaring().change("the plan", [](record::Test& test) {

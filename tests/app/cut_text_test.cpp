@@ -34,7 +34,7 @@ struct Left {
     QStringList names;
 };
 const Left left[] = {
-    {"sheet", {"windowBuild", "windowMetric", "expectMetric"}},
+    {"sheet", {"expectMetric"}},
     {"rack",
      {"headVolumeLabel", "tipStiffnessLabel", "sleeveLoftLabel", "headAtLabel", "grippedDownLabel", "gripBalanceLabel",
       "buttStiffnessLabel", "shaftBalanceLabel", "sizeClassLabel", "shaftMaterialLabel", "clubLengthLabel", "shotLabel",

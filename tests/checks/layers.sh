@@ -18,14 +18,15 @@ forbid link 'Q[A-Z]|Qt|files/|logbook/|app/|cli/' 'the link stands on the core a
 forbid monitor 'QApplication|QWidget|QtWidgets|app/|cli/' 'the simulated monitor has no window'
 forbid cli 'Q[A-Z]|Qt|app/' 'the command line has no window'
 # Between the rooms of the core: each stands on those before it.
-forbid core/statistics 'core/(record|rack|plan|bay|judge|words|flight|simulate)' 'statistics is the ground floor'
-forbid core/record 'core/(rack|plan|bay|judge|words|flight|simulate)' 'the record knows nothing of what is made of it'
-forbid core/flight 'core/(rack|plan|bay|judge|words|simulate)' 'flight stands on the record alone'
-forbid core/rack 'core/(plan|bay|judge|words|simulate)' 'the rack stands on the record'
-forbid core/plan 'core/(bay|judge|words|simulate)' 'the plan stands on record and rack'
-forbid core/bay 'core/(judge|words|simulate)' 'the bay judges nothing'
-forbid core/judge 'core/(words|simulate)' 'the judge says nothing and knows no simulated player'
-forbid core/words 'core/simulate' 'words are for what was read'
+forbid core/statistics 'core/(record|rack|plan|bay|judge|words|flight|simulate|ask)' 'statistics is the ground floor'
+forbid core/record 'core/(rack|plan|bay|judge|words|flight|simulate|ask)' 'the record knows nothing of what is made of it'
+forbid core/flight 'core/(rack|plan|bay|judge|words|simulate|ask)' 'flight stands on the record alone'
+forbid core/rack 'core/(plan|bay|judge|words|simulate|ask)' 'the rack stands on the record'
+forbid core/plan 'core/(bay|judge|words|simulate|ask)' 'the plan stands on record and rack'
+forbid core/bay 'core/(judge|words|simulate|ask)' 'the bay judges nothing'
+forbid core/judge 'core/(words|simulate|ask)' 'the judge says nothing and knows no simulated player'
+forbid core/words 'core/(simulate|ask)' 'words are for what was read'
+forbid core/ask 'core/simulate' 'a question knows no simulated player'
 headers=$(grep -rnE '#include <(boost|Eigen)' core --include='*.h')
 if [ -n "$headers" ]; then
     printf 'core headers: Boost and Eigen stay inside .cpp files\n%s\n' "$headers"

@@ -2,6 +2,7 @@
 
 #include "core/plan/looks.h"
 #include "core/plan/schedule.h"
+#include "core/plan/takes.h"
 #include "core/record/control.h"
 #include "core/record/number_text.h"
 
@@ -47,16 +48,10 @@ Planning planningOf(const record::Test& test, const plan::Spreads& spreads) {
         planning.metric = test.card.primary.front().metric;
     planning.spreads = spreads;
     const std::size_t builds = std::max<std::size_t>(test.builds.size(), 2);
-    const std::size_t comparisons =
-        test.card.comparison == record::Comparison::whichOfThese ? builds * (builds - 1) / 2 : builds - 1;
-    const std::size_t family = comparisons * std::max<std::size_t>(test.card.primary.size(), 1);
-    // With looks the last one has less than α left.
-    const auto rounds = static_cast<std::size_t>(std::max(test.card.plannedRounds, 2));
-    const double level = plan::levelAt(test.card, rounds);
     planning.question = {.sdTurn = spreads.sdTurn,
                          .sdShot = spreads.sdShot,
                          .gap = test.card.margin(planning.metric),
-                         .alpha = level / static_cast<double>(family),
+                         .alpha = plan::levelOfOne(test),
                          .builds = builds};
     planning.pace = {.changeSeconds = test.plan.changeSeconds,
                      .shotSeconds = test.plan.shotSeconds,

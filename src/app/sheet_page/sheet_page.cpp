@@ -1,26 +1,31 @@
 #include "app/sheet_page/sheet_page.h"
 
 #include "app/form/number_field.h"
+#include "app/form/open_line.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
+#include "app/session/earlier_tests.h"
 #include "app/session/test_in_hand.h"
-#include "app/sheet_page/also_asked.h"
-#include "app/sheet_page/outcome_rows.h"
-#include "app/sheet_page/player_rows.h"
+#include "app/sheet_page/player_card.h"
+#include "app/sheet_page/sentence_view.h"
+#include "app/sheet_page/takes_panel.h"
+#include "app/sheet_page/tie_row.h"
+#include "app/sheet_page/wanted_line.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
+#include "core/ask/sentence.h"
 #include "core/record/control.h"
 #include "core/record/moment.h"
 #include "core/record/number_text.h"
+#include "core/record/order_text.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
-#include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
 
@@ -29,6 +34,7 @@
 namespace knot::app {
 namespace {
 
+using record::Card;
 using record::Test;
 
 QString ruleText(record::SetAsideRule rule) {
@@ -57,99 +63,133 @@ void showText(QLineEdit* field, const std::string& text) {
         field->setText(QString::fromStdString(text));
 }
 
+QFrame* hairline() {
+    auto* line = new QFrame;
+    line->setFixedHeight(1);
+    line->setAutoFillBackground(true);
+    QPalette palette = line->palette();
+    palette.setColor(QPalette::Window, colours().line);
+    line->setPalette(palette);
+    return line;
+}
+
 } // namespace
 
-SheetPage::SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
+SheetPage::SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, const EarlierTests& earlier,
+                     QWidget* parent)
     : Page(parent)
     , m_hand(hand)
     , m_declaring(declaring)
     , m_book(book) {
     auto* content = new QWidget;
-    auto* row = new QHBoxLayout(content);
-    row->setContentsMargins(0, 0, 6, 0);
-    row->setSpacing(2 * size::grid);
-    auto* left = new QVBoxLayout;
-    auto* right = new QVBoxLayout;
-    for (QVBoxLayout* column : {left, right})
-        column->setSpacing(2 * size::grid);
-    left->addWidget(buildQuestion());
-    left->addWidget(buildControls());
-    left->addWidget(buildWindows());
-    left->addStretch();
-    right->addWidget(buildOutcomes());
-    right->addWidget(buildSetAsides());
-    right->addWidget(buildAlso());
-    right->addWidget(buildPlayer());
-    right->addStretch();
-    row->addLayout(left, 5);
-    row->addLayout(right, 7);
-    // Fields may grow narrow; the sheet is never wider than its window.
-    for (QLineEdit* field : content->findChildren<QLineEdit*>())
-        field->setMinimumWidth(40);
+    auto* rows = new QVBoxLayout(content);
+    rows->setContentsMargins(0, 0, 6, 0);
+    rows->setSpacing(2 * size::grid);
+    auto* above = new QHBoxLayout;
+    auto* below = new QHBoxLayout;
+    for (QHBoxLayout* row : {above, below})
+        row->setSpacing(2 * size::grid);
+    m_takes = new TakesPanel(m_hand, m_book, earlier);
+    m_player = new PlayerCard(m_hand, m_book);
+    above->addWidget(buildSentence(), 7);
+    above->addWidget(m_takes, 4);
+    below->addWidget(buildHeld(), 5);
+    below->addWidget(m_player, 6);
+    rows->addLayout(above);
+    rows->addLayout(below, 1);
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
     whole->addWidget(scrolling(content));
     wire();
+    connect(&earlier, &EarlierTests::changed, this, &SheetPage::markStale);
 }
 
-QWidget* SheetPage::buildQuestion() {
+QWidget* SheetPage::buildSentence() {
     QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("The question"), column);
+    Panel* panel = headedPanel({}, column);
+    column->setSpacing(2);
     m_question = new QLineEdit;
-    m_question->setPlaceholderText(tr("Does the lighter shaft cost me control?"));
-    m_kind = choiceBox({tr("something else"), tr("shaft"), tr("head"), tr("loft setting"), tr("length"), tr("lie"),
-                        tr("grip"), tr("ball"), tr("delivery"), tr("whole clubs, knowingly")});
-    m_kind->setMaxVisibleItems(10);
-    m_factor = new QLineEdit;
-    m_factor->setPlaceholderText(tr("what differs"));
-    m_comparison = choiceBox({tr("against my club"), tr("which of these")});
+    m_question->setObjectName(QStringLiteral("question"));
+    m_question->setAccessibleName(tr("The question in your own words"));
+    m_question->setPlaceholderText(tr("in your own words, if you like"));
+    m_question->setFrame(false);
+    m_question->setStyleSheet(QStringLiteral("QLineEdit{background:transparent;border:none;padding:0 2px}"));
+    auto* inWords = new QHBoxLayout;
+    QLabel* question = captionLabel("questionLabel", tr("&Question"));
+    question->setBuddy(m_question);
+    question->setFixedWidth(78);
+    question->setContentsMargins(4, 0, 0, 0);
+    inWords->setSpacing(4);
+    inWords->addWidget(question);
+    inWords->addWidget(m_question, 1);
+    m_sentence = new SentenceView(m_hand, m_declaring, m_book);
     m_frozen = captionLabel("frozen");
-    column->addWidget(labelled(tr("In &words"), m_question, "question"));
-    auto* row = new QHBoxLayout;
-    row->addWidget(labelled(tr("&Tests the"), m_kind, "kind"), 3);
-    row->addWidget(labelled(tr("Namely"), m_factor, "factor"), 3);
-    row->addWidget(labelled(tr("&Compares"), m_comparison, "comparison"), 3);
-    column->addLayout(row);
+    column->addSpacing(4);
+    column->addWidget(m_sentence);
     column->addWidget(m_frozen);
+    column->addSpacing(4);
+    column->addWidget(hairline());
+    column->addSpacing(4);
+    column->addLayout(inWords);
+    m_expectedLine = buildExpected();
+    m_badShots = buildBadShots();
+    m_looking = buildLooking();
+    m_wanted = new WantedLine(m_hand, m_declaring, m_book);
+    for (OpenLine* line : {m_expectedLine, m_badShots, m_looking, static_cast<OpenLine*>(m_wanted)})
+        column->addWidget(line);
+    column->addStretch();
     return panel;
 }
 
-QWidget* SheetPage::buildPlayer() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Who hits"), column);
-    m_players = new PlayerRows(m_hand, m_declaring, m_book);
-    column->addWidget(m_players);
+QWidget* SheetPage::buildHeld() {
+    auto* panel = new Panel;
+    auto* column = new QVBoxLayout(panel);
+    column->setContentsMargins(2 * size::grid, 12, 2 * size::grid, 12);
+    column->setSpacing(4);
+    auto* head = new QHBoxLayout;
+    head->addWidget(headingLabel(tr("Held constant")));
+    head->addStretch();
+    m_heldCount = captionLabel("heldCount");
+    m_heldCount->setWordWrap(false);
+    head->addWidget(m_heldCount);
+    column->addLayout(head);
+    m_heldRows = new QVBoxLayout;
+    m_heldRows->setSpacing(0);
+    column->addLayout(m_heldRows);
+    column->addStretch();
     return panel;
 }
 
-QWidget* SheetPage::buildControls() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Held constant"), column);
-    column->addWidget(captionLabel("controlsHint", tr("Untick what slipped and say how; the reading will tell.")));
-    m_controls = new QVBoxLayout;
-    m_controls->setSpacing(4);
-    column->addLayout(m_controls);
-    return panel;
-}
-
-QWidget* SheetPage::buildOutcomes() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Judged by, in order of weight"), column);
-    m_outcomes = new OutcomeRows(m_hand, m_declaring, m_book);
-    column->addWidget(m_outcomes);
+OpenLine* SheetPage::buildExpected() {
+    auto* line = new OpenLine(tr("E&xpected"), "expected");
     m_expectMetric = choiceBox({});
     for (const auto metric : record::allMetrics())
         m_expectMetric->addItem(QString::fromStdString(record::info(metric).label), static_cast<int>(metric));
     m_expectMetric->setMaxVisibleItems(24);
     m_expectMetric->setCurrentIndex(static_cast<int>(record::Metric::spin));
     m_expect = choiceBox({QStringLiteral("–"), tr("no change"), tr("up"), tr("down")});
-    m_expected = captionLabel("expectedText");
+    m_order = new QLineEdit;
+    m_order->setPlaceholderText(tr("the best first: a few letters of each"));
+    m_expectedBy = new QLineEdit;
+    m_expectedBy->setPlaceholderText(tr("player, fitter"));
+    m_orderFault = captionLabel("orderFault");
     auto* row = new QHBoxLayout;
-    row->addWidget(labelled(tr("Also expected of"), m_expectMetric, "expectMetric"), 2);
-    row->addWidget(labelled(QStringLiteral(" "), m_expect, "expect"), 1);
-    row->addWidget(m_expected, 4, Qt::AlignBottom);
-    column->addLayout(row);
+    row->addWidget(labelled(tr("Number"), m_expectMetric, "expectMetric"), 3);
+    row->addWidget(labelled(tr("Will be"), m_expect, "expect"), 2);
+    row->addWidget(labelled(tr("Clubs in the order expected"), m_order, "expectedOrder"), 4);
+    row->addWidget(labelled(tr("By whom"), m_expectedBy, "expectedBy"), 2);
+    line->inside()->addLayout(row);
+    line->inside()->addWidget(m_orderFault);
+    m_orderFault->hide();
     m_expect->setAccessibleName(tr("Expectation of the number beside"));
+    for (QLineEdit* field : {m_order, m_expectedBy})
+        field->setMinimumWidth(40);
+    connect(m_order, &QLineEdit::textEdited, m_orderFault, &QWidget::hide);
+    Typed::whole(m_order, [this](const QString& typed) { setOrder(typed); });
+    Typed::whole(m_expectedBy, [this](const QString& typed) {
+        m_declaring.change(tr("who expects it"),
+                           [&](Test& test) { test.card.expectedBy = typed.trimmed().toStdString(); });
+    });
     connect(m_expectMetric, &QComboBox::activated, this, &SheetPage::refreshExpected);
     connect(m_expect, &QComboBox::activated, this, [this](int index) {
         const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
@@ -160,106 +200,48 @@ QWidget* SheetPage::buildOutcomes() {
                 test.card.expectations[metric] = static_cast<record::Expectation>(index - 1);
         });
     });
-    return panel;
+    return line;
 }
 
-QWidget* SheetPage::buildSetAsides() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Bad shots, and looking"), column);
+OpenLine* SheetPage::buildBadShots() {
+    auto* line = new OpenLine(tr("Bad &shots"), "badShots");
     m_rule = choiceBox({tr("keep every shot"), tr("called before the number shows"), tr("hit until enough are good"),
                         tr("by a rule on numbers"), tr("best and worst dropped")});
     m_replace = new QCheckBox(tr("hit it again"));
     m_replace->setObjectName(QStringLiteral("replace"));
     m_ruleText = captionLabel("ruleText");
+    m_good = new NumberField({.low = 1, .high = 30, .whole = true});
+    auto* row = new QHBoxLayout;
+    row->addWidget(labelled(tr("Set aside"), m_rule, "rule"), 4);
+    row->addWidget(labelled(tr("Good ones a stint"), m_good, "goodShots"), 2);
+    row->addWidget(m_replace, 2, Qt::AlignBottom);
+    line->inside()->addLayout(row);
+    line->inside()->addWidget(m_ruleText);
+    return line;
+}
+
+OpenLine* SheetPage::buildLooking() {
+    auto* line = new OpenLine(tr("&Looking"), "looking");
     m_looks = choiceBox({tr("not before the plan is done"), tr("after each lap from the second")});
     m_alpha = new NumberField({.low = 0, .high = 0.5, .mayBeEmpty = false, .aboveLow = true});
     m_looksText = captionLabel("looksText");
-    auto* first = new QHBoxLayout;
-    first->addWidget(labelled(tr("&Set aside"), m_rule, "rule"), 4);
-    m_good = new NumberField({.low = 1, .high = 30, .whole = true});
-    first->addWidget(labelled(tr("Good ones a stint"), m_good, "goodShots"), 2);
-    first->addWidget(m_replace, 2, Qt::AlignBottom);
-    column->addLayout(first);
-    column->addWidget(m_ruleText);
-    auto* second = new QHBoxLayout;
-    second->addWidget(labelled(tr("Comparisons are &looked at"), m_looks, "looks"), 4);
-    second->addWidget(labelled(tr("Error rate α"), m_alpha, "alpha"), 2);
-    column->addLayout(second);
-    column->addWidget(m_looksText);
-    return panel;
-}
-
-QWidget* SheetPage::buildWindows() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Wanted windows"), column);
-    m_windowMetric = choiceBox({});
-    for (const auto metric : record::allMetrics())
-        m_windowMetric->addItem(QString::fromStdString(record::info(metric).label), static_cast<int>(metric));
-    m_windowMetric->setMaxVisibleItems(24);
-    m_windowMetric->setCurrentIndex(static_cast<int>(record::Metric::launch));
-    m_windowLow = new NumberField({.low = -1e6, .high = 1e6});
-    m_windowHigh = new NumberField({.low = -1e6, .high = 1e6});
-    auto* add = new QPushButton(tr("Add"));
     auto* row = new QHBoxLayout;
-    row->addWidget(labelled(tr("Number"), m_windowMetric, "windowMetric"), 3);
-    m_windowBuild = choiceBox({});
-    row->addWidget(labelled(tr("Of"), m_windowBuild, "windowBuild"), 4);
-    row->addWidget(labelled(tr("From"), m_windowLow, "windowLow"), 2);
-    row->addWidget(labelled(tr("To"), m_windowHigh, "windowHigh"), 2);
-    row->addWidget(labelled(QStringLiteral(" "), add, "addWindow"), 1);
-    m_windowHigh->edit()->setPlaceholderText(tr("same"));
-    column->addLayout(row);
-    m_windows = richLabel(captionLabel("windows"));
-    m_windows->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
-    column->addWidget(m_windows);
-    connect(add, &QPushButton::clicked, this, [this] {
-        const auto metric = static_cast<record::Metric>(m_windowMetric->currentData().toInt());
-        const record::MetricFormat format(metric, m_book.units());
-        const auto low = m_windowLow->value();
-        const auto high = m_windowHigh->value();
-        if (!low || (high && *high < *low))
-            return m_windowLow->setRemark(tr("A number is needed here, no larger than the one beside it."));
-        m_windowLow->setRemark({});
-        m_declaring.change(tr("the wanted windows"), [&](Test& test) {
-            test.card.targets.push_back({metric, m_windowBuild->currentData().toString().toStdString(),
-                                         format.internal(*low), format.internal(high.value_or(*low))});
-        });
-        m_windowLow->edit()->clear();
-        m_windowHigh->edit()->clear();
-    });
-    connect(m_windows, &QLabel::linkActivated, this, [this](const QString& link) {
-        m_declaring.change(tr("the wanted windows"), [&](Test& test) {
-            if (const auto at = link.toUInt(); at < test.card.targets.size())
-                test.card.targets.erase(test.card.targets.begin() + static_cast<std::ptrdiff_t>(at));
-        });
-    });
-    return panel;
-}
-
-QWidget* SheetPage::buildAlso() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Also asked"), column);
-    m_also = new AlsoAsked(m_hand, m_declaring, m_book);
-    column->addWidget(m_also);
-    return panel;
+    row->addWidget(labelled(tr("Comparisons are looked at"), m_looks, "looks"), 4);
+    row->addWidget(labelled(tr("Error rate α"), m_alpha, "alpha"), 2);
+    line->inside()->addLayout(row);
+    line->inside()->addWidget(m_looksText);
+    return line;
 }
 
 void SheetPage::wire() {
-    auto text = [&](QLineEdit* field, const QString& what, auto put) {
-        Typed::in(field, [this, what, put](const QString& typed) {
-            m_declaring.change(what, [&](Test& test) { put(test, typed.toStdString()); });
+    Typed::in(m_question, [this](const QString& typed) {
+        m_declaring.change(tr("the question"), [&](Test& test) {
+            test.question = typed.toStdString();
+            test.title = typed.isEmpty() ? tr("New test").toStdString() : test.question;
         });
-    };
-    text(m_question, tr("the question"), [](Test& test, const std::string& typed) {
-        test.question = typed;
-        test.title = typed.empty() ? tr("New test").toStdString() : typed;
     });
-    text(m_factor, tr("the factor"), [](Test& test, const std::string& typed) { test.card.factor = typed; });
-    connect(m_players, &PlayerRows::aboutRequested, this, &SheetPage::playerRequested);
+    connect(m_player, &PlayerCard::aboutRequested, this, &SheetPage::playerRequested);
     connect(&m_book, &Book::playersChanged, this, &SheetPage::markStale);
-    connect(m_kind, &QComboBox::activated, this, &SheetPage::setKind);
-    connect(m_comparison, &QComboBox::activated, this,
-            [this](int which) { m_declaring.setComparison(static_cast<record::Comparison>(which)); });
     connect(m_rule, &QComboBox::activated, this, [this](int rule) {
         m_declaring.change(tr("the rule for bad shots"),
                            [&](Test& test) { test.card.setAsideRule = static_cast<record::SetAsideRule>(rule); });
@@ -282,137 +264,118 @@ void SheetPage::wire() {
     connect(&m_book, &Book::unitsChanged, this, &SheetPage::markStale);
 }
 
-void SheetPage::setKind(int kind) {
-    m_declaring.change(tr("the kind of test"), [&](Test& test) {
-        auto& card = test.card;
-        card.kind = static_cast<record::TestKind>(kind);
-        card.held = record::heldAsUsual(card.kind);
-    });
-}
-
 void SheetPage::refresh() {
     if (!m_hand.has())
         return;
     const Test& test = m_hand.test();
     showText(m_question, test.question);
-    showText(m_factor, test.card.factor);
-    m_kind->setCurrentIndex(static_cast<int>(test.card.kind));
-    m_factor->parentWidget()->setVisible(test.card.kind == record::TestKind::own);
-    m_comparison->setCurrentIndex(static_cast<int>(test.card.comparison));
-    m_players->refresh();
-    m_rule->setCurrentIndex(static_cast<int>(test.card.setAsideRule));
-    m_ruleText->setText(ruleText(test.card.setAsideRule));
-    m_replace->setChecked(test.card.replaceSetAside);
-    const bool untilGood = test.card.setAsideRule == record::SetAsideRule::untilGood;
-    m_good->parentWidget()->setVisible(untilGood);
-    m_good->display(test.card.goodShots > 0 ? std::optional<double>(test.card.goodShots) : std::nullopt, 0);
-    m_replace->setVisible(!untilGood);
-    m_looks->setCurrentIndex(static_cast<int>(test.card.looks));
-    m_looksText->setText(test.card.looks == record::Looks::none
-                             ? tr("Most power. Nobody may see a comparison before the last lap.")
-                             : tr("The test may stop early; each look spends a part of α, so every claim needs more."));
-    m_alpha->display(test.card.alpha, 2);
+    m_sentence->refresh();
     m_frozen->setText(!m_hand.isFrozen() ? QString()
                                          : tr("Frozen %1, %2…; changes are kept as amendments (%3 so far).")
                                                .arg(QString::fromStdString(record::momentShown(test.frozenAt)),
                                                     QString::fromStdString(test.frozenHash).left(12))
                                                .arg(test.amendments.size()));
     m_frozen->setVisible(m_hand.isFrozen());
-    m_outcomes->refresh();
-    m_also->refresh();
-    refreshControls();
-    refreshWindows();
     refreshExpected();
+    refreshBadShots();
+    refreshLooking();
+    m_wanted->refresh();
+    refreshHeld();
+    m_takes->refresh();
+    m_player->refresh();
 }
 
-void SheetPage::refreshControls() {
-    const auto& held = m_hand.test().card.held;
-    if (m_held.size() != static_cast<qsizetype>(held.size())) {
-        while (QLayoutItem* item = m_controls->takeAt(0)) {
-            delete item->widget();
-            delete item;
-        }
-        m_held.clear();
-        m_slips.clear();
-        for (std::size_t i = 0; i < held.size(); ++i) {
-            auto* line = new QWidget;
-            auto* row = new QHBoxLayout(line);
-            row->setContentsMargins(0, 0, 0, 0);
-            m_held << new QCheckBox;
-            m_slips << new QLineEdit;
-            m_held.back()->setObjectName(QStringLiteral("held%1").arg(i));
-            m_slips.back()->setObjectName(QStringLiteral("slip%1").arg(i));
-            row->addWidget(m_held.back(), 4);
-            row->addWidget(m_slips.back(), 6);
-            m_controls->addWidget(line);
-            connect(m_held.back(), &QCheckBox::clicked, this, [this, i](bool on) {
-                m_declaring.change(tr("what is held constant"), [&](Test& test) { test.card.held[i].held = on; });
-            });
-            Typed::in(m_slips.back(), [this, i](const QString& typed) {
-                m_declaring.change(tr("what slipped"),
-                                   [&](Test& test) { test.card.held[i].slip = typed.toStdString(); });
-            });
-        }
+void SheetPage::refreshHeld() {
+    const Test& test = m_hand.test();
+    const auto& held = test.card.held;
+    while (m_ties.size() > static_cast<qsizetype>(held.size()))
+        delete m_ties.takeLast();
+    while (m_ties.size() < static_cast<qsizetype>(held.size())) {
+        const auto at = static_cast<std::size_t>(m_ties.size());
+        auto* row = new TieRow(at);
+        m_ties << row;
+        m_heldRows->addWidget(row);
+        connect(row, &TieRow::heldChanged, this, [this, at](bool on) {
+            m_declaring.change(tr("what is held constant"), [&](Test& changed) { changed.card.held[at].held = on; });
+        });
+        connect(row, &TieRow::slipTyped, this, [this, at](const QString& slip) {
+            m_declaring.change(tr("what slipped"),
+                               [&](Test& changed) { changed.card.held[at].slip = slip.toStdString(); });
+        });
     }
-    const auto usual = record::usualControls(m_hand.test().card.kind);
+    const auto usual = record::usualControls(test.card.kind);
+    std::size_t tied = 0;
     for (std::size_t i = 0; i < held.size(); ++i) {
-        const auto at = static_cast<qsizetype>(i);
-        m_held[at]->setText(QString::fromStdString(held[i].what));
-        m_held[at]->setChecked(held[i].held);
-        m_slips[at]->setAccessibleName(tr("How “%1” slipped").arg(QString::fromStdString(held[i].what)));
         const auto hint = std::ranges::find(usual, held[i].what, &record::Held::what);
-        m_slips[at]->setPlaceholderText(hint == usual.end() ? QString() : QString::fromStdString(hint->slip));
-        m_slips[at]->setToolTip(m_slips[at]->placeholderText().toHtmlEscaped());
-        showText(m_slips[at], held[i].slip);
+        const auto tie = rack::tieOf(held[i].what, ask::clubsOf(test), test.card.kind);
+        m_ties[static_cast<qsizetype>(i)]->display(
+            held[i], tie, hint == usual.end() ? QString() : QString::fromStdString(hint->slip));
+        tied += held[i].held && tie.state != rack::Tie::State::differs ? 1 : 0;
     }
+    m_heldCount->setText(tr("%1 of %2 hold").arg(tied).arg(held.size()));
 }
 
-void SheetPage::refreshWindows() {
-    QString html;
-    const auto& targets = m_hand.test().card.targets;
-    for (std::size_t i = 0; i < targets.size(); ++i) {
-        const record::MetricFormat format(targets[i].metric, m_book.units());
-        const std::string what = targets[i].low == targets[i].high
-                                     ? format.withUnit(targets[i].low)
-                                     : format.number(targets[i].low) + " to " + format.withUnit(targets[i].high);
-        const QString whose = targets[i].build.empty() || m_hand.isSealed()
-                                  ? QString()
-                                  : QString::fromStdString(targets[i].build).toHtmlEscaped() + ", ";
-        html += whose +
-                tr("%1 %2 <a href='%3' style='color:%4'>take back</a><br>")
-                    .arg(QString::fromStdString(record::info(targets[i].metric).label), QString::fromStdString(what))
-                    .arg(i)
-                    .arg(colours().link.name());
-    }
-    m_windowBuild->clear();
-    m_windowBuild->addItem(tr("every club"), QString());
-    for (const auto& build : m_hand.test().builds)
-        m_windowBuild->addItem(QString::fromStdString(build.name), QString::fromStdString(build.name));
-    m_windows->setText(html);
-    m_windows->setVisible(!html.isEmpty());
+// What was not understood stays in its field, with the reason.
+void SheetPage::setOrder(const QString& typed) {
+    const auto order = record::orderFromText(typed.toStdString(), ask::clubsOf(m_hand.test()));
+    m_orderFault->setText(order ? QString() : QString::fromStdString(order.error()));
+    m_orderFault->setVisible(!order.has_value());
+    if (order)
+        m_declaring.change(tr("the order expected"), [&](Test& test) { test.card.expectedOrder = *order; });
 }
 
 void SheetPage::refreshExpected() {
-    const auto& expectations = m_hand.test().card.expectations;
+    const Card& card = m_hand.test().card;
+    if (!m_order->hasFocus() && m_orderFault->isHidden())
+        m_order->setText(QString::fromStdString(record::orderText(card.expectedOrder)));
+    showText(m_expectedBy, card.expectedBy);
     const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
-    const auto own = expectations.find(metric);
-    m_expect->setCurrentIndex(own == expectations.end() ? 0 : static_cast<int>(own->second) + 1);
-    QStringList words;
-    for (const auto& [expected, way] : expectations)
-        words << QString::fromStdString(record::info(expected).label) + QLatin1Char(' ') +
-                     m_expect->itemText(static_cast<int>(way) + 1);
-    m_expected->setText(words.join(QStringLiteral(", ")));
+    const auto own = card.expectations.find(metric);
+    m_expect->setCurrentIndex(own == card.expectations.end() ? 0 : static_cast<int>(own->second) + 1);
+    QStringList said;
+    for (const auto& [expected, way] : card.expectations)
+        said << QString::fromStdString(record::info(expected).label) + QLatin1Char(' ') +
+                    m_expect->itemText(static_cast<int>(way) + 1);
+    if (!card.expectedOrder.empty())
+        said << QString::fromStdString(record::orderText(card.expectedOrder));
+    if (!said.isEmpty() && !card.expectedBy.empty())
+        said << tr("said by %1").arg(QString::fromStdString(card.expectedBy));
+    m_expectedLine->setSaid(said.isEmpty() ? tr("nothing said yet") : said.join(QStringLiteral(" · ")));
+}
+
+void SheetPage::refreshBadShots() {
+    const Card& card = m_hand.test().card;
+    m_rule->setCurrentIndex(static_cast<int>(card.setAsideRule));
+    m_ruleText->setText(ruleText(card.setAsideRule));
+    m_replace->setChecked(card.replaceSetAside);
+    const bool untilGood = card.setAsideRule == record::SetAsideRule::untilGood;
+    m_good->parentWidget()->setVisible(untilGood);
+    m_good->display(card.goodShots > 0 ? std::optional<double>(card.goodShots) : std::nullopt, 0);
+    m_replace->setVisible(!untilGood);
+    const bool isHitAgain = !untilGood && card.setAsideRule != record::SetAsideRule::keepAll && card.replaceSetAside;
+    m_badShots->setSaid(isHitAgain ? tr("%1; hit again").arg(m_rule->currentText()) : m_rule->currentText());
+}
+
+void SheetPage::refreshLooking() {
+    const Card& card = m_hand.test().card;
+    m_looks->setCurrentIndex(static_cast<int>(card.looks));
+    const bool isLast = card.looks == record::Looks::none;
+    m_looksText->setText(isLast
+                             ? tr("Most power. Nobody may see a comparison before the last lap.")
+                             : tr("The test may stop early; each look spends a part of α, so every claim needs more."));
+    m_alpha->display(card.alpha, 2);
+    const QString level = QString::fromStdString(record::fixed(100 * card.alpha, 0));
+    m_looking->setSaid(isLast ? tr("nobody sees a comparison before the last lap; %1 in 100 may be luck").arg(level)
+                              : tr("after each lap from the second; %1 in 100 may be luck").arg(level));
 }
 
 QString SheetPage::subtitle() const {
-    const Test& test = m_hand.test();
     const QString kept = m_hand.isKept() ? tr("kept as you type") : tr("not kept yet");
-    return tr("Test sheet · %1 declared · %2")
-        .arg(QString::fromStdString(record::counted(test.card.primary.size(), "outcome")), kept);
+    return tr("Test sheet · reads as what will be judged · %1").arg(kept);
 }
 
 void SheetPage::takeFocus() {
-    m_question->setFocus();
+    m_sentence->takeFocus();
 }
 
 } // namespace knot::app

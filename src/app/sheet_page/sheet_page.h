@@ -2,6 +2,8 @@
 
 #include "app/shell/page.h"
 
+#include <QList>
+
 class QCheckBox;
 class QComboBox;
 class QLabel;
@@ -10,21 +12,27 @@ class QVBoxLayout;
 
 namespace knot::app {
 
-class AlsoAsked;
 class Book;
 class Declaring;
+class EarlierTests;
 class NumberField;
-class OutcomeRows;
-class PlayerRows;
+class OpenLine;
+class PlayerCard;
+class SentenceView;
+class TakesPanel;
 class TestInHand;
+class TieRow;
+class WantedLine;
 
-/// The test sheet: what is asked, of whom, judged by what, and what is held constant. Every edit is
-/// kept as it is made; after the first counted shot it is an amendment.
+/// The test sheet: what will be judged as one sentence, four matters in a line each, what is held constant, what is
+/// known of who hits, and what all that takes. Every edit is kept as it is made; after the first counted shot it is an
+/// amendment.
 class SheetPage : public Page {
     Q_OBJECT
 
 public:
-    SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent = nullptr);
+    SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, const EarlierTests& earlier,
+              QWidget* parent = nullptr);
     void takeFocus() override;
     QString subtitle() const override;
 
@@ -36,48 +44,45 @@ protected:
     void refresh() override;
 
 private:
-    QWidget* buildQuestion();
-    QWidget* buildPlayer();
-    QWidget* buildControls();
-    QWidget* buildOutcomes();
-    QWidget* buildSetAsides();
-    QWidget* buildWindows();
-    QWidget* buildAlso();
+    QWidget* buildSentence();
+    QWidget* buildHeld();
+    OpenLine* buildExpected();
+    OpenLine* buildBadShots();
+    OpenLine* buildLooking();
     void wire();
-    void refreshControls();
-    void refreshWindows();
+    void setOrder(const QString& typed);
+    void refreshHeld();
     void refreshExpected();
-    void setKind(int kind);
+    void refreshBadShots();
+    void refreshLooking();
 
     const TestInHand& m_hand;
     Declaring& m_declaring;
     Book& m_book;
     QLineEdit* m_question = nullptr;
-    QComboBox* m_kind = nullptr;
-    QLineEdit* m_factor = nullptr;
-    QComboBox* m_comparison = nullptr;
+    SentenceView* m_sentence = nullptr;
     QLabel* m_frozen = nullptr;
-    PlayerRows* m_players = nullptr;
-    QVBoxLayout* m_controls = nullptr;
-    QList<QCheckBox*> m_held;
-    QList<QLineEdit*> m_slips;
-    OutcomeRows* m_outcomes = nullptr;
-    AlsoAsked* m_also = nullptr;
+    OpenLine* m_expectedLine = nullptr;
+    QComboBox* m_expectMetric = nullptr;
+    QComboBox* m_expect = nullptr;
+    QLineEdit* m_order = nullptr;
+    QLineEdit* m_expectedBy = nullptr;
+    QLabel* m_orderFault = nullptr;
+    OpenLine* m_badShots = nullptr;
     QComboBox* m_rule = nullptr;
     QCheckBox* m_replace = nullptr;
     NumberField* m_good = nullptr;
     QLabel* m_ruleText = nullptr;
+    OpenLine* m_looking = nullptr;
     QComboBox* m_looks = nullptr;
     NumberField* m_alpha = nullptr;
     QLabel* m_looksText = nullptr;
-    QComboBox* m_windowMetric = nullptr;
-    QComboBox* m_windowBuild = nullptr;
-    NumberField* m_windowLow = nullptr;
-    NumberField* m_windowHigh = nullptr;
-    QComboBox* m_expectMetric = nullptr;
-    QComboBox* m_expect = nullptr;
-    QLabel* m_expected = nullptr;
-    QLabel* m_windows = nullptr;
+    WantedLine* m_wanted = nullptr;
+    QLabel* m_heldCount = nullptr;
+    QVBoxLayout* m_heldRows = nullptr;
+    QList<TieRow*> m_ties;
+    TakesPanel* m_takes = nullptr;
+    PlayerCard* m_player = nullptr;
 };
 
 } // namespace knot::app

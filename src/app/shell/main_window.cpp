@@ -74,7 +74,7 @@ void MainWindow::buildUi() {
     m_pages = new QStackedWidget;
     m_logbookPage = new LogbookPage(m_session.book());
     m_readingPage = new ReadingPage(m_session.hand(), m_session.declaring(), m_session.judging(), m_session.book());
-    m_sheetPage = new SheetPage(m_session.hand(), m_session.declaring(), m_session.book());
+    m_sheetPage = new SheetPage(m_session.hand(), m_session.declaring(), m_session.book(), m_session.earlier());
     m_rackPage = new RackPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
     m_planPage = new PlanPage(m_session.hand(), m_session.declaring(), m_session.book(), m_session.earlier());
     m_bayPage = new BayPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());

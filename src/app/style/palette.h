@@ -34,7 +34,7 @@ QColor tagColour(std::size_t build);
 /// The spacing grid and the scale of type, in logical pixels.
 namespace size {
 inline constexpr int grid = 8;
-inline constexpr int caption = 12, body = 13, strong = 15, title = 23;
+inline constexpr int caption = 12, body = 13, strong = 15, sentence = 19, title = 23;
 inline constexpr int spineWidth = 120;
 } // namespace size
 

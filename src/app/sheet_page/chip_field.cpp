@@ -1,0 +1,147 @@
+#include "app/sheet_page/chip_field.h"
+
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+
+#include <QKeyEvent>
+#include <QPainter>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+constexpr int leastWidth = 34;
+constexpr int sideRoom = 12; // that a field needs beside its text
+
+// "gap2", "against": what a chip is called among the window's fields.
+QString fieldName(const ask::Chip& chip) {
+    using ask::Part;
+    static const QHash<int, QString> names = {{static_cast<int>(Part::against), QStringLiteral("against")},
+                                              {static_cast<int>(Part::tested), QStringLiteral("tested")},
+                                              {static_cast<int>(Part::clubs), QStringLiteral("clubNames")},
+                                              {static_cast<int>(Part::player), QStringLiteral("player")},
+                                              {static_cast<int>(Part::outcome), QStringLiteral("outcome")},
+                                              {static_cast<int>(Part::gap), QStringLiteral("gap")},
+                                              {static_cast<int>(Part::causes), QStringLiteral("causes")},
+                                              {static_cast<int>(Part::along), QStringLiteral("along")},
+                                              {static_cast<int>(Part::factor), QStringLiteral("secondFactor")},
+                                              {static_cast<int>(Part::shape), QStringLiteral("groundShape")},
+                                              {static_cast<int>(Part::aim), QStringLiteral("aim")},
+                                              {static_cast<int>(Part::another), QStringLiteral("clause")}};
+    const bool isOneOfSeveral =
+        chip.part == Part::player || chip.part == Part::outcome || chip.part == Part::gap || chip.part == Part::shape;
+    const bool isFirstPlayer = chip.part == Part::player && chip.at == 0;
+    return names.value(static_cast<int>(chip.part)) +
+           (isOneOfSeveral && !isFirstPlayer ? QString::number(chip.at + 1) : QString());
+}
+
+} // namespace
+
+ChipField::ChipField(const ask::Chip& chip, QWidget* parent)
+    : QLineEdit(parent)
+    , m_chip(chip) {
+    setObjectName(fieldName(chip));
+    setAccessibleName(QString::fromStdString(ask::nameOf(chip)));
+    setFrame(false);
+    setTextMargins(0, 0, 0, 0);
+    setStyleSheet(QStringLiteral("QLineEdit{background:transparent;border:none;padding:0 3px}"));
+    const bool isQuiet = chip.part == ask::Part::another; // a way on, and no part of the sentence yet
+    setFont(isQuiet ? typeface(size::body) : typeface(size::sentence, QFont::DemiBold));
+    connect(this, &QLineEdit::textEdited, this, [this] {
+        m_isTyping = true;
+        setFaulty(false);
+        emit resized();
+    });
+}
+
+void ChipField::display(const QString& text, bool isEmpty) {
+    m_shown = isEmpty ? QString() : text;
+    m_isEmpty = isEmpty;
+    setPlaceholderText(isEmpty ? text : QString());
+    if (m_isTyping || m_isFaulty)
+        return;
+    if (this->text() != m_shown)
+        setText(m_shown);
+    if (hasFocus())
+        selectAll();
+}
+
+void ChipField::giveUp() {
+    m_isTyping = false;
+    m_isFaulty = false;
+    setText(m_shown);
+    selectAll();
+    emit resized();
+}
+
+void ChipField::setFaulty(bool isFaulty) {
+    if (isFaulty)
+        m_isTyping = false;
+    m_isFaulty = isFaulty;
+    update();
+}
+
+void ChipField::say(const QString& text) {
+    setText(text);
+    emit textEdited(text); // whoever takes what is typed hears of it
+    QKeyEvent enter(QEvent::KeyPress, Qt::Key_Return, Qt::NoModifier);
+    QLineEdit::keyPressEvent(&enter);
+}
+
+QSize ChipField::sizeHint() const {
+    const QString text = this->text().isEmpty() ? placeholderText() : this->text();
+    return {std::max(leastWidth, fontMetrics().horizontalAdvance(text) + sideRoom), fontMetrics().height() + 6};
+}
+
+void ChipField::keyPressEvent(QKeyEvent* event) {
+    const bool isWhole = selectedText() == text(); // nothing has been begun
+    switch (event->key()) {
+    case Qt::Key_Left:
+    case Qt::Key_Right:
+        if (isWhole && !m_isTyping && event->modifiers() == Qt::NoModifier)
+            return emit walked(event->key() == Qt::Key_Left ? -1 : 1);
+        break;
+    case Qt::Key_Up:
+    case Qt::Key_Down:
+        return emit browsed(event->key() == Qt::Key_Up ? -1 : 1);
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+        return emit entered();
+    case Qt::Key_Escape:
+        if (m_isTyping || m_isFaulty) {
+            giveUp();
+            return emit left();
+        }
+        break;
+    default:
+        break;
+    }
+    QLineEdit::keyPressEvent(event);
+}
+
+void ChipField::focusInEvent(QFocusEvent* event) {
+    QLineEdit::focusInEvent(event);
+    if (!m_isTyping)
+        QMetaObject::invokeMethod(this, &QLineEdit::selectAll, Qt::QueuedConnection); // after a click has set its place
+    selectAll();
+    emit entering();
+}
+
+void ChipField::focusOutEvent(QFocusEvent* event) {
+    QLineEdit::focusOutEvent(event); // what was typed has been taken, or was not understood
+    m_isTyping = false;
+    deselect();
+    setCursorPosition(0);
+    emit left();
+}
+
+void ChipField::paintEvent(QPaintEvent* event) {
+    QLineEdit::paintEvent(event);
+    QPainter painter(this);
+    const Colours& c = colours();
+    painter.setPen(QPen(m_isFaulty ? c.alarm : c.cord, hasFocus() ? 3 : 2, m_isEmpty ? Qt::DotLine : Qt::SolidLine));
+    painter.drawLine(QPointF(3, height() - 2), QPointF(width() - 3, height() - 2));
+}
+
+} // namespace knot::app

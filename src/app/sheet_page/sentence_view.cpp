@@ -1,0 +1,274 @@
+#include "app/sheet_page/sentence_view.h"
+
+#include "app/form/panel.h"
+#include "app/form/typed.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/test_in_hand.h"
+#include "app/sheet_page/chip_field.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+
+#include <QListWidget>
+#include <QPainter>
+#include <QScrollBar>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+constexpr int mostOffered = 8; // rows that are seen at once
+constexpr double lineRoom = 10;
+
+bool joinsBefore(const std::string& text) {
+    return text.starts_with(",") || text.starts_with(")") || text.starts_with("?");
+}
+
+} // namespace
+
+SentenceView::SentenceView(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
+    : QWidget(parent)
+    , m_hand(hand)
+    , m_declaring(declaring)
+    , m_book(book)
+    , m_fault(captionLabel("sentenceFault")) {
+    setObjectName(QStringLiteral("sentence"));
+    m_fault->setParent(this);
+    m_fault->hide();
+    fieldFor({ask::Part::against, 0}); // those that come later stand behind it in the order of Tab
+}
+
+QString SentenceView::text() const {
+    return QString::fromStdString(ask::textOf(m_pieces));
+}
+
+ask::Known SentenceView::known() const {
+    ask::Known known{.units = m_book.units(), .players = {}};
+    for (const auto& entry : m_book.players())
+        known.players.push_back(entry.player);
+    return known;
+}
+
+ChipField* SentenceView::fieldFor(const ask::Chip& chip) {
+    for (ChipField* field : m_fields)
+        if (field->chip() == chip)
+            return field;
+    auto* field = new ChipField(chip, this);
+    Typed::whole(field, [this, field](const QString& typed) { take(field, typed); });
+    connect(field, &ChipField::walked, this, [this, field](int by) { walk(field, by); });
+    connect(field, &ChipField::browsed, this, [this, field](int by) { browse(field, by); });
+    connect(field, &ChipField::entered, this, [this, field] { enter(field); });
+    connect(field, &ChipField::left, this, &SentenceView::closeOffer);
+    connect(field, &ChipField::resized, this, &SentenceView::layOut);
+    connect(field, &QLineEdit::textEdited, this, [this, field] {
+        m_fault->hide();
+        offer(field);
+    });
+    m_fields << field;
+    return field;
+}
+
+QList<ChipField*> SentenceView::inOrder() const {
+    QList<ChipField*> fields;
+    for (const ask::Piece& piece : m_pieces)
+        if (piece.chip)
+            for (ChipField* field : m_fields)
+                if (field->chip() == *piece.chip)
+                    fields << field;
+    return fields;
+}
+
+// What was not understood stays, with the reason; what was is shown as the sentence has it.
+void SentenceView::take(ChipField* field, const QString& typed) {
+    if (!m_hand.has())
+        return;
+    closeOffer();
+    const auto edit = ask::taken(field->chip(), typed.toStdString(), m_hand.test(), known());
+    field->setFaulty(!edit);
+    m_fault->setText(edit ? QString() : QString::fromStdString(edit.error()));
+    m_fault->setVisible(!edit.has_value());
+    if (edit) {
+        const bool isPlayer = field->chip().part == ask::Part::player; // each name is a step of its own
+        m_declaring.change(isPlayer ? tr("the player %1").arg(typed)
+                                    : QString::fromStdString(ask::nameOf(field->chip())),
+                           [&](record::Test& test) {
+                               (*edit)(test);
+                               for (record::Player& player : test.players) // who is new gets an identity
+                                   if (player.id.empty())
+                                       player = m_book.playerCalled(player.name);
+                           });
+        field->giveUp();
+    }
+    refresh();
+}
+
+void SentenceView::refresh() {
+    if (!m_hand.has())
+        return;
+    m_pieces = ask::sentenceOf(m_hand.test(), m_book.units());
+    setAccessibleName(text());
+    // Whose shots they are is the record's from the first one on where there are several.
+    const bool isSettled = !m_hand.test().shots.empty() && m_hand.test().players.size() > 1;
+    QWidget* before = nullptr;
+    QList<ChipField*> shown;
+    for (const ask::Piece& piece : m_pieces) {
+        if (!piece.chip)
+            continue;
+        ChipField* field = fieldFor(*piece.chip);
+        field->display(QString::fromStdString(piece.text), piece.isEmpty);
+        field->setReadOnly(isSettled && piece.chip->part == ask::Part::player);
+        if (before != nullptr)
+            setTabOrder(before, field);
+        before = field;
+        shown << field;
+    }
+    for (ChipField* field : m_fields)
+        field->setVisible(shown.contains(field));
+    layOut();
+}
+
+void SentenceView::takeFocus() {
+    const auto fields = inOrder();
+    for (ChipField* field : fields)
+        if (field->text().isEmpty() && field->chip().part != ask::Part::another)
+            return field->setFocus();
+    if (!fields.isEmpty())
+        fields.front()->setFocus();
+}
+
+void SentenceView::walk(const ChipField* from, int by) {
+    const auto fields = inOrder();
+    const auto at = fields.indexOf(from) + by;
+    if (at >= 0 && at < fields.size())
+        fields[at]->setFocus();
+}
+
+// Words and chips flow from line to line; what joins the piece before it never begins a line.
+void SentenceView::layOut() {
+    const QFontMetricsF metrics(typeface(size::sentence));
+    const double space = metrics.horizontalAdvance(u' ');
+    const double height = metrics.height() + 6 + lineRoom;
+    const double wide = std::max(200, width());
+    double x = 0;
+    double y = 0;
+    m_words.clear();
+    auto place = [&](double needed, bool joins) {
+        const double gap = x == 0 || joins ? 0 : space;
+        if (x > 0 && !joins && x + gap + needed > wide) {
+            x = 0;
+            y += height;
+        } else {
+            x += gap;
+        }
+        const double at = x;
+        x += needed;
+        return at;
+    };
+    bool opens = false; // after a bracket nothing parts
+    for (const ask::Piece& piece : m_pieces) {
+        if (piece.chip) {
+            ChipField* field = fieldFor(*piece.chip);
+            const QSize size = field->sizeHint().boundedTo(QSize(static_cast<int>(wide), 1000));
+            const double at = place(size.width(), opens);
+            field->setGeometry(static_cast<int>(at), static_cast<int>(y), size.width(), size.height());
+            opens = false;
+            continue;
+        }
+        bool isFirst = true;
+        for (const QString& word : QString::fromStdString(piece.text).split(u' ')) {
+            const bool joins = isFirst && joinsBefore(piece.text);
+            const double at = place(metrics.horizontalAdvance(word), joins);
+            m_words.push_back({word, {at, y + 3 + metrics.ascent()}});
+            isFirst = false;
+        }
+        opens = piece.text.ends_with('(');
+    }
+    int bottom = static_cast<int>(y + height);
+    m_fault->setFixedWidth(static_cast<int>(wide));
+    m_fault->move(0, bottom - static_cast<int>(lineRoom) + 2);
+    if (!m_fault->isHidden())
+        bottom += m_fault->heightForWidth(static_cast<int>(wide));
+    setFixedHeight(bottom);
+    update();
+}
+
+void SentenceView::resizeEvent(QResizeEvent*) {
+    layOut();
+}
+
+void SentenceView::changeEvent(QEvent* event) {
+    QWidget::changeEvent(event);
+    if (event->type() == QEvent::FontChange || event->type() == QEvent::PaletteChange)
+        update();
+}
+
+void SentenceView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setFont(typeface(size::sentence));
+    painter.setPen(colours().faint);
+    for (const Word& word : m_words)
+        painter.drawText(word.at, word.text);
+}
+
+// What the chip may hold, found by what has been typed; the first one is what Enter takes.
+void SentenceView::offer(ChipField* field) {
+    if (!m_hand.has() || field->isReadOnly())
+        return;
+    auto answers = ask::answersFor(field->chip(), m_hand.test(), known());
+    if (field->isTyping())
+        answers = ask::found(answers, field->text().toStdString());
+    if (answers.empty())
+        return closeOffer();
+    if (!m_offered) {
+        m_offered = new QListWidget(window());
+        m_offered->setObjectName(QStringLiteral("answers"));
+        m_offered->setFocusPolicy(Qt::NoFocus);
+        m_offered->setAccessibleName(tr("What can stand here"));
+        connect(m_offered, &QListWidget::itemPressed, this, [this](const QListWidgetItem* item) {
+            if (m_offeredTo)
+                m_offeredTo->say(item->text());
+        });
+    }
+    m_offeredTo = field;
+    m_offered->clear();
+    for (const ask::Answer& answer : answers)
+        m_offered->addItem(QString::fromStdString(answer.text));
+    const int rows = std::min<int>(mostOffered, m_offered->count());
+    const int wide = m_offered->sizeHintForColumn(0) + 2 * m_offered->frameWidth() +
+                     m_offered->verticalScrollBar()->sizeHint().width() + 8;
+    const QPoint below = field->mapTo(window(), QPoint(0, field->height() + 2));
+    m_offered->setGeometry(std::min(below.x(), std::max(0, window()->width() - wide)), below.y(), std::max(wide, 160),
+                           rows * m_offered->sizeHintForRow(0) + 2 * m_offered->frameWidth() + 2);
+    m_offered->raise();
+    m_offered->show();
+}
+
+void SentenceView::closeOffer() {
+    if (m_offered)
+        m_offered->hide();
+    m_offeredTo.clear();
+}
+
+void SentenceView::browse(ChipField* field, int by) {
+    if (!m_offered || m_offered->isHidden() || m_offeredTo != field) {
+        offer(field);
+        if (m_offered && m_offeredTo == field)
+            m_offered->setCurrentRow(0);
+        return;
+    }
+    const int row = m_offered->currentRow();
+    m_offered->setCurrentRow(
+        std::clamp(row < 0 ? (by > 0 ? 0 : m_offered->count() - 1) : row + by, 0, m_offered->count() - 1));
+}
+
+void SentenceView::enter(ChipField* field) {
+    const bool isMarked = m_offered && !m_offered->isHidden() && m_offeredTo == field && m_offered->currentRow() >= 0;
+    if (isMarked)
+        return field->say(m_offered->currentItem()->text());
+    if (field->isTyping()) // as it is, and what is not understood says so
+        return field->say(field->text());
+    walk(field, 1);
+}
+
+} // namespace knot::app

@@ -1,0 +1,184 @@
+#include "app/sheet_page/takes_panel.h"
+
+#include "app/picture/swarm.h"
+#include "app/session/book.h"
+#include "app/session/earlier_tests.h"
+#include "app/session/test_in_hand.h"
+#include "app/style/fonts.h"
+#include "app/style/glyphs.h"
+#include "app/style/labels.h"
+#include "app/style/palette.h"
+#include "core/plan/planner.h"
+#include "core/random.h"
+#include "core/record/number_text.h"
+
+#include <QPainter>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::app {
+namespace {
+
+using record::MetricFormat;
+using record::OutcomeKind;
+
+constexpr int mostKnots = 24;
+constexpr double halfRange = 3.2; // SDs to either side
+
+bool isRatio(const record::Outcome& outcome) {
+    return outcome.kind == OutcomeKind::spread || outcome.kind == OutcomeKind::area;
+}
+
+QString inHundred(const std::optional<double>& chance) {
+    if (!chance)
+        return QStringLiteral("–");
+    const double times = 100 * *chance;
+    return times < 1    ? TakesPanel::tr("under 1 in 100")
+           : times > 99 ? TakesPanel::tr("over 99 in 100")
+                        : TakesPanel::tr("%1 in 100").arg(QString::fromStdString(record::fixed(times, 0)));
+}
+
+QString gapText(const record::Outcome& outcome, double gap, const record::DisplayUnits& units) {
+    return isRatio(outcome) ? TakesPanel::tr("%1 times").arg(QString::fromStdString(record::fixed(gap, 2)))
+                            : QString::fromStdString(MetricFormat(outcome.metric, units).withUnit(gap));
+}
+
+} // namespace
+
+TakesView::TakesView() {
+    setObjectName(QStringLiteral("takesPicture"));
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+void TakesView::display(const plan::Takes& takes, int laps, int shots, const record::DisplayUnits& units) {
+    Random random(7); // the same picture each time: it shows how much scatter there is, and no result
+    const bool ratio = isRatio(takes.outcome);
+    const int stints = std::max(2, std::min(laps, mostKnots / std::max(1, std::min(shots, 6))));
+    for (int cord = 0; cord < 2; ++cord) {
+        m_cords[cord].values.clear();
+        const double scale = ratio && cord == 1 ? takes.gap : 1;
+        for (int stint = 0; stint < stints; ++stint) {
+            const double middle = takes.spreads.sdTurn * random.normal() + (ratio || cord == 0 ? 0 : takes.gap);
+            for (int shot = 0; shot < std::min(shots, 6); ++shot)
+                m_cords[cord].values.push_back(middle + scale * takes.spreads.sdShot * random.normal());
+        }
+    }
+    const double range = halfRange * std::hypot(takes.spreads.sdShot, takes.spreads.sdTurn) * (ratio ? takes.gap : 1) +
+                         (ratio ? 0 : takes.gap);
+    for (Cord& cord : m_cords)
+        for (double& value : cord.values)
+            value = std::clamp(value / range, -1.0, 1.0);
+    m_band = ratio ? 0 : takes.gap / range;
+    m_under = ratio ? tr("the lower cord spreads %1 as far").arg(gapText(takes.outcome, takes.gap, units))
+                    : tr("%1 either way: too small to matter").arg(gapText(takes.outcome, takes.gap, units));
+    setAccessibleName(tr("As this plan might strike it. %1").arg(m_under));
+    update();
+}
+
+void TakesView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const Colours& c = colours();
+    const double middle = width() / 2.0;
+    const double reach = width() / 2.0 - 10;
+    constexpr double radius = 4.5;
+    constexpr double tops[] = {38, 86};
+    if (m_band > 0) {
+        const double half = std::min(reach, m_band * reach);
+        painter.fillRect(QRectF(middle - half, 4, 2 * half, 92), c.band);
+    }
+    for (int i = 0; i < 2; ++i) {
+        painter.setPen(QPen(tagColour(static_cast<std::size_t>(i)), 1.5));
+        painter.drawLine(QPointF(4, tops[i]), QPointF(width() - 4, tops[i]));
+        std::vector<double> x;
+        for (const double value : m_cords[i].values)
+            x.push_back(middle + value * reach);
+        const auto levels = picture::swarmLevels(x, 2 * radius);
+        for (std::size_t k = 0; k < x.size(); ++k)
+            drawKnot(painter, {x[k], tops[i] - 1.7 * radius * std::min(levels[k], 3)}, radius,
+                     tagColour(static_cast<std::size_t>(i)));
+    }
+    painter.setFont(typeface(size::caption));
+    painter.setPen(c.faint);
+    painter.drawText(QRectF(0, 98, width(), 18), Qt::AlignCenter, m_under);
+}
+
+TakesPanel::TakesPanel(const TestInHand& hand, const Book& book, const EarlierTests& earlier)
+    : m_hand(hand)
+    , m_book(book)
+    , m_earlier(earlier)
+    , m_whose(captionLabel("takesWhose"))
+    , m_view(new TakesView)
+    , m_words(richLabel()) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(2 * size::grid, 12, 2 * size::grid, 12);
+    column->setSpacing(6);
+    auto* head = new QHBoxLayout;
+    head->addWidget(headingLabel(tr("What that takes")));
+    head->addStretch();
+    m_whose->setWordWrap(false);
+    head->addWidget(m_whose);
+    column->addLayout(head);
+    column->addWidget(m_view);
+    m_words->setObjectName(QStringLiteral("takes"));
+    m_words->setWordWrap(true);
+    m_words->setAlignment(Qt::AlignTop);
+    column->addWidget(m_words, 1);
+}
+
+void TakesPanel::refresh() {
+    if (!m_hand.has())
+        return;
+    const record::Test& test = m_hand.test();
+    const auto& own = m_earlier.learnt().own;
+    bool isOwn = false;
+    const auto takes = plan::takesOf(test, [&](record::Metric metric) {
+        const auto at = own.find(metric);
+        isOwn = isOwn || at != own.end();
+        return at != own.end() ? at->second : plan::usualSpreads(metric, plan::Level::club);
+    });
+    m_whose->setText(isOwn ? tr("this player's scatter") : tr("a club player's scatter"));
+    m_view->setVisible(!takes.empty());
+    if (takes.empty())
+        return m_words->setText(tr("Say what it is judged by, and here stands how often it would be seen."));
+    const int shots = plan::shotsATurn(test.plan);
+    m_view->display(takes.front(), test.plan.rounds, shots, m_book.units());
+    const QString minutes = QString::fromStdString(record::fixed(plan::minutesOf(test.plan), 0));
+    const auto row = [](const QString& what, const std::optional<double>& chance) {
+        return QStringLiteral("<tr><td>%1</td><td align='right'><b>%2</b></td></tr>").arg(what, inHundred(chance));
+    };
+    QString html;
+    for (const plan::Takes& one : takes) {
+        const QString label = QString::fromStdString(record::outcomeLabel(one.outcome)).toHtmlEscaped();
+        const QString gap = isRatio(one.outcome)
+                                ? tr("%1 the %2").arg(gapText(one.outcome, one.gap, m_book.units()), label)
+                                : tr("%1 of %2").arg(gapText(one.outcome, one.gap, m_book.units()), label);
+        const double chance = one.thisPlan.value_or(0);
+        html += QStringLiteral("<p style='margin:%1px 0 2px 0'><b>%2</b></p><table width='100%' cellspacing='0' "
+                               "cellpadding='1'>")
+                    .arg(html.isEmpty() ? 0 : 8)
+                    .arg(chance < 0.5   ? tr("%1 drowns in the scatter.").arg(gap)
+                         : chance < 0.8 ? tr("%1 may be missed.").arg(gap)
+                                        : tr("%1 is seen.").arg(gap));
+        html += row(test.plan.schedule == record::Schedule::oneRunEach ? tr("one run each: a bet, never a finding")
+                    : test.plan.turns.empty()
+                        ? tr("%1 laps of %2 see it").arg(test.plan.rounds).arg(shots)
+                        : tr("%1 laps of %2 (%3 min) see it").arg(test.plan.rounds).arg(shots).arg(minutes),
+                    one.thisPlan);
+        if (one.thisPlan)
+            html += row(tr("on two days"), one.twoSittings);
+        html += row(tr("three shots each, as people do"), one.threeEach);
+        html += QStringLiteral("</table>");
+        if (chance < 0.8)
+            html += QStringLiteral("<p style='margin:2px 0 0 0;color:%1'>%2</p>")
+                        .arg(colours().link.name(), one.smallest
+                                                        ? tr("Ask for %1, and this plan sees it 80 times in 100.")
+                                                              .arg(gapText(one.outcome, *one.smallest, m_book.units()))
+                                                        : tr("No gap can be had with so few laps or shots."));
+    }
+    m_words->setText(html);
+}
+
+} // namespace knot::app

@@ -1,0 +1,47 @@
+#pragma once
+
+#include "core/ask/sentence.h"
+
+#include <tl/expected.hpp>
+
+#include <functional>
+#include <string>
+#include <vector>
+
+namespace knot::ask {
+
+/// A change of what is declared.
+using Edit = std::function<void(record::Test&)>;
+
+/// One thing that a chip may hold: what it says, and what choosing it changes.
+struct Answer {
+    std::string text;
+    Edit edit;
+};
+
+/// What is known outside the test.
+struct Known {
+    record::DisplayUnits units;
+    std::vector<record::Player> players; ///< of the logbook
+};
+
+/// What a chip may hold, the likeliest first; nothing where only typing says it.
+std::vector<Answer> answersFor(const Chip& chip, const record::Test& test, const Known& known);
+
+/// The answers that some letters find, in their order: each word typed begins a word of the answer, in either case.
+std::vector<Answer> found(const std::vector<Answer>& answers, const std::string& letters);
+
+/// What typing a text into a chip and leaving it changes: the first answer that it finds, else what it says by itself
+/// (a gap, names of clubs, a shape, an aim, a window). Nothing typed takes a clause back. Else a sentence that says
+/// what is not understood.
+tl::expected<Edit, std::string> taken(const Chip& chip, const std::string& text, const record::Test& test,
+                                      const Known& known);
+
+/// A wanted window in words: "launch 12 to 15", "d 42 48 for Reed". A letter or more of the number, one value or two in
+/// the user's unit, and a club where it is not wanted of all.
+tl::expected<record::Target, std::string> windowFromText(const std::string& text, const record::Test& test,
+                                                         const record::DisplayUnits& units);
+/// What it would have to be typed as.
+std::string windowText(const record::Target& target, const record::DisplayUnits& units);
+
+} // namespace knot::ask

@@ -1,0 +1,30 @@
+#pragma once
+
+#include "core/ask/answers.h"
+
+#include <array>
+
+// What choosing and typing share.
+namespace knot::ask {
+
+inline constexpr std::size_t mostOutcomes = 3;
+
+/// How a club is delivered, as far as it can be the player's doing.
+inline constexpr std::array causes = {record::Metric::clubSpeed, record::Metric::strikeHigh, record::Metric::strikeToe,
+                                      record::Metric::attack,    record::Metric::path,       record::Metric::face};
+
+/// Numbers that people ask for first.
+inline constexpr std::array asked = {record::Metric::carry,  record::Metric::ballSpeed, record::Metric::spin,
+                                     record::Metric::launch, record::Metric::side,      record::Metric::descent,
+                                     record::Metric::apex,   record::Metric::total,     record::Metric::smash};
+
+/// In lower case, without what stands between them.
+std::vector<std::string> wordsOf(const std::string& text);
+
+/// Declares an outcome in a place, or moves one that is declared already there.
+void setOutcome(record::Card& card, std::size_t at, const record::Outcome& outcome, const record::Want& want);
+
+/// Another player in a place, or one more.
+Edit putPlayer(std::size_t at, const record::Player& player);
+
+} // namespace knot::ask

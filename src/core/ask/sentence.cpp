@@ -1,0 +1,239 @@
+#include "core/ask/sentence.h"
+
+#include "core/record/number_text.h"
+#include "core/record/shape_text.h"
+#include "core/words/along.h"
+
+#include <algorithm>
+#include <array>
+
+namespace knot::ask {
+
+using record::Card;
+using record::Metric;
+using record::MetricFormat;
+using record::Outcome;
+using record::OutcomeKind;
+using record::TestKind;
+using record::Want;
+
+namespace {
+
+// What is tested, after "another" or "which".
+constexpr std::array<const char*, 10> kindWords = {"thing", "shaft", "head", "loft",     "length",
+                                                   "lie",   "grip",  "ball", "delivery", "club"};
+
+std::string listed(const std::vector<std::string>& names, const char* last) {
+    std::string text;
+    for (std::size_t i = 0; i < names.size(); ++i)
+        text += (i == 0 ? "" : i + 1 < names.size() ? ", " : last) + names[i];
+    return text;
+}
+
+class Sentence {
+public:
+    Sentence(const record::Test& test, const record::DisplayUnits& units)
+        : m_test(test)
+        , m_card(test.card)
+        , m_units(units) {}
+
+    std::vector<Piece> all() {
+        if (m_card.comparison == record::Comparison::againstBaseline)
+            againstOne();
+        else
+            whichOfThese();
+        players();
+        outcomes();
+        clauses();
+        words("?");
+        m_pieces.push_back({"+ and …, with …, along …, by …, on …, aimed at …", Chip{Part::another}, true});
+        return std::move(m_pieces);
+    }
+
+private:
+    void words(const std::string& text) { m_pieces.push_back({text}); }
+    void chip(Part part, std::size_t at, const std::string& text, const std::string& hint = {}) {
+        m_pieces.push_back({text.empty() ? hint : text, Chip{part, at}, text.empty()});
+    }
+
+    std::string kindWord() const {
+        if (m_card.kind == TestKind::own)
+            return m_card.factor;
+        return kindWords.at(static_cast<std::size_t>(m_card.kind));
+    }
+
+    std::vector<std::string> names(const std::string& butFor) const {
+        std::vector<std::string> all;
+        for (const record::Build& build : clubsOf(m_test))
+            if (build.name != butFor && build.struckOff.empty())
+                all.push_back(build.name);
+        return all;
+    }
+
+    void againstOne() {
+        const auto& clubs = clubsOf(m_test);
+        const bool isNamed = std::ranges::find(clubs, m_card.baseline, &record::Build::name) != clubs.end();
+        const std::string baseline = isNamed ? m_card.baseline : clubs.empty() ? "" : clubs.front().name;
+        words("Against");
+        chip(Part::against, 0, baseline, "my club");
+        words(", does");
+        const std::string kind = kindWord();
+        chip(Part::tested, 0, kind.empty() || m_card.kind == TestKind::own ? kind : "another " + kind, "what differs");
+        words("(");
+        chip(Part::clubs, 0, listed(names(baseline), " or "), "name the others");
+        words(") give");
+    }
+
+    void whichOfThese() {
+        chip(Part::against, 0, "Which");
+        chip(Part::tested, 0, kindWord(), "of what differs");
+        words("of");
+        chip(Part::clubs, 0, listed(names({}), " and "), "name the clubs");
+        words("gives");
+    }
+
+    void players() {
+        chip(Part::player, 0, m_test.players.empty() ? std::string() : m_test.players.front().name, "whom");
+        for (std::size_t i = 1; i < m_test.players.size(); ++i) {
+            words("and");
+            chip(Part::player, i, m_test.players[i].name);
+        }
+    }
+
+    void outcomes() {
+        if (m_card.primary.empty())
+            return chip(Part::outcome, 0, {}, "more of what");
+        for (std::size_t i = 0; i < m_card.primary.size(); ++i) {
+            const Outcome& outcome = m_card.primary[i];
+            if (i > 0)
+                words("– and");
+            chip(Part::outcome, i, wantedText(outcome, m_card.want(outcome), m_units));
+            words(i == 0 ? "– worth having from" : "from");
+            chip(Part::gap, i, gapText(outcome));
+        }
+    }
+
+    std::string gapText(const Outcome& outcome) const {
+        switch (outcome.kind) {
+        case OutcomeKind::spread:
+            return record::fixed(m_card.sdRatioMargin, 2) + " times";
+        case OutcomeKind::area:
+            return record::fixed(m_card.areaRatioMargin, 2) + " times";
+        case OutcomeKind::share:
+            return "10 % of shots";
+        case OutcomeKind::average:
+        case OutcomeKind::equal:
+        case OutcomeKind::typical:
+            break;
+        }
+        return MetricFormat(outcome.metric, m_units).withUnit(m_card.margin(outcome.metric));
+    }
+
+    void clauses() {
+        if (!m_card.covariates.empty()) {
+            std::vector<std::string> causes;
+            for (const Metric metric : m_card.covariates)
+                causes.push_back(record::info(metric).label);
+            words(", with");
+            chip(Part::causes, 0, listed(causes, " and "));
+            words("taken out");
+        }
+        if (!m_card.trendColumn.empty()) {
+            words(", along");
+            chip(Part::along, 0, words::alongOf(m_card.trendColumn).what);
+        }
+        if (!m_card.factorColumn.empty()) {
+            words(", by");
+            chip(Part::factor, 0, m_card.factorColumn);
+        }
+        for (std::size_t i = 0; i < m_card.shapes.size(); ++i) {
+            words(i == 0 ? ", on" : "and");
+            chip(Part::shape, i, m_card.shapes[i].name);
+        }
+        if (m_card.aim) {
+            const MetricFormat format(Metric::carry, m_units);
+            std::string text = format.withUnit(m_card.aim->carry);
+            if (m_card.aim->side != 0)
+                text += ", " + format.number(std::abs(m_card.aim->side)) + (m_card.aim->side < 0 ? " left" : " right");
+            words(", aimed at");
+            chip(Part::aim, 0, text);
+        }
+    }
+
+    const record::Test& m_test;
+    const Card& m_card;
+    const record::DisplayUnits& m_units;
+    std::vector<Piece> m_pieces;
+};
+
+} // namespace
+
+const std::vector<record::Build>& clubsOf(const record::Test& test) {
+    return test.sealedBuilds.empty() ? test.builds : test.sealedBuilds;
+}
+
+std::vector<Piece> sentenceOf(const record::Test& test, const record::DisplayUnits& units) {
+    return Sentence(test, units).all();
+}
+
+std::string textOf(const std::vector<Piece>& pieces) {
+    std::string text;
+    for (const Piece& piece : pieces) {
+        if (piece.chip && piece.chip->part == Part::another)
+            continue;
+        const bool joins = text.empty() || piece.text.starts_with(",") || piece.text.starts_with(")") ||
+                           piece.text == "?" || text.ends_with("(");
+        text += (joins ? "" : " ") + piece.text;
+    }
+    return text;
+}
+
+std::string nameOf(const Chip& chip) {
+    const std::string nth = " " + std::to_string(chip.at + 1);
+    switch (chip.part) {
+    case Part::against:
+        return "against which club, or which of several";
+    case Part::tested:
+        return "what is tested";
+    case Part::clubs:
+        return "clubs on test";
+    case Part::player:
+        return "player" + nth;
+    case Part::outcome:
+        return "outcome" + nth;
+    case Part::gap:
+        return "worthwhile gap of outcome" + nth;
+    case Part::causes:
+        return "causes taken out";
+    case Part::along:
+        return "what the test goes along";
+    case Part::factor:
+        return "second factor";
+    case Part::shape:
+        return "shape on the ground" + nth;
+    case Part::aim:
+        return "aim";
+    case Part::another:
+        return "one more clause";
+    }
+    return {};
+}
+
+std::string wantedText(const Outcome& outcome, const Want& want, const record::DisplayUnits& units) {
+    if (outcome.kind == OutcomeKind::share)
+        return (want.kind == Want::Kind::less ? "a smaller " : "a larger ") + record::outcomeLabel(outcome);
+    const std::string label = record::outcomeLabel(outcome);
+    switch (want.kind) {
+    case Want::Kind::more:
+        return "more " + label;
+    case Want::Kind::less:
+        return "less " + label;
+    case Want::Kind::near:
+        return label + " nearer " + MetricFormat(outcome.metric, units).withUnit(want.value);
+    case Want::Kind::none:
+        break;
+    }
+    return "a different " + label;
+}
+
+} // namespace knot::ask

@@ -1,0 +1,31 @@
+#pragma once
+
+#include "core/plan/spreads.h"
+#include "core/record/test.h"
+
+#include <functional>
+#include <optional>
+#include <vector>
+
+namespace knot::plan {
+
+/// What a test is known to need, before its first ball, in one declared outcome.
+struct Takes {
+    record::Outcome outcome;
+    double gap = 0;                 ///< worthwhile: in the metric's unit, or a ratio of spreads or areas
+    Spreads spreads;                ///< that it rests on
+    std::optional<double> thisPlan; ///< chance to see the gap at the declared level; nothing under two laps
+    std::optional<double> twoSittings, threeEach; ///< this plan on two days; two runs of three by a plain test at 5 %
+    std::optional<double> smallest; ///< gap or ratio that this plan sees 80 times in 100; nothing where none is
+};
+
+using SpreadsOf = std::function<Spreads(record::Metric)>;
+
+/// For each declared outcome by its own method: averages by the paired t over laps, spreads and areas by their ratios.
+/// At equal delivery and of the typical shot as if struck: what they save is not known beforehand. Shares are left out.
+std::vector<Takes> takesOf(const record::Test& test, const SpreadsOf& spreads);
+
+/// The level of one comparison of a test: α, or what looks leave of it, by declared outcomes × comparisons.
+double levelOfOne(const record::Test& test);
+
+} // namespace knot::plan

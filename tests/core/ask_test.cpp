@@ -1,0 +1,208 @@
+// The sentence that says what a test asks: how it reads, what its chips hold, and what typing into them changes.
+#include "core/ask/answers.h"
+#include "core/ask/usual_outcomes.h"
+#include "core/plan/power.h"
+#include "core/plan/takes.h"
+#include "core/rack/ties.h"
+#include "core/record/check.h"
+
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+#include <cmath>
+
+using namespace knot;
+using ask::Part;
+using record::Metric;
+using record::OutcomeKind;
+
+namespace {
+
+record::Test threeShafts() {
+    record::Test test;
+    test.builds = {{.name = "Alder 62"}, {.name = "Reed 53"}, {.name = "Larch 71"}};
+    test.players = {{.id = "m", .name = "Marit Aasgaard"}};
+    test.plan.rounds = 5;
+    test.plan.turnLength = 3;
+    ask::setKind(test.card, record::TestKind::shaft);
+    test.card.baseline = "Alder 62";
+    return test;
+}
+
+const ask::Known known{.units = {}, .players = {{.id = "m", .name = "Marit Aasgaard"}, {.id = "o", .name = "Odd"}}};
+
+std::string sentence(const record::Test& test) {
+    return ask::textOf(ask::sentenceOf(test, {}));
+}
+
+// What typing leaves of the test, or the refusal.
+std::string say(record::Test& test, Part part, const std::string& text, std::size_t at = 0) {
+    const auto edit = ask::taken({part, at}, text, test, known);
+    if (!edit)
+        return edit.error();
+    (*edit)(test);
+    return {};
+}
+
+} // namespace
+
+TEST_CASE("a test reads as one sentence") {
+    record::Test test = threeShafts();
+    CHECK(sentence(test) ==
+          "Against Alder 62, does another shaft (Reed 53 or Larch 71) give Marit Aasgaard more carry – "
+          "worth having from 2.7 m – and less left–right spread from 1.25 times?");
+    test.card.comparison = record::Comparison::whichOfThese;
+    test.card.covariates = {Metric::strikeHigh, Metric::clubSpeed};
+    test.card.aim = record::Aim{150, -4};
+    CHECK(sentence(test) ==
+          "Which shaft of Alder 62, Reed 53 and Larch 71 gives Marit Aasgaard more carry – worth having "
+          "from 2.7 m – and less left–right spread from 1.25 times, with strike height and club speed "
+          "taken out, aimed at 150.0 m, 4.0 left?");
+    CHECK(sentence({}) == "Against my club, does what differs (name the others) give whom more of what?");
+}
+
+TEST_CASE("a kind of test brings what it is usually judged by, until something else was said") {
+    record::Card card;
+    ask::setKind(card, record::TestKind::lie);
+    REQUIRE(card.primary.size() == 1);
+    CHECK(card.wants.at(card.primary.front()) == record::Want{record::Want::Kind::near, 0});
+    ask::setKind(card, record::TestKind::grip);
+    CHECK(card.primary.front().kind == OutcomeKind::spread);
+    card.primary = {{.metric = Metric::spin, .shape = {}}};
+    ask::setKind(card, record::TestKind::shaft);
+    CHECK(card.primary.front().metric == Metric::spin);
+    for (int kind = 0; kind < 10; ++kind) {
+        const auto usual = ask::usualOutcomes(static_cast<record::TestKind>(kind));
+        CHECK(!usual.empty());
+        CHECK(usual.size() <= 3);
+    }
+}
+
+TEST_CASE("a few letters find an answer, and every answer is found by itself") {
+    const record::Test test = threeShafts();
+    for (const Part part :
+         {Part::against, Part::tested, Part::player, Part::outcome, Part::causes, Part::factor, Part::another}) {
+        const ask::Chip chip{part, 0};
+        const auto answers = ask::answersFor(chip, test, known);
+        REQUIRE(!answers.empty());
+        for (const auto& answer : answers) {
+            INFO(answer.text);
+            const auto edit = ask::taken(chip, answer.text, test, known);
+            REQUIRE(edit);
+            record::Test chosen = test;
+            record::Test typed = test;
+            answer.edit(chosen);
+            (*edit)(typed);
+            CHECK(chosen == typed);
+            CHECK(chosen != record::Test{});
+            CHECK(record::faultsOf(chosen).empty());
+        }
+    }
+    CHECK(ask::found(ask::answersFor({Part::outcome, 0}, test, known), "mo ca").front().text == "more carry");
+    CHECK(ask::found(ask::answersFor({Part::outcome, 0}, test, known), "sp").front().text == "less left–right spread");
+    CHECK(ask::found(ask::answersFor({Part::outcome, 0}, test, known), "zz").empty());
+}
+
+TEST_CASE("what is typed into a chip changes the test, or says what is not understood") {
+    record::Test test = threeShafts();
+    record::Card& card = test.card;
+    CHECK(say(test, Part::tested, "he").empty());
+    CHECK(card.kind == record::TestKind::head);
+    CHECK(say(test, Part::tested, "tee height").empty()); // nobody's kind
+    CHECK(card.kind == record::TestKind::own);
+    CHECK(card.factor == "tee height");
+    CHECK(say(test, Part::against, "Reed 53").empty());
+    CHECK(card.baseline == "Reed 53");
+    CHECK(say(test, Part::clubs, "Fern 48, reed 53; Fern 48,, Yew").empty());
+    CHECK(test.builds.size() == 5);
+    CHECK(say(test, Part::clubs, "Alder 62 or Larch 71").empty()); // what stood there is no new name
+    CHECK(test.builds.size() == 5);
+    CHECK(say(test, Part::gap, "3.5 m").empty());
+    CHECK(card.margin(card.primary.front().metric) > 0);
+    CHECK(say(test, Part::gap, "0") == "A worthwhile gap is more than 0.");
+    CHECK(say(test, Part::outcome, "spin near 2600").empty());
+    CHECK(card.want(card.primary.front()) == record::Want{record::Want::Kind::near, 2600});
+    CHECK(say(test, Part::outcome, "gravity") ==
+          "“gravity” is no outcome; the down arrow shows them all, and “carry near 150” is one too.");
+    CHECK(say(test, Part::another, "and less landing").empty());
+    CHECK(card.primary.back().kind == OutcomeKind::area);
+    CHECK(say(test, Part::gap, "0.9", card.primary.size() - 1) ==
+          "A spread is worth it from a ratio above 1, such as 1.25.");
+    CHECK(say(test, Part::another, "for Odd").empty());
+    CHECK(test.players.back().id == "o");
+    CHECK(say(test, Part::another, "for Marit Aasgaard") == "Marit Aasgaard is in this test already.");
+    CHECK(say(test, Part::player, "", 1).empty());
+    CHECK(test.players.size() == 1);
+    CHECK(say(test, Part::another, "wanted launch 12 to 15").empty());
+    CHECK(card.targets.back() == record::Target{Metric::launch, {}, 12, 15});
+
+    // A fourth outcome is one too many.
+    while (card.primary.size() < 3)
+        card.primary.push_back({.metric = Metric::apex, .shape = {}});
+    CHECK(say(test, Part::another, "and more smash") == "Three outcomes are the most that one test can be judged by.");
+
+    // Under a seal nobody joins.
+    test.sealedBuilds = test.builds;
+    CHECK(say(test, Part::clubs, "Yew 2") == "The clubs are sealed; “Yew 2” can't join them.");
+    CHECK(say(test, Part::against, "Yew 2") == "The clubs are sealed; “Yew 2” can't join them.");
+}
+
+TEST_CASE("a window is said in a letter and two numbers") {
+    const record::Test test = threeShafts();
+    auto window = [&](const char* text, record::DisplayUnits units = {}) {
+        return ask::windowFromText(text, test, units);
+    };
+    CHECK(*window("d42 48") == record::Target{Metric::descent, {}, 42, 48});
+    CHECK(*window("spin 2400-2900 for re") == record::Target{Metric::spin, "Reed 53", 2400, 2900});
+    CHECK(*window("l12.5") == record::Target{Metric::launch, {}, 12.5, 12.5});
+    CHECK(*window("launch direction -2 to 2") == record::Target{Metric::launchDirection, {}, -2, 2});
+    CHECK(window("c 160 170", {.distance = record::DistanceUnit::yd})->low == Approx(160 * 0.9144));
+    for (const char* bad : {"", "12 15", "zz 1 2", "launch", "l 15 12", "l 1 2 3", "l 1 2 for Oak"})
+        CHECK_FALSE(window(bad));
+    for (const char* text : {"d42 48", "l12.5", "spin 2400 2900 for Larch"})
+        CHECK(*window(ask::windowText(*window(text), {}).c_str()) == *window(text));
+}
+
+TEST_CASE("what a test takes agrees with the planner, outcome by outcome") {
+    record::Test test = threeShafts();
+    const plan::Spreads spreads{.sdTurn = 2, .sdShot = 6};
+    const auto takes = plan::takesOf(test, [&](Metric) { return spreads; });
+    REQUIRE(takes.size() == 2);
+    const double level = 0.05 / 4; // two clubs against the first, two outcomes
+    CHECK(plan::levelOfOne(test) == Approx(level));
+    const plan::PairPlan pair{.varTurn = 4, .varShot = 36, .rounds = 5, .turnLength = 3};
+    CHECK(*takes[0].thisPlan == Approx(plan::powerToSee(pair, 2.7, level)));
+    CHECK(*takes[0].twoSittings > *takes[0].thisPlan);
+    CHECK(*takes[0].threeEach == Approx(plan::powerFor(std::sqrt(2.0 * (4 + 12)), 4, 2.7, 0.05)));
+    CHECK(plan::powerToSee(pair, *takes[0].smallest, level) == Approx(0.8).epsilon(1e-3));
+    CHECK(*takes[1].thisPlan == Approx(plan::powerToSeeSpread(10, 1.25, level)));
+    test.plan.schedule = record::Schedule::oneRunEach;
+    CHECK_FALSE(plan::takesOf(test, [&](Metric) { return spreads; })[0].thisPlan);
+    test.card.primary = {{.kind = OutcomeKind::share, .shape = "strip 20"}};
+    CHECK(plan::takesOf(test, [&](Metric) { return spreads; }).empty());
+}
+
+TEST_CASE("what is held constant is told by the Rack") {
+    using State = rack::Tie::State;
+    record::Test test = threeShafts();
+    auto tie = [&](const char* what) { return rack::tieOf(what, test.builds, record::TestKind::shaft); };
+    CHECK(tie("the same grip").state == State::unknown);
+    CHECK(tie("a rested player").state == State::notOnRack);
+    for (auto& build : test.builds)
+        build.club.grip = {.kind = record::PartKind::grip, .name = "Oakum", .mass = 50};
+    CHECK(tie("the same grip").state == State::same);
+    CHECK(tie("the same grip").text == "Oakum, 50 g");
+    test.builds[1].club.grip.mass = 46;
+    CHECK(tie("the same grip").state == State::differs);
+    CHECK(tie("the same grip").text == "46 g with Reed 53, else 50 g");
+    test.builds[1].struckOff = "too harsh";
+    CHECK(tie("the same grip").state == State::same);
+    CHECK(tie("the same shaft").state == State::unknown);
+    test.builds[0].club.shaft.mass = 62;
+    test.builds[2].club.shaft.mass = 71;
+    CHECK(tie("the same shaft").state == State::factor);
+    test.builds[0].club.length = 1073;
+    CHECK(tie("the same length").state == State::unknown); // of one club alone
+    test.builds[2].club.length = 1080;
+    CHECK(tie("the same length").text == "1073 mm with Alder 62, 1080 mm with Larch 71");
+}
