@@ -15,13 +15,22 @@ public:
     explicit Hands(Bench& bench)
         : m_bench(bench) {}
 
+    /// How many keys were pressed so far.
+    int keys() const { return m_keys; }
     void press(Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier) {
+        ++m_keys;
         QTest::keyClick(where(), key, modifiers);
     }
     void type(const QString& text) {
-        for (const QChar c : text) // each where the one before has led
-            QTest::keyClicks(where(), QString(c));
+        letters(text);
         app::Typed::commitAll(); // as if the field were left
+    }
+    /// Letters and nothing else, each where the one before has led.
+    void letters(const QString& text) {
+        for (const QChar c : text) {
+            ++m_keys;
+            QTest::keyClicks(where(), QString(c));
+        }
     }
     void tabTo(const char* name) {
         for (int i = 0; i < 120; ++i) {
@@ -42,8 +51,7 @@ public:
     void say(const char* name, const QString& text) {
         tabTo(name);
         press(Qt::Key_A, Qt::ControlModifier);
-        for (const QChar c : text)
-            QTest::keyClicks(where(), QString(c));
+        letters(text);
         press(text.isEmpty() ? Qt::Key_Delete : Qt::Key_Return);
         if (text.isEmpty())
             press(Qt::Key_Return);
@@ -63,6 +71,7 @@ private:
         return at != nullptr ? at : m_bench.window.get();
     }
     Bench& m_bench;
+    int m_keys = 0;
 };
 
 /// A shot as if typed: of a carry alone.

@@ -93,9 +93,16 @@ OpenLine::OpenLine(const QString& caption, const char* name)
         if (!isOpen)
             return;
         emit opened();
-        if (QWidget* first = m_head->nextInFocusChain(); m_head->hasFocus() && m_box->isAncestorOf(first))
-            first->setFocus(Qt::TabFocusReason);
+        if (m_head->hasFocus())
+            enter();
     });
+}
+
+// To the first field inside.
+void OpenLine::enter() {
+    for (QWidget* at = m_head->nextInFocusChain(); at != m_head; at = at->nextInFocusChain())
+        if (m_box->isAncestorOf(at) && at->focusPolicy() & Qt::TabFocus && at->isVisible() && at->isEnabled())
+            return at->setFocus(Qt::TabFocusReason);
 }
 
 void OpenLine::setOpen(bool isOpen) {

@@ -44,6 +44,8 @@ signals:
     void opened();
 
 private:
+    void enter();
+
     LineHead* m_head;
     QWidget* m_box;
     QVBoxLayout* m_inside;

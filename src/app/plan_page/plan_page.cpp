@@ -76,7 +76,7 @@ QWidget* PlanPage::buildStrip() {
     row->setSpacing(10);
     row->addWidget(labelled(tr("&Order"), m_schedule, "schedule"), 3);
     row->addWidget(labelled(tr("&Laps"), m_rounds, "rounds"), 1);
-    row->addWidget(labelled(tr("Shots a &stint"), m_length, "turnLength"), 1);
+    row->addWidget(labelled(tr("Shots a stin&t"), m_length, "turnLength"), 1);
     row->addWidget(labelled(tr("Change, s"), m_change, "changeSeconds"), 1);
     row->addWidget(labelled(tr("Shot, s"), m_shot, "shotSeconds"), 1);
     row->addWidget(labelled(tr("Warm-up"), m_warmUp, "warmUp"), 1);

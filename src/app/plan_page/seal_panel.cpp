@@ -100,7 +100,7 @@ void SealPanel::buildUi() {
         second->addWidget(labelled(whats[i], m_sees[i], names[i]), 1);
     }
     column->addLayout(second);
-    m_act = new QPushButton(tr("Seal…"));
+    m_act = new QPushButton(tr("&Seal…"));
     m_slip = new QPushButton(tr("Order slip"));
     m_save = new QPushButton(tr("Sealed text…"));
     auto* third = new QHBoxLayout;

@@ -69,13 +69,19 @@ bool Declaring::change(const QString& what, const std::function<void(record::Tes
         if (!sameThing || changed.amendments.empty() || changed.amendments.back().text != text)
             changed.amendments.push_back({momentNow(), text});
     }
-    if (!keep(std::move(changed)))
-        return false;
+    // The ways back are laid before anybody hears of the change.
+    std::vector<record::Test> undone;
+    undone.swap(m_redo);
     if (!sameThing)
         m_undo.push_back(std::move(before));
+    if (!keep(std::move(changed))) {
+        undone.swap(m_redo);
+        if (!sameThing)
+            m_undo.pop_back();
+        return false;
+    }
     if (m_undo.size() > mostUndone)
         m_undo.erase(m_undo.begin());
-    m_redo.clear();
     m_lastChange = what;
     return true;
 }
@@ -137,10 +143,14 @@ void Declaring::step(std::vector<record::Test>& from, std::vector<record::Test>&
         next.plan.turns = present.plan.turns;
     if (m_hand.isFrozen())
         next.amendments.push_back({momentNow(), noted.toStdString()});
-    if (!keep(std::move(next)))
-        return;
+    // Where it stands in both directions is known before anybody hears of the change.
+    record::Test taken = std::move(from.back());
     from.pop_back();
     to.push_back(std::move(present));
+    if (!keep(std::move(next))) {
+        from.push_back(std::move(taken));
+        return to.pop_back();
+    }
     m_lastChange.clear();
 }
 

@@ -225,12 +225,15 @@ void SentenceView::offer(ChipField* field) {
         m_offered->setObjectName(QStringLiteral("answers"));
         m_offered->setFocusPolicy(Qt::NoFocus);
         m_offered->setAccessibleName(tr("What can stand here"));
+        m_offered->setFrameShape(QFrame::NoFrame);
         connect(m_offered, &QListWidget::itemPressed, this, [this](const QListWidgetItem* item) {
             if (m_offeredTo)
                 m_offeredTo->say(item->text());
         });
     }
     m_offeredTo = field;
+    m_offered->setStyleSheet(QStringLiteral("QListWidget#answers{background:%1;border:1px solid %2}")
+                                 .arg(colours().sheet.name(), colours().cord.name()));
     m_offered->clear();
     for (const ask::Answer& answer : answers)
         m_offered->addItem(QString::fromStdString(answer.text));

@@ -12,7 +12,7 @@
 namespace knot::app {
 namespace {
 
-constexpr int cordWidth = 34, rowHeight = 26;
+constexpr int cordWidth = 34, rowHeight = 24;
 
 } // namespace
 
