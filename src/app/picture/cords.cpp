@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numeric>
 
 namespace knot::picture {
 namespace {
@@ -43,13 +44,26 @@ Range rangeOf(const CordsData& data) {
 constexpr double largestRadius = 6.5;
 constexpr double smallestRadius = 1.5;
 
-std::vector<std::vector<int>> stack(const CordsData& data, const Axis& axis, double radius) {
+// The places of a cord's values from left to right.
+std::vector<std::size_t> fromLeft(const CordData& cord) {
+    std::vector<std::size_t> order(cord.values.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    std::ranges::stable_sort(order, {}, [&](std::size_t i) { return cord.values[i]; });
+    return order;
+}
+
+std::vector<std::vector<int>> stack(const CordsData& data, const std::vector<std::vector<std::size_t>>& orders,
+                                    const Axis& axis, double radius) {
     std::vector<std::vector<int>> levels;
-    for (const CordData& cord : data.cords) {
+    for (std::size_t c = 0; c < data.cords.size(); ++c) {
         std::vector<double> x;
-        for (const double v : cord.values)
-            x.push_back(axis.pixel(v));
-        levels.push_back(swarmLevels(x, 2 * radius - 0.5));
+        x.reserve(orders[c].size());
+        for (const std::size_t i : orders[c])
+            x.push_back(axis.pixel(data.cords[c].values[i]));
+        const auto sorted = swarmLevels(x, 2 * radius - 0.5);
+        levels.emplace_back(sorted.size());
+        for (std::size_t i = 0; i < sorted.size(); ++i)
+            levels.back()[orders[c][i]] = sorted[i];
     }
     return levels;
 }
@@ -83,13 +97,17 @@ CordsLayout layOutCords(const CordsData& data, const Frame& frame) {
         most = std::max(most, cord.values.size());
     const double evenly = std::sqrt((frame.right - frame.left) * above / (2.9 * static_cast<double>(most)));
     double radius = std::clamp(evenly, smallestRadius, largestRadius);
-    auto levels = stack(data, layout.axis, radius);
-    auto pitch = [&] { return std::min(1.75 * radius, (above - radius) / std::max(tallest(levels), 1)); };
+    std::vector<std::vector<std::size_t>> orders;
+    orders.reserve(data.cords.size());
+    for (const CordData& cord : data.cords)
+        orders.push_back(fromLeft(cord));
+    auto levels = stack(data, orders, layout.axis, radius);
     while (radius > smallestRadius && 1.45 * radius * tallest(levels) + 2 * radius > above) {
         radius *= 0.92;
-        levels = stack(data, layout.axis, radius);
+        levels = stack(data, orders, layout.axis, radius);
     }
     layout.knotRadius = radius;
+    const double pitch = std::min(1.75 * radius, (above - radius) / std::max(tallest(levels), 1));
     for (std::size_t c = 0; c < data.cords.size(); ++c) {
         const CordData& cord = data.cords[c];
         PlacedCord placed;
@@ -104,8 +122,8 @@ CordsLayout layOutCords(const CordsData& data, const Frame& frame) {
             placed.highX = clampX(*cord.high);
         }
         for (std::size_t i = 0; i < cord.values.size(); ++i)
-            layout.knots.push_back({layout.axis.pixel(cord.values[i]), placed.y - pitch() * levels[c][i], c,
-                                    cord.shots[i], cord.values[i]});
+            layout.knots.push_back(
+                {layout.axis.pixel(cord.values[i]), placed.y - pitch * levels[c][i], c, cord.shots[i], cord.values[i]});
         layout.cords.push_back(placed);
     }
     if (data.band && !data.cords[data.baseline].values.empty()) {

@@ -2,23 +2,31 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <numeric>
+#include <queue>
 
 namespace knot::picture {
 
 std::vector<int> swarmLevels(const std::vector<double>& x, double width) {
     std::vector<std::size_t> order(x.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
-    std::ranges::stable_sort(order, {}, [&](std::size_t i) { return x[i]; });
+    if (!std::ranges::is_sorted(x))
+        std::ranges::stable_sort(order, {}, [&](std::size_t i) { return x[i]; });
     std::vector<int> levels(x.size(), 0);
-    std::vector<double> lastOnLevel;
+    // From left to right a level is let go in the order it was taken; the lowest that is free is taken next.
+    std::priority_queue<int, std::vector<int>, std::greater<>> free;
+    std::size_t held = 0; // the first in `order` whose level is not let go
+    int used = 0;
     for (const std::size_t i : order) {
-        const auto free = std::ranges::find_if(lastOnLevel, [&](double last) { return x[i] - last >= width; });
-        levels[i] = static_cast<int>(free - lastOnLevel.begin());
-        if (free == lastOnLevel.end())
-            lastOnLevel.push_back(x[i]);
-        else
-            *free = x[i];
+        for (; order[held] != i && x[i] - x[order[held]] >= width; ++held)
+            free.push(levels[order[held]]);
+        if (free.empty()) {
+            levels[i] = used++;
+        } else {
+            levels[i] = free.top();
+            free.pop();
+        }
     }
     return levels;
 }

@@ -37,21 +37,27 @@ Qt::Key PictureTabs::keyOf(int index) {
     return keys.at(static_cast<std::size_t>(index));
 }
 
-int PictureTabs::nameWidth(int index) const {
-    return digitWidth + QFontMetrics(typeface(size::body, QFont::DemiBold)).horizontalAdvance(tabText(index));
+// Asked for far more often than a name changes.
+int PictureTabs::nameWidth(const QFontMetrics& metrics, int index) const {
+    const auto key = std::pair(tabText(index), metrics.height());
+    auto known = m_widths.find(key);
+    if (known == m_widths.end())
+        known = m_widths.emplace(key, metrics.horizontalAdvance(key.first)).first;
+    return digitWidth + known->second;
 }
 
 // Names move together where there are many of them.
 QSize PictureTabs::tabSizeHint(int index) const {
+    const QFontMetrics metrics(typeface(size::body, QFont::DemiBold));
     int names = 0;
     int shown = 0;
     for (int i = 0; i < count(); ++i)
         if (isTabVisible(i)) {
-            names += nameWidth(i);
+            names += nameWidth(metrics, i);
             ++shown;
         }
     const int gap = std::clamp((width() - names) / std::max(shown, 1), leastGap, mostGap);
-    return {nameWidth(index) + gap, static_cast<int>(tabHeight * typeScale())};
+    return {nameWidth(metrics, index) + gap, static_cast<int>(tabHeight * typeScale())};
 }
 
 QSize PictureTabs::minimumTabSizeHint(int index) const {

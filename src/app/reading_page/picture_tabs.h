@@ -3,6 +3,8 @@
 #include <QTabBar>
 
 #include <functional>
+#include <map>
+#include <utility>
 
 namespace knot::app {
 
@@ -23,8 +25,9 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
-    int nameWidth(int index) const;
+    int nameWidth(const QFontMetrics& metrics, int index) const;
     void layAgain();
+    mutable std::map<std::pair<QString, int>, int> m_widths; ///< of names, by the height of their type
 };
 
 } // namespace knot::app

@@ -389,7 +389,8 @@ QString ReadingPage::arithmeticHtml() const {
 void ReadingPage::refreshFoot() {
     const QString html = m_showsArithmetic && m_says->currentIndex() == 0 ? arithmeticHtml() : checksHtml();
     m_checkArea->setAccessibleName(m_showsArithmetic ? tr("How it was reckoned") : tr("What to keep in mind"));
-    m_checks->setText(html);
+    if (html != m_checks->text()) // laying it out is dear
+        m_checks->setText(html);
     m_checkArea->setVisible(!html.isEmpty());
     m_checkLine->setVisible(!html.isEmpty());
     // As high as the text needs, up to a third of the page; beyond that it scrolls.
