@@ -2,6 +2,7 @@
 
 #include "app/demo.h"
 #include "app/reading_page/reading_page.h"
+#include "app/report/report_command.h"
 #include "app/session/session.h"
 #include "app/shell/main_window.h"
 #include "app/style/fonts.h"
@@ -111,10 +112,15 @@ int start(QApplication& application) {
                                QStringLiteral("[FILE]"));
     line.addOptions(
         {{QStringLiteral("demo"), QStringLiteral("Open the demo logbook; it is made if need be")},
+         {QStringLiteral("report"),
+          QStringLiteral("Write the report of a test and end: --report FILE.pdf|FILE.html LOGBOOK TEST"),
+          QStringLiteral("FILE")},
+         {QStringLiteral("appendix"), QStringLiteral("With how every verdict was reckoned")},
          {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
          {QStringLiteral("page"),
           QStringLiteral(
-              "Page to show: start, import, logbook, sheet, rack, plan, bay, shots, player, players or reading"),
+              "Page to show: start, import, logbook, sheet, rack, plan, bay, shots, player, players, reading "
+              "or decision"),
           QStringLiteral("NAME")},
          {QStringLiteral("picture"),
           QStringLiteral("Picture of a reading: table, cords, landing, flight, face, order, luck or parts"),
@@ -128,6 +134,14 @@ int start(QApplication& application) {
     registerResources();
     installFonts();
     applyTheme(wantedTheme(line));
+    if (line.isSet(QStringLiteral("report"))) {
+        const QStringList of = line.positionalArguments();
+        if (of.size() != 2)
+            return fail(QStringLiteral("A report needs a logbook and a test: --report FILE.pdf LOGBOOK TEST"));
+        const QString whyNot =
+            writeReport(line.value(QStringLiteral("report")), of[0], of[1], line.isSet(QStringLiteral("appendix")));
+        return whyNot.isEmpty() ? 0 : fail(whyNot);
+    }
     Session session;
     MainWindow window(session, std::make_unique<DialogPrompter>());
     if (const QStringList size = line.value(QStringLiteral("size")).split(QLatin1Char('x')); size.size() == 2)
@@ -142,7 +156,8 @@ int start(QApplication& application) {
     if (!line.isSet(QStringLiteral("demo")) && line.positionalArguments().isEmpty())
         goOnWithBay(window, session);
     if (const QString title = line.value(QStringLiteral("test"));
-        !title.isEmpty() || line.value(QStringLiteral("page")) == QStringLiteral("reading"))
+        !title.isEmpty() || line.value(QStringLiteral("page")) == QStringLiteral("reading") ||
+        line.value(QStringLiteral("page")) == QStringLiteral("decision"))
         for (const auto& entry : session.book().tests())
             if (!session.hasTest() && QString::fromStdString(entry.title).contains(title, Qt::CaseInsensitive) &&
                 session.openTest(entry.id))

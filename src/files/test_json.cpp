@@ -99,6 +99,8 @@ ordered_json planJson(const record::Plan& plan) {
     for (const auto& change : plan.changeTimes)
         out["change_times"].push_back(
             {{"a", std::size_t{change.a}}, {"b", std::size_t{change.b}}, {"seconds", change.seconds}});
+    if (!plan.tagWords.empty())
+        out["tag_words"] = plan.tagWords;
     out["turns"] = ordered_json::array();
     for (const auto& turn : plan.turns) {
         out["turns"].push_back({{"build", std::size_t{turn.build}}, {"round", turn.round}, {"shots", turn.shots}});
@@ -124,6 +126,7 @@ record::Plan planFrom(const json& in) {
     for (const auto& change : in.value("change_times", json::array()))
         plan.changeTimes.push_back({record::BuildAt(placeAt(change, "a")), record::BuildAt(placeAt(change, "b")),
                                     change.at("seconds").get<double>()});
+    plan.tagWords = in.value("tag_words", std::vector<std::string>{});
     for (const auto& turn : in.value("turns", json::array()))
         plan.turns.push_back({record::BuildAt(placeAt(turn, "build")), wholeAt(turn, "round"), wholeAt(turn, "shots"),
                               turn.value("ended", false),
@@ -183,6 +186,39 @@ void readPlayers(const json& in, Test& test) {
         test.players.push_back(std::move(player));
 }
 
+constexpr std::array<std::pair<const char*, record::Said record::Choices::*>, 3> choiceMembers = {
+    {{"by_feel", &record::Choices::byFeel},
+     {"own", &record::Choices::own},
+     {"by_numbers", &record::Choices::byNumbers}}};
+
+void writeDecision(ordered_json& out, const Test& test) {
+    for (const auto& [name, member] : choiceMembers)
+        if (const record::Said& said = test.choices.*member; !said.at.empty())
+            out["choices"][name] = {{"tag", said.tag}, {"at", said.at}};
+    const record::Decision& decision = test.decision;
+    if (decision != record::Decision{})
+        out["decision"] = {{"what", nameOf(record::courseNames, decision.what)},
+                           {"club", decision.club},
+                           {"reason", decision.reason},
+                           {"price", decision.price},
+                           {"watch", decision.watch},
+                           {"at", decision.at}};
+}
+
+void readDecision(const json& in, Test& test) {
+    if (const auto choices = in.find("choices"); choices != in.end())
+        for (const auto& [name, member] : choiceMembers)
+            if (const auto said = choices->find(name); said != choices->end())
+                test.choices.*member = {said->value("tag", ""), said->value("at", "")};
+    if (const auto at = in.find("decision"); at != in.end())
+        test.decision = {.what = valueOrRefuse<record::Course>(record::courseNames, at->value("what", "none")),
+                         .club = at->value("club", ""),
+                         .reason = at->value("reason", ""),
+                         .price = at->value("price", ""),
+                         .watch = at->value("watch", ""),
+                         .at = at->value("at", "")};
+}
+
 /// How much of the players is written: who they are, or all that is known of them.
 enum class Players { names, whole };
 
@@ -212,6 +248,7 @@ ordered_json headOf(const Test& test, Players players) {
     out["amendments"] = ordered_json::array();
     for (const auto& amendment : test.amendments)
         out["amendments"].push_back(amendmentJson(test, amendment));
+    writeDecision(out, test);
     out["frozen"] = {{"at", test.frozenAt}, {"hash", test.frozenHash}};
     writeBay(out, test);
     return out;
@@ -251,6 +288,7 @@ Test headFrom(const json& in) {
                                 guess.at("said").get<std::string>(), guess.value("turn", "")});
     for (const auto& amendment : in.value("amendments", json::array()))
         test.amendments.push_back(amendmentFrom(amendment, test));
+    readDecision(in, test);
     if (const auto frozen = in.find("frozen"); frozen != in.end()) {
         test.frozenAt = frozen->value("at", "");
         test.frozenHash = frozen->value("hash", "");

@@ -7,6 +7,7 @@
 #include "logbook/migration.h"
 #include "logbook/rows.h"
 #include "logbook/schema.h"
+#include "logbook/units.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <sqlite3.h>
@@ -428,35 +429,11 @@ Result<void> Logbook::removePlayer(const std::string& id) {
 }
 
 Result<record::DisplayUnits> Logbook::units() {
-    return guarded(m_path, [&] {
-        record::DisplayUnits units;
-        Statement s(m_connection->database, "SELECT key, value FROM setting");
-        while (s.executeStep()) {
-            const std::string name = s.getColumn(0).getString();
-            const std::string value = s.getColumn(1).getString();
-            if (name == "distance_unit")
-                units.distance = value == "yd" ? record::DistanceUnit::yd : record::DistanceUnit::m;
-            if (name == "speed_unit")
-                units.speed = value == "mph"   ? record::SpeedUnit::mph
-                              : value == "kmh" ? record::SpeedUnit::kmh
-                                               : record::SpeedUnit::ms;
-        }
-        return units;
-    });
+    return guarded(m_path, [&] { return keptUnits(m_connection->database); });
 }
 
 Result<void> Logbook::setUnits(const record::DisplayUnits& units) {
-    return writing([&] {
-        Statement s(m_connection->database, "INSERT OR REPLACE INTO setting(key, value) VALUES(?, ?)");
-        auto put = [&](const char* name, record::Quantity quantity) {
-            s.reset();
-            s.bind(1, name);
-            s.bind(2, std::string(record::suffix(record::displayUnit(quantity, units))));
-            s.exec();
-        };
-        put("distance_unit", record::Quantity::distance);
-        put("speed_unit", record::Quantity::speed);
-    });
+    return writing([&] { keepUnits(m_connection->database, units); });
 }
 
 Result<std::vector<record::Part>> Logbook::parts() {

@@ -35,10 +35,11 @@ struct Left {
 };
 const Left left[] = {
     {"sheet", {"expectMetric"}},
-    {"rack",
-     {"headVolumeLabel", "tipStiffnessLabel", "sleeveLoftLabel", "headAtLabel", "grippedDownLabel", "gripBalanceLabel",
-      "buttStiffnessLabel", "shaftBalanceLabel", "sizeClassLabel", "shaftMaterialLabel", "clubLengthLabel", "shotLabel",
-      "reasonLabel"}},
+    {"rack", {"headVolumeLabel",  "tipStiffnessLabel",  "sleeveLoftLabel",   "headAtLabel",     "grippedDownLabel",
+              "gripBalanceLabel", "buttStiffnessLabel", "shaftBalanceLabel", "sizeClassLabel",  "shaftMaterialLabel",
+              "clubLengthLabel",  "shotLabel",          "reasonLabel",       "headOffsetLabel", "headBounceLabel",
+              "headWeightsLabel", "sleeveSettingLabel", "gripSizeLabel",     "gripPriceLabel",  "tipTrimLabel",
+              "shaftStepLabel",   "headTopLineLabel"}},
     {"plan",
      {"slowPair", "slowPairLabel", "slowSecondsLabel", "limits", "answers", "schedule", "level", "seesShots",
       "seesAverages", "seesComparisons", "seesShotsLabel", "seesAveragesLabel", "seesComparisonsLabel", "anotherOrder",

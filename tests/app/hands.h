@@ -85,9 +85,7 @@ inline void hit(Bench& bench, double carry) {
 /// On the Rack: adds clubs of these names.
 inline void addClubs(Hands& hands, const QStringList& names) {
     for (const QString& name : names) {
-        hands.tabTo("clubs");
-        hands.press(Qt::Key_A);
-        hands.press(Qt::Key_A, Qt::ControlModifier);
+        hands.tabTo("newClub");
         hands.type(name);
         hands.press(Qt::Key_Return);
     }

@@ -361,6 +361,37 @@ TEST_CASE("a screen reader hears every picture's finding, and no picture of a se
     }
 }
 
+TEST_CASE("what was said of a stint is heard with its order, and misses by side and length are copied as a table") {
+    Bench bench;
+    bench.readFile(bench.writeFile("two.csv", shots(2, 5, 4)));
+    REQUIRE(bench.waitForReading());
+    record::Test test = bench.session.test();
+    record::Feel feel{.turn = test.shots.front().turn, .build = test.shots.front().build};
+    feel.words = "dead off the heel";
+    feel.scores[static_cast<std::size_t>(record::FeelScale::control)] = 3;
+    feel.versus = record::Versus::worse;
+    test.feels = {feel};
+    const auto subject = judge::Case::of(test);
+    const auto reading = *judge::judge({.subject = subject});
+    const record::Structure structure = record::structureOf(subject.seen());
+    const record::DisplayUnits units;
+    const app::Looked looked{subject, reading,  record::Metric::carry, record::BuildAt(1), record::OutcomeKind::average,
+                             units,   structure};
+    const auto order = app::orderPicture(looked);
+    const QString said = QString::fromUtf8("“dead off the heel”, control 3, worse than the one before");
+    CHECK(order->finding().contains(said));
+    CHECK_FALSE(order->under().contains(said)); // there it stands in the picture
+    const auto landing = app::landingPicture(looked);
+    const QString text = landing->asText();
+    for (const judge::Misses& misses : reading.misses) {
+        QString long_ = "long";
+        for (const auto& side : misses.table)
+            long_ += QStringLiteral("\t%1").arg(side[2]);
+        CHECK(text.contains(long_));
+    }
+    CHECK(text.count("left\tline\tright") == 2);
+}
+
 TEST_CASE("labels that would lie on each other move apart about where they want to be, in their order") {
     std::vector<double> places = {100, 104, 300, 98};
     app::spreadApart(places, 20);

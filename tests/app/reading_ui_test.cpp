@@ -151,9 +151,7 @@ TEST_CASE("worthwhile gap, declaration, wanted direction and units are set besid
     QTest::keyClick(want, Qt::Key_Down);
     REQUIRE(judged.wait(10000));
     CHECK(bench.ledgerSentences().at(1).endsWith("better."));
-    auto* unit = bench.find<QComboBox>("distanceUnit");
-    unit->setFocus();
-    QTest::keyClick(unit, Qt::Key_Down);
+    bench.trigger("actionUnitDistance1");
     CHECK(bench.ledgerSentences().at(1).contains(" yd "));
     CHECK(gap->text() == "13.12");
 }

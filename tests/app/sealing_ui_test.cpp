@@ -121,6 +121,12 @@ TEST_CASE("while the seal is closed nothing that leaves, and no page but the rac
         for (const auto* label : bench.window->findChildren<QLabel*>())
             if (label->isVisible())
                 CHECK(!names(label->text() + label->toolTip() + label->accessibleDescription(), shafts));
+        for (const auto* field : bench.window->findChildren<QLineEdit*>())
+            if (field->isVisible())
+                CHECK(!names(field->text() + field->placeholderText() + field->accessibleDescription(), shafts));
+        for (const auto* button : bench.window->findChildren<QAbstractButton*>())
+            if (button->isVisible())
+                CHECK(!names(button->text() + button->accessibleName(), shafts));
         for (const auto* box : bench.window->findChildren<QComboBox*>())
             for (int i = 0; box->isVisible() && i < box->count(); ++i)
                 CHECK(!names(box->itemText(i), shafts));

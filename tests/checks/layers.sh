@@ -32,7 +32,7 @@ if [ -n "$headers" ]; then
     printf 'core headers: Boost and Eigen stay inside .cpp files\n%s\n' "$headers"
     faults=1
 fi
-for name in axis cords face power strip swarm; do
+for name in axis club cords face power strip swarm; do
     if grep -nE '#include [<"]Q' "app/picture/$name.h" "app/picture/$name.cpp"; then
         echo "app/picture/$name: geometry is free of Qt"
         faults=1

@@ -58,7 +58,7 @@ TEST_CASE("a test reads as one sentence") {
           "Which shaft of Alder 62, Reed 53 and Larch 71 gives Marit Aasgaard more carry – worth having "
           "from 2.7 m – and less left–right spread from 1.25 times, with strike height and club speed "
           "taken out, aimed at 150.0 m, 4.0 left?");
-    CHECK(sentence({}) == "Against my club, does what differs (name the others) give whom more of what?");
+    CHECK(sentence({}) == "Against my club, does another club (name the others) give whom more of what?");
 }
 
 TEST_CASE("a kind of test brings what it is usually judged by, until something else was said") {
@@ -143,7 +143,10 @@ TEST_CASE("what is typed into a chip changes the test, or says what is not under
 
     // Under a seal nobody joins.
     test.sealedBuilds = test.builds;
+    test.seal.commitment = "0";
     CHECK(say(test, Part::clubs, "Yew 2") == "The clubs are sealed; “Yew 2” can't join them.");
+    for (const auto& build : test.builds)
+        CHECK(sentence(test).find(build.name) == std::string::npos);
     CHECK(say(test, Part::against, "Yew 2") == "The clubs are sealed; “Yew 2” can't join them.");
 }
 

@@ -1,15 +1,18 @@
+#include "app/picture/club.h"
 #include "app/picture/cords.h"
 #include "app/picture/face.h"
 #include "app/picture/landing.h"
 #include "app/picture/power.h"
 #include "app/picture/strip.h"
 #include "app/picture/swarm.h"
+#include "core/rack/figures.h"
 #include "core/rack/head_kind.h"
 
 #include <catch2/catch.hpp>
 
 #include <cmath>
 
+using namespace knot;
 using namespace knot::picture;
 
 TEST_CASE("ticks are round, inside the axis and not too many") {
@@ -234,4 +237,48 @@ TEST_CASE("landings have one scale both ways, hold every shot, and their contour
     LandingData wide = data; // a contour beyond all measure does not squeeze the shots
     wide.clouds[0].spread->sdAlong = 5000;
     CHECK(layOutLanding(wide, {0, 0, 600, 400}).pixelsPerUnit > 0.5 * layout.pixelsPerUnit);
+}
+
+TEST_CASE("clubs are drawn to scale, and their angles are those that the rack reckons") {
+    record::Club club;
+    club.head = {.kind = record::PartKind::head, .mass = 218, .loft = 18, .lie = 58.5, .volume = 152};
+    club.shaft = {.kind = record::PartKind::shaft, .mass = 62, .length = 1036};
+    club.grip = {.kind = record::PartKind::grip, .mass = 50};
+    club.length = 1073;
+    club.sleeve.loft = 1;
+    const auto figures = rack::figuresOf(club);
+    const auto side = picture::clubFromSide(club);
+    CHECK(side.isLengthKnown);
+    CHECK(side.length == *figures.length);
+    CHECK(side.balance == figures.balance);
+    auto thickness = [](const picture::ClubSide& of) { return of.shaft.back().y - of.shaft.front().y; };
+    record::Club heavier = club;
+    heavier.shaft.mass = 93;
+    CHECK(thickness(picture::clubFromSide(heavier)) == Approx(1.5 * thickness(side)));
+    const auto toe = *picture::headFromToe(club);
+    CHECK(toe.loft == *figures.loft);
+    const double lean =
+        std::atan2(toe.faceHigh.x - toe.faceLow.x, toe.faceLow.y - toe.faceHigh.y) * 180 / 3.14159265358979;
+    CHECK(lean == Approx(19)); // with the sleeve
+    const auto face = *picture::headFromFace(club, false);
+    const double up = std::atan2(face.heel.y - face.shaftEnd.y, face.heel.x - face.shaftEnd.x) * 180 / 3.14159265358979;
+    CHECK(up == Approx(*figures.lie));
+    const auto mirrored = *picture::headFromFace(club, true);
+    for (std::size_t i = 0; i < face.body.size(); ++i)
+        CHECK(mirrored.body[i].x == -face.body[i].x);
+
+    const record::Club unknown;
+    CHECK_FALSE(picture::clubFromSide(unknown).isLengthKnown);
+    CHECK(picture::clubFromSide(unknown).length > 500);
+    CHECK_FALSE(picture::headFromToe(unknown));
+    CHECK_FALSE(picture::headFromFace(unknown, false));
+    using picture::HeadLook;
+    const auto look = [](std::optional<double> volume, std::optional<double> loft) {
+        return picture::lookOf({.kind = record::PartKind::head, .loft = loft, .volume = volume});
+    };
+    CHECK(look(440, {}) == HeadLook::driver);
+    CHECK(look(170, {}) == HeadLook::wood);
+    CHECK(look(110, {}) == HeadLook::hybrid);
+    CHECK(look({}, 30) == HeadLook::iron);
+    CHECK(look({}, 54) == HeadLook::wedge);
 }

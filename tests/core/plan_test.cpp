@@ -7,6 +7,8 @@
 
 #include <catch2/catch.hpp>
 
+#include <cmath>
+
 #include <algorithm>
 #include <map>
 #include <set>
@@ -172,6 +174,7 @@ TEST_CASE("three shots each see a gap of three standard deviations and twelvefol
     const plan::Question question{.sdShot = 1};
     CHECK(plan::gapSeenByRuns(question, 3) == Approx(3.07).margin(0.02));
     CHECK(plan::gapSeenByRuns(question, 10) == Approx(1.32).margin(0.02));
+    CHECK(plan::gapSeenByRuns({.sdTurn = 0.5, .sdShot = 1}, 3) == Approx(3.07 * std::sqrt(1 + 3 * 0.25)).margin(0.03));
     CHECK(plan::spreadSeenByRuns(3) == Approx(12.3).margin(0.3));
     CHECK(plan::spreadSeenByRuns(10) == Approx(2.7).margin(0.05));
     CHECK(*plan::spreadSeen(8, 4, 0.05) > 1.4);

@@ -1,5 +1,6 @@
 #include "core/flight/flight.h"
 #include "core/flight/run.h"
+#include "core/rack/club_line.h"
 #include "core/rack/difference.h"
 #include "core/rack/figures.h"
 #include "core/rack/norms.h"
@@ -151,15 +152,16 @@ TEST_CASE("the difference sheet lists what differs besides the factor, the unask
 
 TEST_CASE("the starting tables give a bracket by speed, and another by tempo") {
     const auto& tables = rack::usualStartingTables();
-    REQUIRE(rack::bySpeed(tables, 40));
-    CHECK(rack::bySpeed(tables, 40)->flex == "R");
-    CHECK(!rack::bySpeed(tables, 200));
-    const auto quick = *rack::bySpeedAndTempo(tables, 40, "quick, late");
+    REQUIRE(rack::bySpeed(tables.speed, 40));
+    CHECK(rack::bySpeed(tables.speed, 40)->flex == "R");
+    CHECK(!rack::bySpeed(tables.speed, 200));
+    const auto quick = *rack::bySpeedAndTempo(tables.speed, tables.tempo, 40, "quick, late");
     CHECK(quick.flex == "S");
-    CHECK(quick.fromGrams == rack::bySpeed(tables, 40)->fromGrams + 5);
-    CHECK(*rack::bySpeedAndTempo(tables, 40, "") == *rack::bySpeed(tables, 40));
-    CHECK(rack::bySpeedAndTempo(tables, 60, "hard")->flex == "X");                    // no step beyond the last
-    CHECK(rack::bySpeedAndTempo(tables, 40, "quick start, smooth end")->flex == "S"); // the first word counts
+    CHECK(quick.fromGrams == rack::bySpeed(tables.speed, 40)->fromGrams + 5);
+    CHECK(*rack::bySpeedAndTempo(tables.speed, tables.tempo, 40, "") == *rack::bySpeed(tables.speed, 40));
+    CHECK(rack::bySpeedAndTempo(tables.speed, tables.tempo, 60, "hard")->flex == "X"); // no step beyond the last
+    CHECK(rack::bySpeedAndTempo(tables.speed, tables.tempo, 40, "quick start, smooth end")->flex ==
+          "S"); // the first word counts
 }
 
 TEST_CASE("starting tables are written and read back, and a bad line is named") {
@@ -167,12 +169,106 @@ TEST_CASE("starting tables are written and read back, and a bad line is named") 
     std::string reason;
     CHECK(*rack::speedTableFrom(rack::speedTableText(tables.speed), reason) == tables.speed);
     CHECK(*rack::tempoTableFrom(rack::tempoTableText(tables.tempo), reason) == tables.tempo);
+    CHECK(*rack::speedTableFrom(rack::speedTableText(tables.iron), reason) == tables.iron);
+    CHECK(*rack::speedTableFrom(rack::speedTableText(tables.wedge), reason) == tables.wedge);
+    CHECK(*rack::bodyTableFrom(rack::bodyTableText(tables.body), reason) == tables.body);
+    CHECK(!rack::bodyTableFrom("shoe, 1, 2, 0, 0,\n", reason));
     CHECK(!rack::speedTableFrom("0, 31, 40, 52, L\n31, x, 45, 58, A\n", reason));
     CHECK(reason == "Line 2: 'x' is not a number from 0 on.");
     CHECK(!rack::speedTableFrom("40, 31, 40, 52, L\n", reason));
     CHECK(!rack::speedTableFrom("1, 2, 3\n", reason));
     CHECK(!rack::tempoTableFrom("smooth, 1.5, 0.5\n", reason));
     CHECK(rack::tempoTableFrom("\n\n", reason)->empty());
+}
+
+TEST_CASE("length and grip start from the body, a driver's loft from speed and attack") {
+    const auto& body = rack::usualStartingTables().body;
+    CHECK_FALSE(rack::lengthFor(body, std::nullopt, std::nullopt));
+    CHECK(rack::lengthFor(body, 1750, std::nullopt)->low == -6);
+    const auto both = *rack::lengthFor(body, 1750, 900); // what the two say together
+    CHECK(both.low == -6);
+    CHECK(both.high == 13);
+    CHECK(rack::gripFor(body, 183) == "standard");
+    CHECK(rack::gripFor(body, 1000).empty());
+    // Slower swings and those that strike down want more loft.
+    const auto loft = [](double speed, double attack) { return *rack::driverLoftFor(speed, attack); };
+    CHECK(loft(36, 0).low > loft(50, 0).low);
+    CHECK(loft(42, -2).high >= loft(42, 3).high);
+    CHECK(loft(42, 0).low < loft(42, 0).high);
+    CHECK_FALSE(rack::driverLoftFor(10, 0));
+}
+
+TEST_CASE("a part is said in a line and comes back as it was said") {
+    using record::PartKind;
+    record::Part head{.kind = PartKind::head};
+    rack::sayPart(head, "Tarn 5 18° 58.5° 218 g 152cc");
+    CHECK(head ==
+          record::Part{.kind = PartKind::head, .name = "Tarn 5", .mass = 218, .loft = 18, .lie = 58.5, .volume = 152});
+    CHECK(rack::partText(head) == "Tarn 5 · 18.0° · 58.5° · 218 g · 152 cm³");
+    record::Part again{.kind = PartKind::head};
+    rack::sayPart(again, rack::partText(head));
+    CHECK(again == head);
+    rack::sayPart(again, "220g"); // what is not said stays
+    CHECK(again.name == "Tarn 5");
+    CHECK(again.mass == 220.0);
+    record::Part shaft{.kind = PartKind::shaft};
+    rack::sayPart(shaft, "Club A 62 g graphite SR 42¼in");
+    CHECK(shaft.name == "Club A");
+    CHECK(shaft.flex == "SR");
+    CHECK(shaft.material == "graphite");
+    CHECK(*shaft.length == Approx(42.25 * 25.4));
+    rack::sayPart(shaft, "7 iron");
+    CHECK(shaft.name == "7 iron");
+    CHECK(shaft.mass == 62.0);
+}
+
+TEST_CASE("a club is said in a line by what is tested") {
+    using record::TestKind;
+    record::Build build{.name = "Club"};
+    rack::sayClub(build, "Reed 53, 53 g graphite A", TestKind::shaft);
+    CHECK(build.name == "Reed 53");
+    CHECK(build.club.shaft.name == "Reed 53"); // the part is called as the club is
+    CHECK(build.club.shaft.mass == 53.0);
+    CHECK(rack::clubLine(build, TestKind::shaft) == "Reed 53, 53 g · graphite · A");
+    record::Build again = build;
+    rack::sayClub(again, rack::clubLine(build, TestKind::shaft), TestKind::shaft);
+    CHECK(again == build);
+    rack::sayClub(build, "Reed 55", TestKind::shaft);
+    CHECK(build.name == "Reed 55");
+    CHECK(build.club.shaft.mass == 53.0);
+    rack::sayClub(build, "7 iron, new", TestKind::loft); // a comma of its own
+    CHECK(build.name == "7 iron, new");
+    build.club.sleeve.loft = 1;
+    rack::sayClub(build, "one up, 19.5°", TestKind::loft);
+    CHECK(*rack::figuresOf(build.club).loft == Approx(19.5)); // the sleeve stays, the head gives way
+    CHECK(rack::differsText(build, TestKind::loft) == "19.5°");
+    rack::sayClub(build, "short, 42 in", TestKind::length);
+    CHECK(*build.club.length == Approx(42 * 25.4));
+    rack::sayClub(build, "Lapwing", TestKind::ball);
+    CHECK(build.club.ball == "Lapwing");
+    // A builder's words, from how the head stands.
+    record::Build iron{.name = "7 iron"};
+    iron.club.head = {.kind = record::PartKind::head, .mass = 268, .loft = 32, .lie = 62};
+    iron.club.shaft = {.kind = record::PartKind::shaft, .mass = 95, .length = 920};
+    iron.club.grip = {.kind = record::PartKind::grip, .mass = 50};
+    iron.club.length = 940;
+    rack::sayClub(iron, "7 iron, 1 weak 1½ up ½in long", TestKind::lie);
+    CHECK(iron.name == "7 iron");
+    CHECK(iron.club.bentLoft == 1);
+    CHECK(iron.club.bentLie == 1.5);
+    CHECK(*iron.club.length == Approx(952.7));
+    rack::sayClub(iron, "7 iron, 2 strong, 1 flat", TestKind::lie);
+    CHECK(iron.club.bentLoft == -2);
+    CHECK(iron.club.bentLie == -1);
+    const double before = *rack::figuresOf(iron.club).swingWeight;
+    const std::string wanted = rack::swingWeightText(before + 3).substr(0, 2);
+    rack::sayClub(iron, "7 iron, " + wanted, TestKind::shaft);
+    CHECK(iron.club.lead > 0);
+    CHECK(rack::swingWeightText(*rack::figuresOf(iron.club).swingWeight).starts_with(wanted));
+    CHECK(rack::lengthText(1073.15, record::LengthUnit::in) == "42¼ in");
+    CHECK(rack::lengthText(1073.15, record::LengthUnit::mm) == "1073 mm");
+    rack::sayClub(build, "", TestKind::shaft);
+    CHECK(build.name == "Lapwing"); // a club keeps a name
 }
 
 TEST_CASE("norms and wanted windows come from tables, between their rows, and are there for every kind as said") {

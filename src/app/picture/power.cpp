@@ -16,13 +16,16 @@ PowerLayout layOutPower(const PowerCurve& curve, double width, double height) {
         return layout;
     const double right = layout.left + layout.width;
     const double bottom = layout.top + layout.height;
-    auto x = [&](double gap) { return layout.left + gap / curve.largest * layout.width; };
+    auto x = [&](double gap) {
+        return layout.left + (gap - curve.smallest) / (curve.largest - curve.smallest) * layout.width;
+    };
     auto y = [&](double chance) { return bottom - chance * layout.height; };
     auto points = [&](const std::vector<double>& chances) {
         std::vector<PowerLayout::Point> made;
         for (std::size_t i = 0; i < chances.size(); ++i)
             made.push_back(
-                {x(curve.largest * static_cast<double>(i) / static_cast<double>(chances.size() - 1)), y(chances[i])});
+                {layout.left + layout.width * static_cast<double>(i) / static_cast<double>(chances.size() - 1),
+                 y(chances[i])});
         return made;
     };
     layout.plan = points(curve.plan);
@@ -31,10 +34,10 @@ PowerLayout layOutPower(const PowerCurve& curve, double width, double height) {
     layout.worthwhileX = x(curve.worthwhile);
     for (const double inHundred : {0.0, 50.0, 80.0, 100.0})
         layout.chances.push_back({y(inHundred / 100), inHundred});
-    const Axis axis = niceAxis(0, curve.largest, layout.left, right, 8);
+    const Axis axis = niceAxis(curve.smallest, curve.largest, layout.left, right, 8);
     layout.decimals = axis.decimals;
     for (const double tick : axis.ticks)
-        if (tick <= curve.largest * 1.0001)
+        if (tick >= curve.smallest && tick <= curve.largest * 1.0001)
             layout.gaps.push_back({x(tick), tick});
     return layout;
 }

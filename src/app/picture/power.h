@@ -7,8 +7,9 @@
 namespace knot::picture {
 
 /// How often a gap is seen, by its size: the plan's chances and those of short runs, at even steps of
-/// the gap from 0 to `largest`.
+/// the gap from `smallest` (0, or a ratio of 1) to `largest`.
 struct PowerCurve {
+    double smallest = 0;
     double largest = 1;             ///< the gap at the right edge, in the user's unit
     std::vector<double> plan, runs; ///< chances, 0 to 1
     double worthwhile = 0;          ///< the gap that matters, in the same unit

@@ -12,6 +12,7 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/plan/schedule.h"
+#include "core/plan/takes.h"
 #include "core/record/number_text.h"
 
 #include <QComboBox>
@@ -71,6 +72,7 @@ QWidget* PlanPage::buildStrip() {
     m_shot = new NumberField({.low = 1, .high = 600, .mayBeEmpty = false});
     m_warmUp = new NumberField({.low = 0, .high = 100, .whole = true, .mayBeEmpty = false});
     m_rest = new NumberField({.low = 0, .high = 500, .whole = true, .mayBeEmpty = false});
+    m_restSeconds = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false});
     m_another = new QPushButton(tr("Another order"));
     auto* row = new QHBoxLayout;
     row->setSpacing(10);
@@ -81,6 +83,7 @@ QWidget* PlanPage::buildStrip() {
     row->addWidget(labelled(tr("Shot, s"), m_shot, "shotSeconds"), 1);
     row->addWidget(labelled(tr("Warm-up"), m_warmUp, "warmUp"), 1);
     row->addWidget(labelled(tr("Rest after"), m_rest, "restEvery"), 1);
+    row->addWidget(labelled(tr("Rest, s"), m_restSeconds, "restSeconds"), 1);
     row->addWidget(labelled(QStringLiteral(" "), m_another, "anotherOrder"), 0);
     column->addLayout(row);
     m_totals = captionLabel("totals");
@@ -135,10 +138,12 @@ QWidget* PlanPage::buildPlanner() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("What it can show"), column);
     m_minutes = new NumberField({.low = 5, .high = 600, .mayBeEmpty = false});
+    m_outcome = choiceBox({});
     m_level = choiceBox({tr("a steady player"), tr("a club player"), tr("an occasional player"), tr("this player")});
     m_level->setCurrentIndex(1);
     auto* row = new QHBoxLayout;
     row->addWidget(labelled(tr("&Minutes there are"), m_minutes, "minutes"), 1);
+    row->addWidget(labelled(tr("Seen in"), m_outcome, "seenIn"), 2);
     row->addWidget(labelled(tr("Spread of"), m_level, "level"), 2);
     row->addWidget(buildSlowChanges(), 4);
     column->addLayout(row);
@@ -174,11 +179,13 @@ void PlanPage::wire() {
     number(m_shot, tr("the time of a shot"), [](record::Plan& p, double v) { p.shotSeconds = v; });
     number(m_warmUp, tr("the warm-up"), [](record::Plan& p, double v) { p.warmUp = static_cast<int>(v); });
     number(m_rest, tr("the rests"), [](record::Plan& p, double v) { p.restEvery = static_cast<int>(v); });
+    number(m_restSeconds, tr("the length of a rest"), [](record::Plan& p, double v) { p.restSeconds = v; });
     connect(m_minutes, &NumberField::edited, this, [this](std::optional<double> minutes) {
         m_minutesThere = *minutes;
         markStale();
     });
     connect(m_level, &QComboBox::activated, this, &PlanPage::markStale);
+    connect(m_outcome, &QComboBox::activated, this, &PlanPage::markStale);
     connect(m_schedule, &QComboBox::activated, this, [this](int which) {
         m_declaring.change(tr("the order"),
                            [&](Test& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
@@ -240,6 +247,7 @@ void PlanPage::refresh() {
     m_shot->display(plan.shotSeconds, 0);
     m_warmUp->display(plan.warmUp, 0);
     m_rest->display(plan.restEvery, 0);
+    m_restSeconds->display(plan.restSeconds, 0);
     m_minutes->display(m_minutesThere, 0);
     refreshSlowChanges();
     m_totals->setText(tr("%1 swings, %2 of them to warm up · about %3 minutes with changes and rests · Left and Right "
@@ -248,32 +256,47 @@ void PlanPage::refresh() {
                           .arg(plan::swingsOf(plan))
                           .arg(plan.warmUp * std::max(1, static_cast<int>(test.players.size())))
                           .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan), 0))));
-    const record::Metric metric = planningOf(test, {}).metric;
-    const Planning planning = planningOf(test, spreads(metric));
+    refreshOutcomes();
+    const record::Outcome outcome = outcomeSeen();
+    const Planning planning = planningOf(test, outcome, spreads(outcome.metric));
     m_answers->setText(answersHtml(test, planning, m_minutesThere, m_book.units()));
     m_limits->setText(limitsHtml(test, planning));
     refreshPower(planning);
 }
 
+// The declared outcomes; carry where none is.
+void PlanPage::refreshOutcomes() {
+    const int chosen = std::max(0, m_outcome->currentIndex());
+    m_outcome->clear();
+    for (const record::Outcome& outcome : m_hand.test().card.primary)
+        m_outcome->addItem(QString::fromStdString(record::outcomeLabel(outcome)));
+    if (m_outcome->count() == 0)
+        m_outcome->addItem(QString::fromStdString(record::info(record::Metric::carry).label));
+    m_outcome->setCurrentIndex(std::min(chosen, m_outcome->count() - 1));
+}
+
+record::Outcome PlanPage::outcomeSeen() const {
+    const auto& primary = m_hand.test().card.primary;
+    return primary.empty() ? record::Outcome{} : primary[static_cast<std::size_t>(m_outcome->currentIndex())];
+}
+
 void PlanPage::refreshPower(const Planning& planning) {
-    const auto& plan = m_hand.test().plan;
+    const Test& test = m_hand.test();
     const record::MetricFormat format(planning.metric, m_book.units());
     PowerView::Picture picture;
-    picture.unit = QString::fromStdString(format.unitText());
-    const double runs = plan::gapSeenByRuns(planning.question, 3);
-    const double largest = std::max(1.3 * runs, 2 * planning.question.gap);
-    picture.curve.largest = format.shown(largest);
-    picture.curve.worthwhile = format.shown(planning.question.gap);
+    picture.unit = planning.isRatio() ? tr("times as wide") : QString::fromStdString(format.unitText());
+    const double least = planning.isRatio() ? 1 : 0;
+    const double largest =
+        planning.isRatio() ? 6 : std::max(1.3 * plan::gapSeenByRuns(planning.question, 3), 2 * planning.question.gap);
+    const auto shown = [&](double gap) { return planning.isRatio() ? gap : format.shown(gap); };
+    picture.curve.smallest = shown(least);
+    picture.curve.largest = shown(largest);
+    picture.curve.worthwhile = shown(planning.question.gap);
     constexpr int steps = 60;
-    const bool judged = plan.schedule != record::Schedule::oneRunEach && plan.rounds >= 2;
-    const plan::PairPlan pair{.varTurn = planning.question.sdTurn * planning.question.sdTurn,
-                              .varShot = planning.question.sdShot * planning.question.sdShot,
-                              .rounds = static_cast<double>(std::max(2, plan.rounds)),
-                              .turnLength = static_cast<double>(plan::shotsATurn(plan))};
     for (int i = 0; i <= steps; ++i) {
-        const double gap = largest * i / steps;
-        picture.curve.plan.push_back(judged ? plan::powerToSee(pair, gap, planning.question.alpha) : 0);
-        picture.curve.runs.push_back(plan::powerFor(planning.question.sdShot * std::sqrt(2.0 / 3), 4, gap, 0.05));
+        const double gap = std::max(least + (largest - least) * i / steps, planning.isRatio() ? 1.0001 : 0.0);
+        picture.curve.plan.push_back(plan::chanceToSee(test, planning.outcome, planning.spreads, gap));
+        picture.curve.runs.push_back(plan::chanceByHand(planning.outcome, planning.spreads, gap));
     }
     m_power->setPicture(std::move(picture));
 }

@@ -42,6 +42,8 @@ private:
     void refreshSlowChanges();
     void takeOwnSpreads();
     void wire();
+    void refreshOutcomes();
+    record::Outcome outcomeSeen() const;
     void refreshPower(const Planning& planning);
     plan::Spreads spreads(record::Metric metric);
 
@@ -59,10 +61,12 @@ private:
     NumberField* m_shot = nullptr;
     NumberField* m_warmUp = nullptr;
     NumberField* m_rest = nullptr;
+    NumberField* m_restSeconds = nullptr;
     QWidget* m_slow = nullptr;
     QComboBox* m_slowPair = nullptr;
     NumberField* m_slowSeconds = nullptr;
     NumberField* m_minutes = nullptr;
+    QComboBox* m_outcome = nullptr;
     QComboBox* m_level = nullptr;
     QPushButton* m_another = nullptr;
     QLabel* m_answers = nullptr;

@@ -40,17 +40,40 @@ QString ratio(double value) {
     return QString::fromStdString(record::fixed(value, value < 9.95 ? 1 : 0));
 }
 
+// Of a spread or an area, which are seen by their ratio.
+QString ratioAnswersHtml(const record::Test& test, const Planning& planning) {
+    const QString name = QString::fromStdString(record::outcomeLabel(planning.outcome));
+    const double worthwhile = planning.question.gap;
+    const double chance = plan::chanceToSee(test, planning.outcome, planning.spreads, worthwhile);
+    const int shots = plan::shotsATurn(test.plan);
+    const bool isArea = planning.outcome.kind == record::OutcomeKind::area;
+    const auto seen = isArea ? plan::areaSeen(test.plan.rounds, shots, planning.question.alpha)
+                             : plan::spreadSeen(test.plan.rounds, shots, planning.question.alpha);
+    QString html = paragraph(
+        seen ? tr("<b>This plan</b> sees a %1 that is %2 times as large 80 times in 100, and the worthwhile %3 times "
+                  "%4.")
+                   .arg(name, ratio(*seen), QString::fromStdString(record::fixed(worthwhile, 2)), times(chance))
+             : tr("<b>This plan</b> has too few laps or shots a stint to judge a %1.").arg(name));
+    html += paragraph(tr("More shots a stint show a spread sooner than more laps do."));
+    return html +
+           paragraph(tr("<b>Three shots each</b> would see one %1 times as wide, and could not tell the club from "
+                        "the moment.")
+                         .arg(ratio(plan::spreadSeenByRuns(3))));
+}
+
 } // namespace
 
-Planning planningOf(const record::Test& test, const plan::Spreads& spreads) {
+Planning planningOf(const record::Test& test, const record::Outcome& outcome, const plan::Spreads& spreads) {
     Planning planning;
-    if (!test.card.primary.empty() && test.card.primary.front().kind != record::OutcomeKind::area)
-        planning.metric = test.card.primary.front().metric;
+    planning.outcome = outcome;
+    planning.metric = outcome.metric;
     planning.spreads = spreads;
     const std::size_t builds = std::max<std::size_t>(test.builds.size(), 2);
     planning.question = {.sdTurn = spreads.sdTurn,
                          .sdShot = spreads.sdShot,
-                         .gap = test.card.margin(planning.metric),
+                         .gap = outcome.kind == record::OutcomeKind::spread ? test.card.sdRatioMargin
+                                : outcome.kind == record::OutcomeKind::area ? test.card.areaRatioMargin
+                                                                            : test.card.margin(planning.metric),
                          .alpha = plan::levelOfOne(test),
                          .builds = builds};
     planning.pace = {.changeSeconds = test.plan.changeSeconds,
@@ -66,6 +89,8 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
     const MetricFormat format(planning.metric, units);
     auto shown = [&](double value) { return QString::fromStdString(format.withUnit(value)); };
     const auto& q = planning.question;
+    if (planning.isRatio())
+        return ratioAnswersHtml(test, planning);
     const QString name = QString::fromStdString(record::info(planning.metric).label);
     QString html;
     if (test.plan.schedule != record::Schedule::oneRunEach && test.plan.rounds >= 2) {

@@ -9,15 +9,20 @@
 
 namespace knot::app {
 
-/// What the planner knows of the player in the first declared outcome (carry where none is).
+/// What the planner knows of the player in an outcome.
 struct Planning {
+    record::Outcome outcome;
     record::Metric metric = record::Metric::carry;
     plan::Question question;
     plan::Pace pace;
     plan::Spreads spreads;
+    /// Of spreads and areas a gap is a ratio.
+    bool isRatio() const {
+        return outcome.kind == record::OutcomeKind::spread || outcome.kind == record::OutcomeKind::area;
+    }
 };
 
-Planning planningOf(const record::Test& test, const plan::Spreads& spreads);
+Planning planningOf(const record::Test& test, const record::Outcome& outcome, const plan::Spreads& spreads);
 
 /// The planner's answers as short paragraphs (HTML): what this plan sees, what `minutes` would allow,
 /// what the worthwhile gap takes, and what three shots each would see.

@@ -100,6 +100,9 @@ void SealPanel::buildUi() {
         second->addWidget(labelled(whats[i], m_sees[i], names[i]), 1);
     }
     column->addLayout(second);
+    m_tagWords = new QLineEdit;
+    m_tagWords->setPlaceholderText(tr("Fern, Slate, Ochre, …"));
+    column->addWidget(labelled(tr("Ta&gs, in words or colours of your own"), m_tagWords, "tagWords"));
     m_act = new QPushButton(tr("&Seal…"));
     m_slip = new QPushButton(tr("Order slip"));
     m_save = new QPushButton(tr("Sealed text…"));
@@ -174,6 +177,14 @@ void SealPanel::wire() {
                 (i == 0 ? v.shots : i == 1 ? v.averages : v.comparisons) = static_cast<record::Sees>(who);
             });
         });
+    Typed::whole(m_tagWords, [this](const QString& typed) {
+        m_declaring.change(tr("the words of the tags"), [&](Test& test) {
+            test.plan.tagWords.clear();
+            for (const QString& word : typed.split(u',', Qt::SkipEmptyParts))
+                if (!word.trimmed().isEmpty())
+                    test.plan.tagWords.push_back(word.trimmed().toStdString());
+        });
+    });
     connect(m_act, &QPushButton::clicked, this, &SealPanel::askSeal);
     connect(m_slip, &QPushButton::clicked, this, [this] { showSlip({}); });
     connect(m_save, &QPushButton::clicked, this,
@@ -296,6 +307,13 @@ void SealPanel::refresh() {
     m_gradeText->setText(text);
     m_grade->setEnabled(!wasSealed);
     const bool blind = card.blinding != Blinding::open;
+    m_tagWords->parentWidget()->setVisible(blind && !wasSealed);
+    if (!m_tagWords->hasFocus()) {
+        QStringList words;
+        for (const std::string& word : test.plan.tagWords)
+            words << QString::fromStdString(word);
+        m_tagWords->setText(words.join(QStringLiteral(", ")));
+    }
     m_act->setEnabled(blind && !wasSealed);
     m_save->setEnabled(wasSealed && !test.seal.sealedText.empty());
     m_opening->setVisible(sealed || test.seal.isByHand());

@@ -52,6 +52,7 @@ private:
     QComboBox* m_way = nullptr;
     QComboBox* m_sees[3] = {};
     QLabel* m_gradeText = nullptr;
+    QLineEdit* m_tagWords = nullptr;
     QPushButton* m_act = nullptr;
     QPushButton* m_slip = nullptr;
     QPushButton* m_save = nullptr;

@@ -3,13 +3,16 @@
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
+#include "app/rack_page/starting_panel.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
+#include "core/ask/sentence.h"
 #include "core/rack/figures.h"
 #include "core/record/number_text.h"
+#include "core/record/rename.h"
 
 #include <QCompleter>
 #include <QGridLayout>
@@ -32,10 +35,6 @@ QString figure(const std::optional<double>& value, int decimals, const QString& 
 }
 
 } // namespace
-
-const std::vector<record::Build>& clubsOf(const record::Test& test) {
-    return test.seal.isClosed() ? test.sealedBuilds : test.builds;
-}
 
 ClubEditor::ClubEditor(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
     : QWidget(parent)
@@ -110,6 +109,13 @@ void ClubEditor::buildUi() {
     number(tr("volume, cm³"), "headVolume", {.low = 0, .high = 1000, .aboveLow = true}, 0,
            [](Club& c) -> std::optional<double>& { return c.head.volume; });
     newLine();
+    number(tr("offset, mm"), "headOffset", {.low = -30, .high = 30}, 1,
+           [](Club& c) -> std::optional<double>& { return c.head.offset; });
+    number(tr("bounce, °"), "headBounce", angle, 1, [](Club& c) -> std::optional<double>& { return c.head.bounce; });
+    text(tr("sole"), "headSole", 1, [](Club& c) -> std::string& { return c.head.sole; });
+    text(tr("top line"), "headTopLine", 1, [](Club& c) -> std::string& { return c.head.topLine; });
+    text(tr("movable weights"), "headWeights", 1, [](Club& c) -> std::string& { return c.head.weights; });
+    text(tr("price"), "headPrice", 1, [](Club& c) -> std::string& { return c.head.price; });
     text(tr("Shaft"), "shaftName", 2, [](Club& c) -> std::string& { return c.shaft.name; });
     number(tr("mass, g"), "shaftMass", mass, 0, [](Club& c) -> std::optional<double>& { return c.shaft.mass; });
     number(tr("length, mm"), "shaftLength", place_, 0,
@@ -118,6 +124,17 @@ void ClubEditor::buildUi() {
            [](Club& c) -> std::optional<double>& { return c.shaft.balance; });
     text(tr("flex"), "shaftFlex", 1, [](Club& c) -> std::string& { return c.shaft.flex; });
     newLine();
+    number(tr("tip trim, mm"), "tipTrim", {.low = 0, .high = 300}, 0,
+           [](Club& c) -> std::optional<double>& { return c.shaft.tipTrim; });
+    number(tr("step, clubs"), "shaftStep", {.low = -5, .high = 5}, 1,
+           [](Club& c) -> std::optional<double>& { return c.shaft.step; });
+    text(tr("price"), "shaftPrice", 1, [](Club& c) -> std::string& { return c.shaft.price; });
+    auto* setting = new QLineEdit;
+    place(labelled(tr("sleeve setting"), setting, "sleeveSetting"), 1);
+    m_texts.push_back({setting, [](const Club& c) { return c.sleeve.setting; }});
+    Typed::whole(setting, [this](const QString& typed) { setSleeve(typed.trimmed().toStdString()); });
+    text(tr("size of the grip"), "gripSize", 1, [](Club& c) -> std::string& { return c.grip.sizeClass; });
+    text(tr("price of the grip"), "gripPrice", 1, [](Club& c) -> std::string& { return c.grip.price; });
     text(tr("Grip"), "gripName", 2, [](Club& c) -> std::string& { return c.grip.name; });
     number(tr("mass, g"), "gripMass", mass, 0, [](Club& c) -> std::optional<double>& { return c.grip.mass; });
     text(tr("Material of the shaft"), "shaftMaterial", 1, [](Club& c) -> std::string& { return c.shaft.material; });
@@ -147,6 +164,15 @@ void ClubEditor::buildUi() {
     m_figures->setWordWrap(true);
     column->addSpacing(2);
     column->addWidget(m_figures);
+}
+
+// A setting that the table knows brings its angles.
+void ClubEditor::setSleeve(const std::string& setting) {
+    change(tr("sleeve setting"), [&](Club& club) {
+        club.sleeve.setting = setting;
+        if (const auto known = rack::sleeveOf(sleevesOf(m_book), club.head.name, setting))
+            club.sleeve = *known;
+    });
 }
 
 // Names of parts in the logbook complete themselves; choosing one brings what is known of it.
@@ -205,15 +231,7 @@ void ClubEditor::rename(const QString& typed) {
     if (!m_hand.has() || m_build >= m_hand.test().builds.size() || !checkName(typed))
         return;
     const std::string name = typed.trimmed().toStdString();
-    m_declaring.change(tr("the name of a club"), [&](record::Test& test) {
-        if (test.card.baseline == test.builds[m_build].name)
-            test.card.baseline = name;
-        std::ranges::replace(test.card.expectedOrder, test.builds[m_build].name, name);
-        for (auto& target : test.card.targets)
-            if (target.build == test.builds[m_build].name)
-                target.build = name;
-        test.builds[m_build].name = name;
-    });
+    m_declaring.change(tr("the name of a club"), [&](record::Test& test) { record::renameBuild(test, m_build, name); });
 }
 
 void ClubEditor::setBuild(record::BuildAt build) {
@@ -230,7 +248,7 @@ void ClubEditor::setBuild(record::BuildAt build) {
 void ClubEditor::refresh() {
     if (!m_hand.has())
         return;
-    const auto& clubs = clubsOf(m_hand.test());
+    const auto& clubs = ask::clubsOf(m_hand.test());
     const bool there = m_build < clubs.size();
     setEnabled(there && !m_hand.isSealed());
     const record::Build build = there ? clubs[m_build] : record::Build{};

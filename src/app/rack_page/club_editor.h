@@ -42,6 +42,7 @@ private:
     void buildUi();
     bool checkName(const QString& typed);
     void rename(const QString& typed);
+    void setSleeve(const std::string& setting);
     void usePart(record::PartKind kind, const QString& name);
     void change(const QString& what, const std::function<void(record::Club&)>& edit);
 
@@ -56,8 +57,5 @@ private:
     std::vector<record::Part> m_known;
     QLabel* m_figures = nullptr;
 };
-
-/// The clubs as the rack shows them: those of the test, or what its closed seal hides.
-const std::vector<record::Build>& clubsOf(const record::Test& test);
 
 } // namespace knot::app

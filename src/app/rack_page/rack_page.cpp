@@ -3,26 +3,33 @@
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
 #include "app/rack_page/club_editor.h"
+#include "app/rack_page/club_rows.h"
+#include "app/rack_page/differences.h"
 #include "app/rack_page/leads.h"
+#include "app/rack_page/same_on_all.h"
+#include "app/rack_page/starting_panel.h"
 #include "app/session/bay_run.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
-#include "app/style/glyphs.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
+#include "core/ask/sentence.h"
+#include "core/ask/usual_outcomes.h"
+#include "core/rack/club_line.h"
 #include "core/rack/difference.h"
 #include "core/record/number_text.h"
+#include "core/record/rename.h"
 
+#include <QCoreApplication>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
-#include <QPainter>
-#include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QShortcut>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -35,18 +42,7 @@ using record::Metric;
 using record::Test;
 
 constexpr std::size_t mostClubs = 12;
-
-QIcon tagIcon(std::size_t build) {
-    QPixmap pixmap(28, 28);
-    pixmap.fill(Qt::transparent);
-    QPainter painter(&pixmap);
-    painter.setRenderHint(QPainter::Antialiasing);
-    drawTag(painter, QRectF(5, 5, 18, 18), build);
-    pixmap.setDevicePixelRatio(2);
-    QIcon icon(pixmap);
-    icon.addPixmap(pixmap, QIcon::Selected); // else it is tinted
-    return icon;
-}
+constexpr double gripDown = 10; // mm
 
 QString freshName(const Test& test, QString stem) {
     if (!test.buildIndex(stem.toStdString()))
@@ -56,11 +52,38 @@ QString freshName(const Test& test, QString stem) {
             return name;
 }
 
-// A name short enough for the head of a column.
-QString columnHead(const std::string& name, std::size_t columns) {
-    const qsizetype most = columns > 6 ? 8 : columns > 3 ? 14 : 22;
-    const QString text = QString::fromStdString(name);
-    return (text.size() > most ? text.left(most - 1) + QStringLiteral("…") : text).toHtmlEscaped();
+QString headingOf(const record::Card& card) {
+    const char* words[] = {QT_TRANSLATE_NOOP("Rack", "What differs"),
+                           QT_TRANSLATE_NOOP("Rack", "What differs: the shaft"),
+                           QT_TRANSLATE_NOOP("Rack", "What differs: the head"),
+                           QT_TRANSLATE_NOOP("Rack", "What differs: the loft"),
+                           QT_TRANSLATE_NOOP("Rack", "What differs: the length"),
+                           QT_TRANSLATE_NOOP("Rack", "What differs: the lie"),
+                           QT_TRANSLATE_NOOP("Rack", "What differs: the grip"),
+                           QT_TRANSLATE_NOOP("Rack", "What differs: the ball"),
+                           QT_TRANSLATE_NOOP("Rack", "What differs: the delivery"),
+                           QT_TRANSLATE_NOOP("Rack", "Whole clubs")};
+    return QCoreApplication::translate("Rack", words[static_cast<std::size_t>(card.kind)]);
+}
+
+QString hintFor(record::TestKind kind) {
+    switch (kind) {
+    case record::TestKind::shaft:
+        return RackPage::tr("another shaft: its name, 62 g graphite R");
+    case record::TestKind::head:
+    case record::TestKind::wholeClubs:
+        return RackPage::tr("another head: its name, 18° 58.5° 218 g");
+    case record::TestKind::loft:
+        return RackPage::tr("another loft: a name, 19.5°");
+    case record::TestKind::lie:
+        return RackPage::tr("another lie: a name, 60°");
+    case record::TestKind::length:
+        return RackPage::tr("another length: a name, 1067 mm or 42 in");
+    case record::TestKind::grip:
+        return RackPage::tr("another grip: its name, 52 g");
+    default:
+        return RackPage::tr("another club: its name");
+    }
 }
 
 QPushButton* button(const QString& text, const char* name) {
@@ -78,59 +101,63 @@ RackPage::RackPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Bo
     , m_declaring(declaring)
     , m_bay(bay)
     , m_book(book) {
-    auto* grid = new QGridLayout(this);
-    grid->setContentsMargins(0, 0, 0, 0);
-    grid->setSpacing(2 * size::grid);
-    grid->addWidget(buildList(), 0, 0, 2, 1);
-    QVBoxLayout* column = nullptr;
-    Panel* editor = headedPanel({}, column);
-    m_editor = new ClubEditor(m_hand, m_declaring, m_book);
-    column->addWidget(m_editor);
-    m_starting = richLabel(captionLabel("starting"));
-    m_starting->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
-    column->addWidget(m_starting);
-    connect(m_starting, &QLabel::linkActivated, this, [this] {
-        m_tables->setVisible(!m_tables->isVisible());
-        editTables();
-    });
-    grid->addWidget(editor, 0, 1);
-    auto* below = new QHBoxLayout;
-    below->setSpacing(2 * size::grid);
-    below->addWidget(buildDifferences(), 3);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2 * size::grid);
+    m_same = new SameOnAll(m_hand, m_declaring, m_book);
+    column->addWidget(m_same);
+    column->addWidget(buildList());
+    auto* known = new QWidget;
+    auto* row = new QHBoxLayout(known);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(2 * size::grid);
+    row->addWidget(buildDifferences(), 4);
     m_screening = buildScreening();
-    below->addWidget(m_screening, 2);
-    m_tables = buildStarting();
-    m_tables->hide();
-    below->addWidget(m_tables, 2);
-    grid->addLayout(below, 1, 1);
-    grid->setColumnStretch(0, 2);
-    grid->setColumnStretch(1, 7);
-    grid->setRowStretch(1, 1);
+    row->addWidget(m_screening, 3);
+    m_starting = new StartingPanel(m_hand, m_book);
+    row->addWidget(m_starting, 2);
+    QVBoxLayout* parts = nullptr;
+    Panel* editor = headedPanel({}, parts);
+    m_editor = new ClubEditor(m_hand, m_declaring, m_book);
+    parts->addWidget(m_editor);
+    parts->addStretch();
+    m_below = new QStackedWidget;
+    m_below->addWidget(known);
+    m_below->addWidget(scrolling(editor));
+    column->addWidget(m_below, 1);
     buildKeys();
     wire();
 }
 
 QWidget* RackPage::buildList() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Clubs"), column);
-    m_list = new QListWidget;
-    m_list->setObjectName(QStringLiteral("clubs"));
-    m_list->setAccessibleName(tr("Clubs on test"));
-    m_list->setFrameShape(QFrame::NoFrame);
-    m_list->setSpacing(2);
-    m_list->setWordWrap(true);
-    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    column->addWidget(m_list, 1);
+    auto* panel = new Panel;
+    auto* column = new QVBoxLayout(panel);
+    column->setContentsMargins(size::grid, 10, size::grid, 10);
+    column->setSpacing(4);
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(size::grid, 0, size::grid, 0);
+    m_heading = headingLabel({});
     m_listText = captionLabel("clubsText");
-    column->addWidget(m_listText);
-    auto* row = new QHBoxLayout;
-    auto* add = button(tr("Add"), "addClub");
-    auto* copy = button(tr("Copy"), "copyClub");
-    row->addWidget(add);
-    row->addWidget(copy);
-    column->addLayout(row);
-    connect(add, &QPushButton::clicked, this, [this] { addClub(false); });
-    connect(copy, &QPushButton::clicked, this, [this] { addClub(true); });
+    m_listText->setWordWrap(false);
+    head->addWidget(m_heading);
+    head->addStretch();
+    head->addWidget(m_listText);
+    column->addLayout(head);
+    m_list = new ClubRows;
+    column->addWidget(m_list, 1);
+    auto* foot = new QHBoxLayout;
+    foot->setContentsMargins(size::grid, 0, size::grid, 0);
+    m_new = new QLineEdit;
+    m_new->setObjectName(QStringLiteral("newClub"));
+    m_new->setAccessibleName(tr("One more club, and Enter"));
+    m_parts = button(tr("&Every part of a club"), "everyPart");
+    m_parts->setCheckable(true);
+    foot->addWidget(m_new, 1);
+    foot->addWidget(m_parts);
+    column->addLayout(foot);
+    m_newFault = captionLabel("newClubFault");
+    m_newFault->hide();
+    column->addWidget(m_newFault);
     return panel;
 }
 
@@ -173,92 +200,23 @@ QWidget* RackPage::buildScreening() {
     return panel;
 }
 
-QWidget* RackPage::buildStarting() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Where to start looking"), column);
-    column->addWidget(captionLabel("tablesText", tr("By driver speed alone, m/s: from, to, grams from, to, flex")));
-    m_speedTable = new QPlainTextEdit;
-    m_speedTable->setObjectName(QStringLiteral("speedTable"));
-    m_speedTable->setAccessibleName(tr("Bracket by speed"));
-    column->addWidget(m_speedTable, 3);
-    column->addWidget(captionLabel("tempoText", tr("With tempo and transition: word, grams more, flex steps")));
-    m_tempoTable = new QPlainTextEdit;
-    m_tempoTable->setObjectName(QStringLiteral("tempoTable"));
-    m_tempoTable->setAccessibleName(tr("What tempo adds"));
-    column->addWidget(m_tempoTable, 2);
-    m_tableFault = captionLabel("tableFault");
-    column->addWidget(m_tableFault);
-    for (QPlainTextEdit* table : {m_speedTable, m_tempoTable}) {
-        table->setTabChangesFocus(true);
-        table->setFixedHeight(54); // the fields above keep their height
-        connect(table, &QPlainTextEdit::textChanged, this, [this] {
-            std::string reason;
-            const std::string speed = m_speedTable->toPlainText().toStdString();
-            const std::string tempo = m_tempoTable->toPlainText().toStdString();
-            const bool good = rack::speedTableFrom(speed, reason) && rack::tempoTableFrom(tempo, reason);
-            m_tableFault->setText(good ? tr("Kept with the logbook. Only ever a bracket to start from.")
-                                       : QString::fromStdString(reason));
-            if (good && m_tables->isVisible()) {
-                m_book.setSetting("start_speed", QString::fromStdString(speed));
-                m_book.setSetting("start_tempo", QString::fromStdString(tempo));
-                refreshStarting();
-            }
-        });
-    }
-    return panel;
-}
-
-rack::StartingTables RackPage::tables() {
-    rack::StartingTables own = rack::usualStartingTables();
-    std::string reason;
-    if (const QString text = m_book.setting("start_speed"); !text.isEmpty())
-        own.speed = rack::speedTableFrom(text.toStdString(), reason).value_or(own.speed);
-    if (const QString text = m_book.setting("start_tempo"); !text.isEmpty())
-        own.tempo = rack::tempoTableFrom(text.toStdString(), reason).value_or(own.tempo);
-    return own;
-}
-
-void RackPage::editTables() {
-    const auto own = tables();
-    const QSignalBlocker quietSpeed(m_speedTable);
-    const QSignalBlocker quietTempo(m_tempoTable);
-    m_speedTable->setPlainText(QString::fromStdString(rack::speedTableText(own.speed)));
-    m_tempoTable->setPlainText(QString::fromStdString(rack::tempoTableText(own.tempo)));
-    m_tableFault->setText(tr("Kept with the logbook. Only ever a bracket to start from."));
-}
-
-void RackPage::refreshStarting() {
-    const record::Player profile = m_hand.test().firstPlayer();
-    const QString link = tr(" <a href='tables' style='color:%1'>The tables</a>").arg(colours().link.name());
-    auto words = [](const rack::Bracket& bracket) {
-        return tr("%1 to %2 g, %3")
-            .arg(bracket.fromGrams)
-            .arg(bracket.toGrams)
-            .arg(QString::fromStdString(bracket.flex).toHtmlEscaped());
-    };
-    const auto own = tables();
-    const auto speed = profile.clubSpeed ? rack::bySpeed(own, *profile.clubSpeed) : std::nullopt;
-    if (!speed)
-        return m_starting->setText(tr("A driver speed of the player gives a shaft weight and flex to start from.") +
-                                   link);
-    const auto tempo = *rack::bySpeedAndTempo(own, *profile.clubSpeed, profile.tempo);
-    m_starting->setText(
-        tr("To start from, for a wood: %1 by speed; %2 with tempo and transition.").arg(words(*speed), words(tempo)) +
-        link);
-}
-
 void RackPage::buildKeys() {
     auto key = [&](const QKeySequence& keys, auto action) {
         auto* shortcut = new QShortcut(keys, m_list);
         shortcut->setContext(Qt::WidgetShortcut);
         connect(shortcut, &QShortcut::activated, this, action);
     };
-    key(Qt::Key_A, [this] { addClub(false); });
-    key(Qt::Key_C, [this] { addClub(true); });
+    key(Qt::Key_A, [this] { m_new->setFocus(); });
+    key(Qt::Key_C, [this] { copyClub(); });
     key(Qt::Key_B, [this] { makeBaseline(); });
     key(Qt::Key_X, [this] { m_reason->setFocus(); });
     key(Qt::Key_Delete, [this] { removeClub(); });
-    key(Qt::Key_Return, [this] { m_editor->nameField()->setFocus(); });
+    key(Qt::Key_L, [this] { vary(record::TestKind::lie, {tr("1 up"), tr("1 flat")}); });
+    key(Qt::Key_G, [this] { vary(record::TestKind::length, {tr("gripped down")}); });
+    key(Qt::Key_Return, [this] {
+        if (m_list->currentItem() != nullptr && !m_hand.isSealed())
+            m_list->editItem(m_list->currentItem());
+    });
 }
 
 void RackPage::wire() {
@@ -268,6 +226,10 @@ void RackPage::wire() {
             m_editor->setBuild(record::BuildAt(static_cast<std::size_t>(row)));
         }
     });
+    connect(m_list, &ClubRows::lineTyped, this, &RackPage::takeLine, Qt::QueuedConnection); // the editor goes first
+    connect(m_new, &QLineEdit::returnPressed, this, &RackPage::addTyped);
+    connect(m_new, &QLineEdit::textEdited, m_newFault, &QWidget::hide);
+    connect(m_parts, &QPushButton::toggled, this, &RackPage::openParts);
     connect(m_shot->edit(), &QLineEdit::returnPressed, this, [this] {
         const Metric metric = judge::leadOutcome(m_hand.test().card).metric;
         const auto shown = m_shot->value();
@@ -286,26 +248,118 @@ void RackPage::wire() {
     connect(&m_bay, &BayRun::changed, this, &RackPage::markStale); // leads
 }
 
-void RackPage::addClub(bool copy) {
-    if (!m_hand.has())
-        return;
-    if (m_hand.isSealed())
-        return m_declaring.refuse(tr("The clubs are sealed; a club can join only after the reveal, in a new test."));
-    const Test& test = m_hand.test();
-    if (test.builds.size() >= mostClubs)
-        return m_declaring.refuse(
+void RackPage::openParts(bool isOpen) {
+    m_below->setCurrentIndex(isOpen ? 1 : 0);
+    if (isOpen)
+        m_editor->nameField()->setFocus();
+}
+
+bool RackPage::add(const Build& build) {
+    if (m_hand.isSealed()) {
+        m_declaring.refuse(tr("The clubs are sealed; a club can join only after the reveal, in a new test."));
+        return false;
+    }
+    if (m_hand.test().builds.size() >= mostClubs) {
+        m_declaring.refuse(
             tr("%1 clubs are the most that one test can take. Screen them first, and test those left.").arg(mostClubs));
-    const int row = m_list->currentRow();
-    Build build = copy && row >= 0 ? test.builds[static_cast<std::size_t>(row)] : Build{};
-    build.struckOff.clear();
-    build.name = freshName(test, copy && row >= 0 ? QString::fromStdString(build.name) : tr("Club")).toStdString();
+        return false;
+    }
     m_declaring.change(tr("the clubs"), [&](Test& changed) {
         changed.builds.push_back(build);
         changed.plan.turns.clear();
     });
+    refreshIfStale();
     m_list->setCurrentRow(m_list->count() - 1);
-    m_editor->nameField()->setFocus();
-    m_editor->nameField()->selectAll();
+    return true;
+}
+
+// A new club is like the first one but for what is tested; of a part that the logbook knows it has what is known.
+void RackPage::addTyped() {
+    const std::string line = m_new->text().trimmed().toStdString();
+    if (!m_hand.has() || line.empty())
+        return m_list->setFocus();
+    const Test& test = m_hand.test();
+    const auto kind = test.card.kind;
+    Build build;
+    if (!test.builds.empty())
+        build.club = test.builds.front().club;
+    record::Part* tested = kind == record::TestKind::shaft  ? &build.club.shaft
+                           : kind == record::TestKind::head ? &build.club.head
+                           : kind == record::TestKind::grip ? &build.club.grip
+                                                            : nullptr;
+    if (tested != nullptr)
+        *tested = {.kind = tested->kind};
+    if (kind == record::TestKind::ball)
+        build.club.ball.clear();
+    if (kind == record::TestKind::wholeClubs)
+        build.club = {.ball = build.club.ball};
+    rack::sayClub(build, line, kind);
+    if (tested != nullptr)
+        for (const record::Part& part : m_book.knownParts())
+            if (part.kind == tested->kind && part.name == tested->name) {
+                *tested = part;
+                rack::sayClub(build, line, kind);
+                break;
+            }
+    if (test.buildIndex(build.name)) {
+        m_newFault->setText(tr("Another club has this name."));
+        return m_newFault->show();
+    }
+    if (add(build))
+        m_new->clear();
+}
+
+void RackPage::copyClub() {
+    const int row = m_list->currentRow();
+    if (!m_hand.has() || row < 0 || row >= static_cast<int>(m_hand.test().builds.size()))
+        return;
+    Build build = m_hand.test().builds[static_cast<std::size_t>(row)];
+    build.struckOff.clear();
+    build.name = freshName(m_hand.test(), QString::fromStdString(build.name)).toStdString();
+    if (add(build))
+        m_list->editItem(m_list->currentItem());
+}
+
+// The club in hand and the same with a builder's word or two: a test of lie, or of gripping down.
+void RackPage::vary(record::TestKind kind, const QStringList& ways) {
+    const int row = m_list->currentRow();
+    if (!m_hand.has() || m_hand.isSealed() || row < 0)
+        return;
+    if (!m_hand.test().shots.empty())
+        return m_declaring.refuse(tr("Shots are struck already: take the clubs to a test of their own with Ctrl+L."));
+    const Build from = m_hand.test().builds[static_cast<std::size_t>(row)];
+    m_declaring.change(tr("the clubs"), [&](Test& test) {
+        ask::setKind(test.card, kind);
+        test.card.baseline = from.name;
+        test.plan.turns.clear();
+        for (const QString& way : ways) {
+            Build build = from;
+            build.name = freshName(test, QString::fromStdString(from.name) + u' ' + way).toStdString();
+            if (kind == record::TestKind::length)
+                build.club.grippedDown += gripDown;
+            else
+                rack::sayClub(build, build.name + ", " + way.toStdString(), kind);
+            test.builds.push_back(std::move(build));
+        }
+    });
+}
+
+// A name that another club has is not taken; the rest of the line is.
+void RackPage::takeLine(int row, const QString& line) {
+    if (!m_hand.has() || m_hand.isSealed() || row < 0 || row >= static_cast<int>(m_hand.test().builds.size()))
+        return;
+    const auto at = static_cast<std::size_t>(row);
+    const Test& test = m_hand.test();
+    Build said = test.builds[at];
+    rack::sayClub(said, line.toStdString(), test.card.kind);
+    const auto twin = test.buildIndex(said.name);
+    if (twin && *twin != at)
+        return m_declaring.refuse(tr("Another club is called %1.").arg(QString::fromStdString(said.name)));
+    m_declaring.change(tr("the line of %1").arg(QString::fromStdString(test.builds[at].name)), [&](Test& changed) {
+        record::renameBuild(changed, record::BuildAt(at), said.name);
+        changed.builds[at].club = said.club;
+    });
+    m_list->setFocus();
 }
 
 void RackPage::removeClub() {
@@ -346,79 +400,55 @@ void RackPage::refresh() {
     if (!m_hand.has())
         return;
     const Test& test = m_hand.test();
-    const auto& clubs = clubsOf(test);
-    const int row = std::max(0, m_list->currentRow());
-    const QSignalBlocker quiet(m_list);
-    m_list->clear();
-    const bool against = test.card.comparison == record::Comparison::againstBaseline && !test.builds.empty();
-    const auto named = std::ranges::find(clubs, test.card.baseline, &Build::name);
-    const std::size_t baseline = named == clubs.end() ? 0 : static_cast<std::size_t>(named - clubs.begin());
-    for (std::size_t b = 0; b < clubs.size(); ++b) {
-        QString text = QString::fromStdString(clubs[b].name);
-        if (against && b == baseline && test.stage == record::Stage::test)
-            text += tr("\nmy club");
-        if (!clubs[b].tag.empty() && !m_hand.isSealed())
-            text += tr("\nwas %1").arg(QString::fromStdString(clubs[b].tag));
-        if (!clubs[b].struckOff.empty())
-            text += tr("\nout: %1").arg(QString::fromStdString(clubs[b].struckOff));
-        // Shapes and colours of tags stay with the tags.
-        auto* item = m_hand.isSealed() ? new QListWidgetItem(text) : new QListWidgetItem(tagIcon(b), text);
-        if (!clubs[b].struckOff.empty())
-            item->setForeground(colours().faint);
-        m_list->addItem(item);
-    }
-    if (m_list->count() > 0)
-        m_list->setCurrentRow(std::min(row, m_list->count() - 1));
+    const auto& clubs = ask::clubsOf(test);
+    m_same->refresh();
+    refreshRows();
     m_editor->setBuild(record::BuildAt(static_cast<std::size_t>(std::max(0, m_list->currentRow()))));
     m_listText->setText(m_hand.isSealed() ? tr("Sealed: nothing here tells which tag is which.")
-                        : clubs.empty()   ? tr("Add the clubs on test: A.")
-                                          : tr("A adds, C copies, B makes it my club, Delete takes it out."));
+                        : clubs.empty()
+                            ? tr("A name and Enter, one after another")
+                            : tr("Enter changes · A adds · C copies · B my club · L lies · G gripped down · Delete"));
+    m_new->setEnabled(!m_hand.isSealed());
     m_screening->setVisible(test.stage != record::Stage::test);
+    m_starting->setVisible(test.stage == record::Stage::test);
     refreshDifferences();
     refreshScreening();
-    refreshStarting();
+    m_starting->refresh();
+}
+
+void RackPage::refreshRows() {
+    const Test& test = m_hand.test();
+    RackShown shown{.clubs = ask::clubsOf(test), .under = {}, .slips = {}, .kind = test.card.kind};
+    shown.isSealed = m_hand.isSealed();
+    shown.length = m_book.units().length;
+    shown.leftHanded = test.firstPlayer().leftHanded;
+    const auto sheet =
+        shown.clubs.size() < 2 ? std::vector<rack::Difference>() : rack::differenceSheet(shown.clubs, test.card.kind);
+    const bool against = test.card.comparison == record::Comparison::againstBaseline && !test.builds.empty();
+    const auto named = std::ranges::find(shown.clubs, test.card.baseline, &Build::name);
+    const std::size_t baseline = named == shown.clubs.end() ? 0 : static_cast<std::size_t>(named - shown.clubs.begin());
+    for (std::size_t b = 0; b < shown.clubs.size(); ++b) {
+        QStringList under;
+        if (against && b == baseline && test.stage == record::Stage::test)
+            under << tr("my club");
+        if (!shown.clubs[b].tag.empty() && !m_hand.isSealed())
+            under << tr("was %1").arg(QString::fromStdString(shown.clubs[b].tag));
+        if (!shown.clubs[b].struckOff.empty())
+            under << tr("out: %1").arg(QString::fromStdString(shown.clubs[b].struckOff));
+        shown.under.push_back(under.join(QStringLiteral(" · ")));
+        shown.slips.push_back(sheet.empty() ? QString() : slipOf(sheet, b));
+    }
+    m_heading->setText(headingOf(test.card));
+    m_new->setPlaceholderText(hintFor(test.card.kind));
+    const QSignalBlocker quiet(m_list);
+    m_list->display(std::move(shown));
 }
 
 void RackPage::refreshDifferences() {
-    const Test& test = m_hand.test();
     std::vector<Build> clubs;
-    std::ranges::copy_if(clubsOf(test), std::back_inserter(clubs), [](const Build& b) { return b.struckOff.empty(); });
-    if (clubs.size() < 2)
-        return m_differences->setText(tr("Two clubs make a comparison."));
-    const auto sheet = rack::differenceSheet(clubs, test.card.kind);
-    const QString faint = colours().faint.name();
-    QString html = QStringLiteral("<table cellspacing='0' cellpadding='3' width='100%'><tr><td></td>");
-    for (const Build& club : clubs)
-        html += QStringLiteral("<td align='right'><b>%1</b></td>").arg(columnHead(club.name, clubs.size()));
-    html += QStringLiteral("<td></td></tr>");
-    for (const auto& row : sheet) {
-        const bool heavy = row.weight == rack::Weight::large && !row.follows;
-        const QString colour = heavy ? colours().alarm.name() : row.follows ? faint : colours().ink.name();
-        html += QStringLiteral("<tr style='color:%1'><td>%2</td>")
-                    .arg(colour, QString::fromStdString(
-                                     row.what + (row.unit.empty() || row.unit == "points" ? "" : ", " + row.unit)));
-        for (const auto& value : row.values)
-            html += QStringLiteral("<td align='right'>%1</td>").arg(QString::fromStdString(value).toHtmlEscaped());
-        QString why = row.follows ? tr("comes with the factor") : tr("moves %1").arg(QString::fromStdString(row.moves));
-        if (!row.remedy.empty() && row.weight != rack::Weight::slight)
-            why += QStringLiteral("; ") + QString::fromStdString(row.remedy).toHtmlEscaped();
-        html += QStringLiteral("<td>%1</td></tr>").arg(why);
-    }
-    html += QStringLiteral("</table>");
-    if (sheet.empty())
-        html = tr("<p>Nothing that is known.</p>");
-    const auto unknown = rack::unknowns(clubs);
-    if (!unknown.empty()) {
-        QStringList words;
-        for (std::size_t i = 0; i < std::min<std::size_t>(unknown.size(), 4); ++i)
-            words << QString::fromStdString(unknown[i]).toHtmlEscaped();
-        html += QStringLiteral("<p style='color:%1'>%2</p>")
-                    .arg(faint, tr("Not known, and so perhaps different: %1%2")
-                                    .arg(words.join(QStringLiteral(", ")),
-                                         unknown.size() > 4 ? tr(" and %1 more.").arg(unknown.size() - 4)
-                                                            : QStringLiteral(".")));
-    }
-    m_differences->setText(html);
+    std::ranges::copy_if(ask::clubsOf(m_hand.test()), std::back_inserter(clubs),
+                         [](const Build& b) { return b.struckOff.empty(); });
+    m_differences->setText(differencesHtml(clubs, m_hand.test().card.kind));
 }
 
 void RackPage::refreshScreening() {
@@ -437,12 +467,16 @@ void RackPage::refreshScreening() {
 }
 
 QString RackPage::subtitle() const {
-    return tr("Rack · %1").arg(QString::fromStdString(record::counted(clubsOf(m_hand.test()).size(), "club")));
+    return tr("Rack · %1").arg(QString::fromStdString(record::counted(ask::clubsOf(m_hand.test()).size(), "club")));
 }
 
 void RackPage::takeFocus() {
     m_editor->offerParts();
-    m_list->setFocus();
+    m_same->offerParts();
+    if (m_hand.has() && m_hand.test().builds.empty())
+        m_new->setFocus();
+    else
+        m_list->setFocus();
 }
 
 } // namespace knot::app

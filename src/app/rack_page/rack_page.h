@@ -1,27 +1,29 @@
 #pragma once
 
 #include "app/shell/page.h"
-#include "core/rack/starting.h"
 #include "core/record/test.h"
 
 class QLabel;
 class QLineEdit;
-class QListWidget;
-class QPlainTextEdit;
 class QPushButton;
+class QStackedWidget;
 
 namespace knot::app {
 
 class BayRun;
 class Book;
 class ClubEditor;
+class ClubRows;
 class Declaring;
 class NumberField;
 class Panel;
+class SameOnAll;
+class StartingPanel;
 class TestInHand;
 
-/// The clubs on test: their parts, what they add up to, and everything in which they differ besides
-/// the factor. In a screening clubs come and go here, with leads instead of verdicts.
+/// The clubs on test: what is the same on all, a row for each with itself to scale, and everything in which they differ
+/// besides the factor. Every part of one opens below. In a screening clubs come and go here, with leads instead of
+/// verdicts.
 class RackPage : public Page {
     Q_OBJECT
 
@@ -43,15 +45,17 @@ private:
     QWidget* buildList();
     QWidget* buildDifferences();
     QWidget* buildScreening();
-    QWidget* buildStarting();
-    void refreshStarting();
-    void editTables();
     void buildKeys();
     void wire();
-    rack::StartingTables tables();
+    void refreshRows();
     void refreshDifferences();
     void refreshScreening();
-    void addClub(bool copy);
+    void addTyped();
+    bool add(const record::Build& build);
+    void copyClub();
+    void vary(record::TestKind kind, const QStringList& ways);
+    void takeLine(int row, const QString& line);
+    void openParts(bool isOpen);
     void removeClub();
     void makeBaseline();
     void strikeOff();
@@ -61,15 +65,17 @@ private:
     Declaring& m_declaring;
     BayRun& m_bay;
     Book& m_book;
-    QListWidget* m_list = nullptr;
-    ClubEditor* m_editor = nullptr;
+    SameOnAll* m_same = nullptr;
+    ClubRows* m_list = nullptr;
+    QLabel* m_heading = nullptr;
+    QLineEdit* m_new = nullptr;
+    QLabel* m_newFault = nullptr;
+    QPushButton* m_parts = nullptr;
     QLabel* m_listText = nullptr;
+    QStackedWidget* m_below = nullptr;
+    ClubEditor* m_editor = nullptr;
     QLabel* m_differences = nullptr;
-    QLabel* m_starting = nullptr;
-    QWidget* m_tables = nullptr;
-    QPlainTextEdit* m_speedTable = nullptr;
-    QPlainTextEdit* m_tempoTable = nullptr;
-    QLabel* m_tableFault = nullptr;
+    StartingPanel* m_starting = nullptr;
     QWidget* m_screening = nullptr;
     QLabel* m_leads = nullptr;
     NumberField* m_shot = nullptr;

@@ -71,16 +71,10 @@ void SheetStrip::buildUi() {
     m_gap->setMaximumWidth(96);
     m_want = new QComboBox;
     m_want->addItems({tr("to know"), tr("more"), tr("less")});
-    m_distance = new QComboBox;
-    m_distance->addItems({QStringLiteral("m"), QStringLiteral("yd")});
-    m_speed = new QComboBox;
-    m_speed->addItems({QStringLiteral("m/s"), QStringLiteral("mph"), QStringLiteral("km/h")});
     place(tr("&Baseline"), m_baseline, "baseline", 3);
     place(tr("&This number"), m_declared, "declared", 1);
     m_gapLabel = place(tr("Worthwhile &gap"), m_gap, "gap", 1);
     place(tr("&Wanted"), m_want, "want", 1);
-    place(tr("&Distance"), m_distance, "distanceUnit", 0);
-    place(tr("&Speed"), m_speed, "speedUnit", 0);
 }
 
 void SheetStrip::wire() {
@@ -93,12 +87,6 @@ void SheetStrip::wire() {
     connect(m_gap, &QLineEdit::editingFinished, this, &SheetStrip::takeGap);
     connect(m_want, &QComboBox::activated, this,
             [this](int kind) { m_declaring.setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind)); });
-    auto unitsChosen = [this] {
-        m_book.setUnits({.speed = static_cast<record::SpeedUnit>(m_speed->currentIndex()),
-                         .distance = static_cast<record::DistanceUnit>(m_distance->currentIndex())});
-    };
-    connect(m_distance, &QComboBox::activated, this, unitsChosen);
-    connect(m_speed, &QComboBox::activated, this, unitsChosen);
 }
 
 void SheetStrip::setMetric(record::Metric metric) {
@@ -107,8 +95,6 @@ void SheetStrip::setMetric(record::Metric metric) {
 }
 
 void SheetStrip::refresh() {
-    m_distance->setCurrentIndex(static_cast<int>(m_book.units().distance));
-    m_speed->setCurrentIndex(static_cast<int>(m_book.units().speed));
     if (!m_hand.has())
         return;
     const auto& test = m_hand.test();

@@ -42,8 +42,6 @@ private:
     record::Metric m_metric = record::Metric::carry;
     QComboBox* m_baseline = nullptr;
     QComboBox* m_want = nullptr;
-    QComboBox* m_distance = nullptr;
-    QComboBox* m_speed = nullptr;
     QPushButton* m_declared = nullptr;
     QLineEdit* m_gap = nullptr;
     QLabel* m_gapLabel = nullptr;

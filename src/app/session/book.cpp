@@ -1,9 +1,13 @@
 #include "app/session/book.h"
 
+#include "core/record/number_text.h"
 #include "core/record/text.h"
+#include "files/file.h"
+#include "files/stock.h"
 
 #include <QDir>
 #include <QFileInfo>
+#include <QLocale>
 #include <QStandardPaths>
 #include <QUuid>
 
@@ -17,10 +21,24 @@ std::string newPlayerId() {
     return QUuid::createUuid().toString(QUuid::WithoutBraces).toStdString();
 }
 
+constexpr const char* stockSetting = "stock";
+
+// As one measures where this is, until somebody chooses.
+record::DisplayUnits unitsOfLocale() {
+    const auto system = QLocale::system().measurementSystem();
+    if (system == QLocale::MetricSystem)
+        return {};
+    const bool isAmerican = system == QLocale::ImperialUSSystem;
+    return {.speed = record::SpeedUnit::mph,
+            .distance = record::DistanceUnit::yd,
+            .length = isAmerican ? record::LengthUnit::in : record::LengthUnit::mm};
+}
+
 } // namespace
 
 Book::Book(QObject* parent)
-    : QObject(parent) {}
+    : QObject(parent)
+    , m_units(unitsOfLocale()) {}
 Book::~Book() = default;
 
 template<typename T> bool Book::ok(const logbook::Result<T>& result) {
@@ -61,10 +79,12 @@ std::optional<record::Test> Book::peek(const std::string& id) {
 // The new file is held before the old one is let go.
 std::optional<logbook::Logbook> Book::acquire(const QString& path, Missing missing) {
     const std::string name = path.toStdString();
-    auto book = missing == Missing::make && !QFileInfo::exists(path) ? logbook::Logbook::create(name)
-                                                                     : logbook::Logbook::open(name);
+    const bool isNew = missing == Missing::make && !QFileInfo::exists(path);
+    auto book = isNew ? logbook::Logbook::create(name) : logbook::Logbook::open(name);
     if (!ok(book))
         return std::nullopt;
+    if (isNew)
+        ok(book->setUnits(m_units)); // as one measures where this is
     return std::move(*book);
 }
 
@@ -209,12 +229,27 @@ void Book::setSetting(const char* key, const QString& value) {
         ok(written([&] { return m_logbook->setSetting(key, value.toStdString()); }));
 }
 
+bool Book::addStock(const QString& path) {
+    const auto text = files::readFile(path.toStdString());
+    const auto parts = text ? files::stockOf(path.toStdString(), *text) : tl::unexpected(text.error());
+    if (!parts) {
+        emit refused(QString::fromStdString(files::sentence(parts.error())));
+        return false;
+    }
+    const auto before = files::stockFromText(setting(stockSetting).toStdString());
+    setSetting(stockSetting, QString::fromStdString(files::stockText(files::withStock(before, *parts))));
+    m_parts.reset();
+    emit noted(tr("%1 of the stock can be typed on the Rack from now on.")
+                   .arg(QString::fromStdString(record::counted(parts->size(), "part"))));
+    return true;
+}
+
 const std::vector<record::Part>& Book::knownParts() {
     if (!m_parts) {
         m_parts.emplace();
         if (m_logbook)
-            if (auto parts = m_logbook->parts())
-                m_parts = std::move(*parts);
+            if (auto parts = m_logbook->parts()) // what was used goes before what is on the shelf
+                m_parts = files::withStock(files::stockFromText(setting(stockSetting).toStdString()), *parts);
     }
     return *m_parts;
 }

@@ -133,6 +133,7 @@ void Declaring::step(std::vector<record::Test>& from, std::vector<record::Test>&
     record::Test next = from.back();
     next.amendments = present.amendments;
     next.feels = present.feels;
+    next.choices = present.choices; // said once
     next.guesses = present.guesses;
     next.sittings = present.sittings;
     next.events = present.events;

@@ -53,4 +53,9 @@ void EarlierTests::refresh() {
         });
 }
 
+plan::Spreads EarlierTests::spreads(record::Metric metric) const {
+    const auto own = m_learnt.own.find(metric);
+    return own != m_learnt.own.end() ? own->second : plan::usualSpreads(metric, plan::Level::club);
+}
+
 } // namespace knot::app

@@ -22,6 +22,8 @@ public:
         , m_book(book) {}
 
     const judge::Earlier& learnt() const { return m_learnt; }
+    /// What the player's shots scatter by: their own where the logbook tells, else those of a club player.
+    plan::Spreads spreads(record::Metric metric) const;
     /// Learns again where another test, player or kind of test is in hand.
     void refresh();
     /// Another test is in hand.

@@ -307,7 +307,9 @@ void SheetPage::refreshHeld() {
     std::size_t tied = 0;
     for (std::size_t i = 0; i < held.size(); ++i) {
         const auto hint = std::ranges::find(usual, held[i].what, &record::Held::what);
-        const auto tie = rack::tieOf(held[i].what, ask::clubsOf(test), test.card.kind);
+        auto tie = rack::tieOf(held[i].what, ask::clubsOf(test), test.card.kind);
+        if (m_hand.isSealed()) // while the seal is closed only the Rack names clubs
+            tie.text.clear();
         m_ties[static_cast<qsizetype>(i)]->display(
             held[i], tie, hint == usual.end() ? QString() : QString::fromStdString(hint->slip));
         tied += held[i].held && tie.state != rack::Tie::State::differs ? 1 : 0;
@@ -326,8 +328,10 @@ void SheetPage::setOrder(const QString& typed) {
 
 void SheetPage::refreshExpected() {
     const Card& card = m_hand.test().card;
+    m_order->setReadOnly(m_hand.isSealed());
+    const QString order = m_hand.isSealed() ? QString() : QString::fromStdString(record::orderText(card.expectedOrder));
     if (!m_order->hasFocus() && m_orderFault->isHidden())
-        m_order->setText(QString::fromStdString(record::orderText(card.expectedOrder)));
+        m_order->setText(order);
     showText(m_expectedBy, card.expectedBy);
     const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
     const auto own = card.expectations.find(metric);
@@ -337,7 +341,7 @@ void SheetPage::refreshExpected() {
         said << QString::fromStdString(record::info(expected).label) + QLatin1Char(' ') +
                     m_expect->itemText(static_cast<int>(way) + 1);
     if (!card.expectedOrder.empty())
-        said << QString::fromStdString(record::orderText(card.expectedOrder));
+        said << (m_hand.isSealed() ? tr("an order of clubs, sealed with them") : order);
     if (!said.isEmpty() && !card.expectedBy.empty())
         said << tr("said by %1").arg(QString::fromStdString(card.expectedBy));
     m_expectedLine->setSaid(said.isEmpty() ? tr("nothing said yet") : said.join(QStringLiteral(" · ")));

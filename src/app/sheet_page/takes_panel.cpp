@@ -4,6 +4,7 @@
 #include "app/session/book.h"
 #include "app/session/earlier_tests.h"
 #include "app/session/test_in_hand.h"
+#include "app/sheet_page/sheet_html.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/labels.h"
@@ -29,15 +30,6 @@ constexpr double halfRange = 3.2; // SDs to either side
 
 bool isRatio(const record::Outcome& outcome) {
     return outcome.kind == OutcomeKind::spread || outcome.kind == OutcomeKind::area;
-}
-
-QString inHundred(const std::optional<double>& chance) {
-    if (!chance)
-        return QStringLiteral("–");
-    const double times = 100 * *chance;
-    return times < 1    ? TakesPanel::tr("under 1 in 100")
-           : times > 99 ? TakesPanel::tr("over 99 in 100")
-                        : TakesPanel::tr("%1 in 100").arg(QString::fromStdString(record::fixed(times, 0)));
 }
 
 QString gapText(const record::Outcome& outcome, double gap, const record::DisplayUnits& units) {
@@ -135,9 +127,8 @@ void TakesPanel::refresh() {
     const auto& own = m_earlier.learnt().own;
     bool isOwn = false;
     const auto takes = plan::takesOf(test, [&](record::Metric metric) {
-        const auto at = own.find(metric);
-        isOwn = isOwn || at != own.end();
-        return at != own.end() ? at->second : plan::usualSpreads(metric, plan::Level::club);
+        isOwn = isOwn || own.contains(metric);
+        return m_earlier.spreads(metric);
     });
     m_whose->setText(isOwn ? tr("this player's scatter") : tr("a club player's scatter"));
     m_view->setVisible(!takes.empty());
@@ -145,40 +136,7 @@ void TakesPanel::refresh() {
         return m_words->setText(tr("Say what it is judged by, and here stands how often it would be seen."));
     const int shots = plan::shotsATurn(test.plan);
     m_view->display(takes.front(), test.plan.rounds, shots, m_book.units());
-    const QString minutes = QString::fromStdString(record::fixed(plan::minutesOf(test.plan), 0));
-    const auto row = [](const QString& what, const std::optional<double>& chance) {
-        return QStringLiteral("<tr><td>%1</td><td align='right'><b>%2</b></td></tr>").arg(what, inHundred(chance));
-    };
-    QString html;
-    for (const plan::Takes& one : takes) {
-        const QString label = QString::fromStdString(record::outcomeLabel(one.outcome)).toHtmlEscaped();
-        const QString gap = isRatio(one.outcome)
-                                ? tr("%1 the %2").arg(gapText(one.outcome, one.gap, m_book.units()), label)
-                                : tr("%1 of %2").arg(gapText(one.outcome, one.gap, m_book.units()), label);
-        const double chance = one.thisPlan.value_or(0);
-        html += QStringLiteral("<p style='margin:%1px 0 2px 0'><b>%2</b></p><table width='100%' cellspacing='0' "
-                               "cellpadding='1'>")
-                    .arg(html.isEmpty() ? 0 : 8)
-                    .arg(chance < 0.5   ? tr("%1 drowns in the scatter.").arg(gap)
-                         : chance < 0.8 ? tr("%1 may be missed.").arg(gap)
-                                        : tr("%1 is seen.").arg(gap));
-        html += row(test.plan.schedule == record::Schedule::oneRunEach ? tr("one run each: a bet, never a finding")
-                    : test.plan.turns.empty()
-                        ? tr("%1 laps of %2 see it").arg(test.plan.rounds).arg(shots)
-                        : tr("%1 laps of %2 (%3 min) see it").arg(test.plan.rounds).arg(shots).arg(minutes),
-                    one.thisPlan);
-        if (one.thisPlan)
-            html += row(tr("on two days"), one.twoSittings);
-        html += row(tr("three shots each, as people do"), one.threeEach);
-        html += QStringLiteral("</table>");
-        if (chance < 0.8)
-            html += QStringLiteral("<p style='margin:2px 0 0 0;color:%1'>%2</p>")
-                        .arg(colours().link.name(), one.smallest
-                                                        ? tr("Ask for %1, and this plan sees it 80 times in 100.")
-                                                              .arg(gapText(one.outcome, *one.smallest, m_book.units()))
-                                                        : tr("No gap can be had with so few laps or shots."));
-    }
-    m_words->setText(html);
+    m_words->setText(takesHtml(test, takes, m_book.units(), colours().link));
 }
 
 } // namespace knot::app

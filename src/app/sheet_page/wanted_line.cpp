@@ -108,7 +108,10 @@ void WantedLine::refresh() {
     QStringList said;
     QString html;
     for (std::size_t i = 0; i < test.card.targets.size(); ++i) {
-        const QString text = QString::fromStdString(ask::windowText(test.card.targets[i], m_book.units()));
+        Target target = test.card.targets[i];
+        if (m_hand.isSealed() && !target.build.empty()) // while the seal is closed only the Rack names clubs
+            target.build = tr("one club").toStdString();
+        const QString text = QString::fromStdString(ask::windowText(target, m_book.units()));
         said << text;
         html += tr("%1 <a href='%2' style='color:%3'>take back</a><br>")
                     .arg(text.toHtmlEscaped())

@@ -1,6 +1,7 @@
 #include "app/shell/main_window.h"
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_page.h"
+#include "app/decision_page/decision_page.h"
 #include "app/form/typed.h"
 #include "app/import_page/import_page.h"
 #include "app/logbook_page/logbook_page.h"
@@ -14,6 +15,7 @@
 #include "app/shell/message_bar.h"
 #include "app/shell/page.h"
 #include "app/shell/spine.h"
+#include "app/shell/units_menu.h"
 #include "app/shell/ways_in.h"
 #include "app/shell/ways_out.h"
 #include "app/start_page/start_page.h"
@@ -74,6 +76,7 @@ void MainWindow::buildUi() {
     m_pages = new QStackedWidget;
     m_logbookPage = new LogbookPage(m_session.book());
     m_readingPage = new ReadingPage(m_session.hand(), m_session.declaring(), m_session.judging(), m_session.book());
+    m_decisionPage = new DecisionPage(m_session.hand(), m_session.declaring(), m_session.judging(), m_session.book());
     m_sheetPage = new SheetPage(m_session.hand(), m_session.declaring(), m_session.book(), m_session.earlier());
     m_rackPage = new RackPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
     m_planPage = new PlanPage(m_session.hand(), m_session.declaring(), m_session.book(), m_session.earlier());
@@ -127,6 +130,8 @@ Page* MainWindow::page(PageId id) const {
         return m_importPage;
     case PageId::players:
         return m_playerPage;
+    case PageId::decision:
+        return m_decisionPage;
     case PageId::reading:
         break;
     }
@@ -157,6 +162,13 @@ void MainWindow::buildFileMenu() {
     m_keep = add(tr("&Keep in a logbook…"), QKeySequence::Save, "actionKeep", [this] { m_waysOut->keep(); });
     m_export = add(tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), "actionExport",
                    [this] { m_waysOut->exportTest(); });
+    add(tr("&Report…"), QKeySequence::Print, "actionReport", [this] { m_waysOut->printReport(); });
+    add(tr("&Print the test sheet…"), {}, "actionPrintSheet", [this] { m_waysOut->printSheet(); });
+    add(tr("Add a stock of par&ts…"), {}, "actionStock", [this] {
+        const QString path = m_prompter->fileToOpen(this, tr("Add a stock of parts"), tr("Tables (*.csv *.txt)"));
+        if (!path.isEmpty())
+            m_session.book().addStock(path);
+    });
     m_addShots = add(tr("&Add shots to this test…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I), "actionAddShots",
                      [this] { askShots(); });
     file->addSeparator();
@@ -192,6 +204,7 @@ void MainWindow::buildMenus() {
     QAction* theme =
         view->addAction(tr("&Light or dark"), QKeySequence(Qt::CTRL | Qt::Key_D), this, &MainWindow::switchTheme);
     theme->setObjectName(QStringLiteral("actionTheme"));
+    addUnits(view->addMenu(tr("&Units")), m_session.book());
     auto* escape = new QAction(this);
     escape->setShortcut(Qt::Key_Escape);
     connect(escape, &QAction::triggered, m_messages, &MessageBar::clear);
@@ -271,6 +284,9 @@ void MainWindow::wire() {
     connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(PageId::reading); });
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);
+    connect(m_decisionPage, &DecisionPage::againRequested, this, &MainWindow::copyTest);
+    connect(m_decisionPage, &DecisionPage::rackRequested, this, [this] { goTo(PageId::rack); });
+    connect(m_decisionPage, &DecisionPage::reportRequested, m_waysOut, &WaysOut::printReport);
     connect(m_readingPage, &ReadingPage::keepRequested, m_waysOut, &WaysOut::keep);
     connect(m_readingPage, &ReadingPage::saveRequested, m_waysOut, &WaysOut::savePicture);
     connect(&m_session, &Session::refused, m_messages, &MessageBar::fault);
@@ -281,6 +297,15 @@ void MainWindow::wire() {
     connect(&m_session.judging(), &Judging::changed, this, &MainWindow::refreshHeading);
 }
 
+namespace {
+
+// Pages that there is nothing on before a shot is struck.
+bool isOfShots(PageId id) {
+    return id == PageId::reading || id == PageId::decision;
+}
+
+} // namespace
+
 void MainWindow::showPage(PageId id) {
     m_listedFrom = PageId::bay; // whoever turns the page has left the list that way
     Typed::commitAll();
@@ -289,14 +314,16 @@ void MainWindow::showPage(PageId id) {
         if (!m_importPage->hasFile())
             id = PageId::logbook;
     } else if (id != PageId::start && id != PageId::players &&
-               (!m_session.hasTest() || (id == PageId::reading && m_session.test().shots.empty())))
-        id = id == PageId::reading && m_session.hasTest() ? PageId::plan : PageId::logbook;
+               (!m_session.hasTest() || (isOfShots(id) && m_session.test().shots.empty())))
+        id = isOfShots(id) && m_session.hasTest() ? PageId::plan : PageId::logbook;
     if (id == PageId::logbook && !m_session.book().isOpen())
         id = PageId::start;
     m_session.findings().setWatched(id == PageId::logbook);
+    const bool readsShots = isOfShots(id);
     if (id == PageId::logbook || id == PageId::players)
         m_session.book().listIfStale();
     m_pages->setCurrentWidget(page(id));
+    m_session.judging().setWatched(readsShots);                         // after the page that is left has let go of it
     m_spine->setCurrent(id < PageId::start ? static_cast<int>(id) : 0); // the others stand before the logbook
     if (id == PageId::bay)
         m_bayPage->enter();
@@ -352,7 +379,8 @@ void MainWindow::askShots() {
 void MainWindow::refreshHeading() {
     for (int stage = 1; stage <= 4; ++stage)
         m_spine->setReachable(stage, m_session.hasTest());
-    m_spine->setReachable(5, m_session.hasTest() && !m_session.test().shots.empty());
+    for (const PageId id : {PageId::reading, PageId::decision})
+        m_spine->setReachable(static_cast<int>(id), m_session.hasTest() && !m_session.test().shots.empty());
     m_copy->setEnabled((m_session.hasTest() && !m_session.isSealed()) ||
                        (currentPage() == m_logbookPage && !m_logbookPage->current().empty()));
     m_addShots->setEnabled(m_session.hasTest());

@@ -21,6 +21,7 @@ class Page;
 class PlanPage;
 class PlayerPage;
 class RackPage;
+class DecisionPage;
 class ReadingPage;
 class Session;
 class SheetPage;
@@ -95,6 +96,7 @@ private:
     PlayerPage* m_playerPage = nullptr;
     BayPage* m_bayPage = nullptr;
     ReadingPage* m_readingPage = nullptr;
+    DecisionPage* m_decisionPage = nullptr;
     QAction* m_keep = nullptr;
     QAction* m_export = nullptr;
     QAction* m_copy = nullptr;

@@ -8,7 +8,7 @@
 namespace knot::app {
 
 /// The stages of a test, and the pages before there is one.
-enum class PageId { logbook, sheet, rack, plan, bay, reading, start, import, players };
+enum class PageId { logbook, sheet, rack, plan, bay, reading, decision, start, import, players };
 
 /// A page as it is named on the spine, in the Go menu, by `--page` and by Alt and its number.
 struct PageEntry {
@@ -19,13 +19,14 @@ struct PageEntry {
 };
 
 /// The stages, in the order in which a test goes through them.
-inline constexpr std::array<PageEntry, 6> pageEntries = {
+inline constexpr std::array<PageEntry, 7> pageEntries = {
     {{PageId::logbook, "logbook", QT_TRANSLATE_NOOP("Pages", "&Logbook"), "actionLogbook"},
      {PageId::sheet, "sheet", QT_TRANSLATE_NOOP("Pages", "&Sheet"), "actionSheet"},
      {PageId::rack, "rack", QT_TRANSLATE_NOOP("Pages", "R&ack"), "actionRack"},
      {PageId::plan, "plan", QT_TRANSLATE_NOOP("Pages", "&Plan"), "actionPlan"},
      {PageId::bay, "bay", QT_TRANSLATE_NOOP("Pages", "&Bay"), "actionBay"},
-     {PageId::reading, "reading", QT_TRANSLATE_NOOP("Pages", "&Reading"), "actionReading"}}};
+     {PageId::reading, "reading", QT_TRANSLATE_NOOP("Pages", "&Reading"), "actionReading"},
+     {PageId::decision, "decision", QT_TRANSLATE_NOOP("Pages", "&Decision"), "actionDecision"}}};
 
 /// The page's name without its menu key.
 inline QString nameOf(const PageEntry& page) {

@@ -1,13 +1,17 @@
 #include "app/shell/ways_out.h"
 
 #include "app/plan_page/order_slip.h"
+#include "app/report/report.h"
+#include "app/session/earlier_tests.h"
 #include "app/session/session.h"
+#include "app/sheet_page/sheet_html.h"
 #include "files/error.h"
 #include "files/file.h"
 
 #include <QBuffer>
 #include <QImage>
 #include <QPainter>
+#include <QSettings>
 #include <QSvgGenerator>
 #include <QWidget>
 
@@ -69,6 +73,43 @@ void WaysOut::exportTest() {
         m_prompter.fileToSave(m_window, tr("Export this test"), name, tr("Shots (*.csv);;Whole test (*.json)"));
     if (!path.isEmpty())
         m_session.exportShots(path);
+}
+
+void WaysOut::printReport() {
+    const judge::Reading* reading = m_session.judging().reading();
+    if (!m_session.hasTest() || reading == nullptr)
+        return emit complained(tr("A report needs shots that have been read; look at the Reading page first."));
+    const QString path =
+        m_prompter.fileToSave(m_window, tr("Report"), tr("%1.pdf").arg(QString::fromStdString(m_session.test().title)),
+                              tr("For paper (*.pdf);;For a screen (*.html)"));
+    if (path.isEmpty())
+        return;
+    QSettings settings;
+    const Report report = reportOf({.test = m_session.test(),
+                                    .subject = m_session.judging().subject(),
+                                    .reading = *reading,
+                                    .units = m_session.book().units(),
+                                    .shop = settings.value(QStringLiteral("shop")).toString(),
+                                    .appendix = settings.value(QStringLiteral("appendix")).toBool()});
+    if (const QString whyNot = saveReport(report, path); !whyNot.isEmpty())
+        return emit complained(whyNot);
+    emit noted(tr("The report is in %1.").arg(path));
+}
+
+void WaysOut::printSheet() {
+    if (!m_session.hasTest())
+        return;
+    const record::Test& test = m_session.test();
+    const QString path =
+        m_prompter.fileToSave(m_window, tr("Print the test sheet"),
+                              tr("%1, sheet.pdf").arg(QString::fromStdString(test.title)), tr("PDF (*.pdf)"));
+    if (path.isEmpty())
+        return;
+    const auto takes =
+        plan::takesOf(test, [this](record::Metric metric) { return m_session.earlier().spreads(metric); });
+    if (const QString whyNot = OrderSlip::print(sheetHtml(test, takes, m_session.book().units()), path);
+        !whyNot.isEmpty())
+        emit complained(whyNot);
 }
 
 void WaysOut::printSlip(const QString& html) {

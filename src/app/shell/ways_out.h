@@ -24,6 +24,10 @@ public:
     void keep();
     void exportTest();
     void printSlip(const QString& html);
+    /// The report of the test in hand, as PDF or HTML.
+    void printReport();
+    /// The sheet of the test in hand as it reads.
+    void printSheet();
     void saveText(const QString& text);
     /// A picture as SVG or PNG, as `paint` draws it in a box of this size.
     void savePicture(const QSize& size, const std::function<void(QPainter&)>& paint);

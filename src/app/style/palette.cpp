@@ -112,4 +112,13 @@ QColor tagColour(std::size_t build) {
     return QColor(tags[build % tags.size()]);
 }
 
+OnPaper::OnPaper()
+    : m_before(current) {
+    current = Theme::light;
+}
+
+OnPaper::~OnPaper() {
+    current = m_before;
+}
+
 } // namespace knot::app

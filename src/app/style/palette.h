@@ -28,6 +28,18 @@ const Colours& colours();
 Theme theme();
 void applyTheme(Theme theme);
 
+/// While it lives colours are those of paper, whatever the window has on.
+class OnPaper {
+public:
+    OnPaper();
+    ~OnPaper();
+    OnPaper(const OnPaper&) = delete;
+    OnPaper& operator=(const OnPaper&) = delete;
+
+private:
+    Theme m_before;
+};
+
 /// A build's colour by its place in the test; repeats after eight, when shapes change too.
 QColor tagColour(std::size_t build);
 

@@ -119,7 +119,7 @@ private:
         };
         if (!isOne)
             which();
-        for (const Build& build : clubsOf(m_test))
+        for (const Build& build : m_test.seal.isClosed() ? std::vector<Build>() : m_test.builds)
             add(isOne ? build.name : "Against " + build.name, [name = build.name](Test& test) {
                 test.card.comparison = Comparison::againstBaseline;
                 test.card.baseline = name;

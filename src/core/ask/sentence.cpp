@@ -70,17 +70,24 @@ private:
         return all;
     }
 
+    // While the seal is closed only the Rack names clubs.
+    std::string clubsText(const std::string& butFor, const char* last) const {
+        if (m_test.seal.isClosed())
+            return std::to_string(clubsOf(m_test).size()) + " sealed clubs";
+        return listed(names(butFor), last);
+    }
+
     void againstOne() {
         const auto& clubs = clubsOf(m_test);
         const bool isNamed = std::ranges::find(clubs, m_card.baseline, &record::Build::name) != clubs.end();
         const std::string baseline = isNamed ? m_card.baseline : clubs.empty() ? "" : clubs.front().name;
         words("Against");
-        chip(Part::against, 0, baseline, "my club");
+        chip(Part::against, 0, m_test.seal.isClosed() ? "my club" : baseline, "my club");
         words(", does");
         const std::string kind = kindWord();
         chip(Part::tested, 0, kind.empty() || m_card.kind == TestKind::own ? kind : "another " + kind, "what differs");
         words("(");
-        chip(Part::clubs, 0, listed(names(baseline), " or "), "name the others");
+        chip(Part::clubs, 0, clubsText(baseline, " or "), "name the others");
         words(") give");
     }
 
@@ -88,7 +95,7 @@ private:
         chip(Part::against, 0, "Which");
         chip(Part::tested, 0, kindWord(), "of what differs");
         words("of");
-        chip(Part::clubs, 0, listed(names({}), " and "), "name the clubs");
+        chip(Part::clubs, 0, clubsText({}, " and "), "name the clubs");
         words("gives");
     }
 
@@ -169,7 +176,7 @@ private:
 } // namespace
 
 const std::vector<record::Build>& clubsOf(const record::Test& test) {
-    return test.sealedBuilds.empty() ? test.builds : test.sealedBuilds;
+    return test.seal.isClosed() ? test.sealedBuilds : test.builds;
 }
 
 std::vector<Piece> sentenceOf(const record::Test& test, const record::DisplayUnits& units) {
@@ -181,9 +188,11 @@ std::string textOf(const std::vector<Piece>& pieces) {
     for (const Piece& piece : pieces) {
         if (piece.chip && piece.chip->part == Part::another)
             continue;
+        const bool isUnsaid = piece.isEmpty && piece.chip && piece.chip->part == Part::tested;
+        const std::string word = isUnsaid ? "another club" : piece.text; // where nobody said what differs
         const bool joins = text.empty() || piece.text.starts_with(",") || piece.text.starts_with(")") ||
                            piece.text == "?" || text.ends_with("(");
-        text += (joins ? "" : " ") + piece.text;
+        text += (joins ? "" : " ") + word;
     }
     return text;
 }

@@ -41,7 +41,7 @@ std::string nameOf(const Chip& chip);
 /// "more carry", "less left–right spread", "side near 0.0 m": an outcome with what is wanted of it.
 std::string wantedText(const record::Outcome& outcome, const record::Want& want, const record::DisplayUnits& units);
 
-/// The clubs of a test, under a seal as the sheet has them.
+/// The clubs of a test: while its seal is closed what that hides, in the order of the sheet.
 const std::vector<record::Build>& clubsOf(const record::Test& test);
 
 } // namespace knot::ask

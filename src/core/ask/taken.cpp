@@ -153,7 +153,7 @@ private:
 
     // A club of a new name joins the rack.
     tl::expected<Edit, std::string> baseline() const {
-        if (!m_test.sealedBuilds.empty())
+        if (m_test.seal.isClosed())
             return refused("The clubs are sealed; “" + m_text + "” can't join them.");
         return Edit([name = m_text](Test& test) {
             test.builds.push_back({.name = name});
@@ -164,6 +164,8 @@ private:
     }
 
     tl::expected<Edit, std::string> clubs() const {
+        if (m_test.seal.isClosed())
+            return refused("The clubs are sealed; “" + m_text + "” can't join them.");
         std::vector<std::string> fresh;
         std::string name;
         auto take = [&] {
@@ -180,8 +182,6 @@ private:
         take();
         // What the chip itself shows is no new name.
         std::erase_if(fresh, [&](const std::string& one) { return mentionsClubs(one); });
-        if (!fresh.empty() && !m_test.sealedBuilds.empty())
-            return refused("The clubs are sealed; “" + fresh.front() + "” can't join them.");
         return Edit([fresh](Test& test) {
             for (const std::string& one : fresh)
                 test.builds.push_back({.name = one});

@@ -121,9 +121,9 @@ std::optional<Option> toSaySame(const Question& question, const Pace& pace, int 
 }
 
 double gapSeenByRuns(const Question& question, int shots) {
-    // Two runs of n are a pair of means with 2·σ²/n and 2(n − 1) df.
+    // Two runs of n are a pair of means with 2·(τ² + σ²/n) and 2(n − 1) df, as far as anybody can tell.
     const double df = 2.0 * (shots - 1);
-    const double se = question.sdShot * std::sqrt(2.0 / shots);
+    const double se = std::sqrt(2 * (question.sdTurn * question.sdTurn + question.sdShot * question.sdShot / shots));
     return smallestGapFor(se, df, wanted, 0.05);
 }
 

@@ -56,7 +56,7 @@ std::optional<Option> toSee(const Question& question, const Pace& pace, int turn
 /// The fewest rounds that call none "no gap that matters" 80 times in 100 when there is none.
 std::optional<Option> toSaySame(const Question& question, const Pace& pace, int turnLength, int most = 60);
 
-/// The gap that a run of `shots` each sees 80 times in 100 by a plain t-test, if turns did not differ.
+/// The gap that a run of `shots` each sees 80 times in 100 by a plain t-test, with what a turn adds in its error.
 double gapSeenByRuns(const Question& question, int shots);
 
 /// What a turn of `shots` each must differ in spread to be seen 80 times in 100: a ratio of SDs.

@@ -89,12 +89,18 @@ std::optional<std::vector<std::pair<std::string, std::string>>> tagsIn(const std
 
 } // namespace
 
-std::vector<std::string> tagWords(std::size_t count) {
+std::vector<std::string> tagWords(std::size_t count, const std::vector<std::string>& own) {
     constexpr std::array words = {"Fern",  "Slate", "Ochre", "Heron",  "Flint", "Thistle",
                                   "Amber", "Gull",  "Moss",  "Copper", "Sloe",  "Chalk"};
     std::vector<std::string> tags;
-    for (std::size_t i = 0; i < count; ++i)
-        tags.push_back(words[i % words.size()] + (i < words.size() ? "" : " " + std::to_string(i / words.size() + 1)));
+    auto add = [&](const std::string& tag) {
+        if (tags.size() < count && !tag.empty() && std::ranges::find(tags, tag) == tags.end())
+            tags.push_back(tag);
+    };
+    for (const std::string& word : own)
+        add(std::string(record::trimmed(word)));
+    for (std::size_t i = 0; tags.size() < count; ++i)
+        add(words[i % words.size()] + (i < words.size() ? "" : " " + std::to_string(i / words.size() + 1)));
     return tags;
 }
 
@@ -113,6 +119,8 @@ std::string whyNotSealed(const record::Test& test) {
             return "The name of a club holds a line break; write it on one line.";
         if (record::trimmed(build.name).empty() || record::trimmed(build.name).size() != build.name.size())
             return "The name “" + build.name + "” begins or ends with a blank, which nobody sees; take it away.";
+        if (std::ranges::find(test.plan.tagWords, build.name) != test.plan.tagWords.end())
+            return "“" + build.name + "” is a club and a tag word of yours; a tag must tell nothing.";
         if (std::ranges::find(names, build.name) != names.end())
             return "Two clubs are called “" + build.name + "”; the tags could never be told apart.";
         names.push_back(build.name);
@@ -124,7 +132,7 @@ std::optional<record::Test> sealed(record::Test test, const std::string& words, 
                                    const std::string& attachment) {
     if (sodium_init() < 0)
         return std::nullopt;
-    const auto tags = tagWords(test.builds.size());
+    const auto tags = tagWords(test.builds.size(), test.plan.tagWords);
     std::string text = sealedText(tags, test.builds, drawnAssignment(tags.size()));
     const Bytes salt = randomBytes(crypto_pwhash_SALTBYTES);
     const Bytes nonce = randomBytes(crypto_secretbox_NONCEBYTES);

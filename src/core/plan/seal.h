@@ -11,8 +11,9 @@ namespace knot::plan {
 /// Which build each tag hides: a place in the sealed builds for every tag.
 using Assignment = std::vector<std::size_t>;
 
-/// Words for tags, in the order in which they are given out; twelve, after which they are numbered.
-std::vector<std::string> tagWords(std::size_t count);
+/// Words for tags, in the order in which they are given out: one's own, then the usual twelve, after which they are
+/// numbered. No two alike.
+std::vector<std::string> tagWords(std::size_t count, const std::vector<std::string>& own = {});
 
 /// Why a test can't be sealed as it stands, as a sentence; empty when it can. A sandwich and unequal
 /// change times would show by the order which tag is which.

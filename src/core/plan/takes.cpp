@@ -17,47 +17,81 @@ namespace {
 
 constexpr int byHand = 3; // shots with each club, as people do
 
-Takes ofAverage(Takes takes, int laps, int shots, double level) {
-    const double perShot = takes.spreads.sdShot * takes.spreads.sdShot;
-    const double perStint = takes.spreads.sdTurn * takes.spreads.sdTurn;
-    takes.threeEach = powerFor(std::sqrt(2 * (perStint + perShot / byHand)), 2 * (byHand - 1), takes.gap, 0.05);
-    if (laps < 2)
-        return takes;
-    const PairPlan plan{.varTurn = perStint,
-                        .varShot = perShot,
-                        .rounds = static_cast<double>(laps),
-                        .turnLength = static_cast<double>(shots)};
-    takes.thisPlan = powerToSee(plan, takes.gap, level);
-    takes.twoSittings = powerFor(plan.standardError() / std::sqrt(2.0), 2 * plan.df(), takes.gap, level);
-    takes.smallest = smallestGap(plan, 0.8, level);
-    return takes;
+constexpr double fewestForSpread = 4; // degrees of freedom: below, a spread is not judged
+constexpr int fewestForArea = 4;      // laps
+
+/// A plan as far as chances go: laps on one day, and on how many days.
+struct Laps {
+    int count = 0, shots = 1, days = 1;
+    double nu() const { return count * (shots - 1.0) * days; }
+};
+
+PairPlan pairOf(const Laps& laps, const Spreads& spreads) {
+    return {.varTurn = spreads.sdTurn * spreads.sdTurn,
+            .varShot = spreads.sdShot * spreads.sdShot,
+            .rounds = static_cast<double>(laps.count),
+            .turnLength = static_cast<double>(laps.shots)};
 }
 
-Takes ofSpread(Takes takes, int laps, int shots, double level) {
-    takes.threeEach = powerOfVariances(byHand - 1, takes.gap, 0.05);
-    constexpr double fewest = 4; // degrees of freedom: below, a spread is not judged
-    const double nu = laps * (shots - 1);
-    if (laps < 2)
-        return takes;
-    takes.thisPlan = nu > fewest ? powerToSeeSpread(nu, takes.gap, level) : 0;
-    takes.twoSittings = 2 * nu > fewest ? powerToSeeSpread(2 * nu, takes.gap, level) : 0;
-    takes.smallest = spreadSeen(laps, shots, level);
-    return takes;
+double chanceIn(const Laps& laps, const Outcome& outcome, const Spreads& spreads, double gap, double level) {
+    if (laps.count < 2)
+        return 0;
+    switch (outcome.kind) {
+    case OutcomeKind::average:
+    case OutcomeKind::equal:
+    case OutcomeKind::typical: {
+        const PairPlan plan = pairOf(laps, spreads);
+        return laps.days == 1
+                   ? powerToSee(plan, gap, level)
+                   : powerFor(plan.standardError() / std::sqrt(laps.days), laps.days * plan.df(), gap, level);
+    }
+    case OutcomeKind::spread:
+        return laps.nu() > fewestForSpread ? powerToSeeSpread(laps.nu(), gap, level) : 0;
+    case OutcomeKind::area:
+        return laps.count * laps.days >= fewestForArea && laps.nu() > 1 ? powerToSeeArea(laps.nu(), gap, level) : 0;
+    case OutcomeKind::share:
+        break;
+    }
+    return 0;
 }
 
-Takes ofArea(Takes takes, int laps, int shots, double level) {
-    takes.threeEach = powerToSeeArea(byHand - 1, takes.gap, 0.05);
-    constexpr int fewestLaps = 4;
-    const double nu = laps * (shots - 1);
-    if (laps < 2)
-        return takes;
-    takes.thisPlan = laps >= fewestLaps && nu > 1 ? powerToSeeArea(nu, takes.gap, level) : 0;
-    takes.twoSittings = 2 * laps >= fewestLaps && nu > 1 ? powerToSeeArea(2 * nu, takes.gap, level) : 0;
-    takes.smallest = areaSeen(laps, shots, level);
-    return takes;
+Laps lapsOf(const Test& test) {
+    return {.count = test.plan.schedule == record::Schedule::oneRunEach ? 1 : test.plan.rounds,
+            .shots = shotsATurn(test.plan)};
+}
+
+std::optional<double> smallestSeen(const Laps& laps, const Outcome& outcome, const Spreads& spreads, double level) {
+    if (outcome.kind == OutcomeKind::spread)
+        return spreadSeen(laps.count, laps.shots, level);
+    if (outcome.kind == OutcomeKind::area)
+        return areaSeen(laps.count, laps.shots, level);
+    return smallestGap(pairOf(laps, spreads), 0.8, level);
 }
 
 } // namespace
+
+double chanceToSee(const Test& test, const Outcome& outcome, const Spreads& spreads, double gap) {
+    return chanceIn(lapsOf(test), outcome, spreads, gap, levelOfOne(test));
+}
+
+double chanceByHand(const Outcome& outcome, const Spreads& spreads, double gap) {
+    constexpr double level = 0.05;
+    switch (outcome.kind) {
+    case OutcomeKind::average:
+    case OutcomeKind::equal:
+    case OutcomeKind::typical: {
+        const double variance = spreads.sdTurn * spreads.sdTurn + spreads.sdShot * spreads.sdShot / byHand;
+        return powerFor(std::sqrt(2 * variance), 2 * (byHand - 1), gap, level);
+    }
+    case OutcomeKind::spread:
+        return powerOfVariances(byHand - 1, gap, level);
+    case OutcomeKind::area:
+        return powerToSeeArea(byHand - 1, gap, level);
+    case OutcomeKind::share:
+        break;
+    }
+    return 0;
+}
 
 double levelOfOne(const Test& test) {
     const std::size_t builds = std::max<std::size_t>(test.builds.size(), 2);
@@ -70,30 +104,23 @@ double levelOfOne(const Test& test) {
 
 std::vector<Takes> takesOf(const Test& test, const SpreadsOf& spreads) {
     const double level = levelOfOne(test);
-    const bool isRuns = test.plan.schedule == record::Schedule::oneRunEach;
-    const int laps = isRuns ? 1 : test.plan.rounds;
-    const int shots = shotsATurn(test.plan);
+    const Laps once = lapsOf(test);
+    const Laps twice{once.count, once.shots, 2};
     std::vector<Takes> all;
     for (const Outcome& outcome : test.card.primary) {
+        if (outcome.kind == OutcomeKind::share)
+            continue;
         Takes takes{.outcome = outcome, .spreads = spreads(outcome.metric)};
-        switch (outcome.kind) {
-        case OutcomeKind::average:
-        case OutcomeKind::equal:
-        case OutcomeKind::typical:
-            takes.gap = test.card.margin(outcome.metric);
-            all.push_back(ofAverage(takes, laps, shots, level));
-            break;
-        case OutcomeKind::spread:
-            takes.gap = test.card.sdRatioMargin;
-            all.push_back(ofSpread(takes, laps, shots, level));
-            break;
-        case OutcomeKind::area:
-            takes.gap = test.card.areaRatioMargin;
-            all.push_back(ofArea(takes, laps, shots, level));
-            break;
-        case OutcomeKind::share:
-            break;
+        takes.gap = outcome.kind == OutcomeKind::spread ? test.card.sdRatioMargin
+                    : outcome.kind == OutcomeKind::area ? test.card.areaRatioMargin
+                                                        : test.card.margin(outcome.metric);
+        takes.threeEach = chanceByHand(outcome, takes.spreads, takes.gap);
+        if (once.count >= 2) {
+            takes.thisPlan = chanceIn(once, outcome, takes.spreads, takes.gap, level);
+            takes.twoSittings = chanceIn(twice, outcome, takes.spreads, takes.gap, level);
+            takes.smallest = smallestSeen(once, outcome, takes.spreads, level);
         }
+        all.push_back(takes);
     }
     return all;
 }

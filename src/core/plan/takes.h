@@ -25,6 +25,12 @@ using SpreadsOf = std::function<Spreads(record::Metric)>;
 /// At equal delivery and of the typical shot as if struck: what they save is not known beforehand. Shares are left out.
 std::vector<Takes> takesOf(const record::Test& test, const SpreadsOf& spreads);
 
+/// The chance that the plan of a test sees a gap of this size in an outcome at the level of one comparison (a ratio for
+/// spreads and areas), and that two runs of three do by a plain test at 5 %. 0 where it can't be judged, and for
+/// shares.
+double chanceToSee(const record::Test& test, const record::Outcome& outcome, const Spreads& spreads, double gap);
+double chanceByHand(const record::Outcome& outcome, const Spreads& spreads, double gap);
+
 /// The level of one comparison of a test: α, or what looks leave of it, by declared outcomes × comparisons.
 double levelOfOne(const record::Test& test);
 

@@ -1,57 +1,33 @@
 #include "core/rack/starting.h"
 
+#include "core/flight/flight.h"
+#include "core/flight/impact.h"
+#include "core/rack/table_text.h"
 #include "core/record/number_text.h"
 #include "core/record/table.h"
 
 #include <algorithm>
+#include <array>
 #include <string_view>
 
 namespace knot::embedded {
 extern const std::string_view startSpeedTable; // data/start_speed.csv
 extern const std::string_view startTempoTable; // data/start_tempo.csv
+extern const std::string_view startIronTable;  // data/start_iron.csv
+extern const std::string_view startWedgeTable; // data/start_wedge.csv
+extern const std::string_view startBodyTable;  // data/start_body.csv
 } // namespace knot::embedded
 
 namespace knot::rack {
 namespace {
 
-std::vector<std::string> cellsOf(const std::string& line) {
-    std::vector<std::string> cells(1);
-    for (const char c : line) {
-        if (c == ',')
-            cells.emplace_back();
-        else if (c != ' ' || !cells.back().empty())
-            cells.back() += c;
-    }
-    return cells;
-}
-
-// Calls `take` with the cells of each line that is not empty; the first refusal ends it.
-template<typename Take> bool eachLine(const std::string& text, std::string& reason, Take take) {
-    std::size_t number = 0;
-    for (std::size_t from = 0; from < text.size();) {
-        const auto end = std::min(text.find('\n', from), text.size());
-        const std::string line = text.substr(from, end - from);
-        from = end + 1;
-        ++number;
-        if (line.find_first_not_of(" \t\r") == std::string::npos)
-            continue;
-        if (std::string why = take(cellsOf(line)); !why.empty()) {
-            reason = "Line " + std::to_string(number) + ": " + why;
-            return false;
-        }
-    }
-    return true;
-}
-
-std::string joined(const std::vector<std::string>& cells) {
-    std::string line;
-    for (const auto& cell : cells)
-        line += (line.empty() ? "" : ", ") + cell;
-    return line + "\n";
-}
-
-std::string plain(double value) {
-    return record::fixed(value, value == static_cast<int>(value) ? 0 : 1);
+std::vector<SpeedRow> speedRows(std::string_view table) {
+    std::vector<SpeedRow> rows;
+    for (const auto& row : record::tableRows(table, 5))
+        rows.push_back({record::tableNumber(row[0]),
+                        record::tableNumber(row[1]),
+                        {record::tableNumber(row[2]), record::tableNumber(row[3]), row[4]}});
+    return rows;
 }
 
 } // namespace
@@ -59,10 +35,12 @@ std::string plain(double value) {
 const StartingTables& usualStartingTables() {
     static const StartingTables tables = [] {
         StartingTables made;
-        for (const auto& row : record::tableRows(embedded::startSpeedTable, 5))
-            made.speed.push_back({record::tableNumber(row[0]),
-                                  record::tableNumber(row[1]),
-                                  {record::tableNumber(row[2]), record::tableNumber(row[3]), row[4]}});
+        made.speed = speedRows(embedded::startSpeedTable);
+        made.iron = speedRows(embedded::startIronTable);
+        made.wedge = speedRows(embedded::startWedgeTable);
+        for (const auto& row : record::tableRows(embedded::startBodyTable, 6))
+            made.body.push_back({row[0], record::tableNumber(row[1]), record::tableNumber(row[2]),
+                                 record::tableNumber(row[3]), record::tableNumber(row[4]), row[5]});
         for (const auto& row : record::tableRows(embedded::startTempoTable, 3))
             made.tempo.push_back({row[0], record::tableNumber(row[1]), static_cast<int>(record::tableNumber(row[2]))});
         return made;
@@ -73,14 +51,14 @@ const StartingTables& usualStartingTables() {
 std::string speedTableText(const std::vector<SpeedRow>& rows) {
     std::string text;
     for (const auto& row : rows)
-        text += joined({plain(row.fromSpeed), plain(row.toSpeed), plain(row.bracket.fromGrams),
-                        plain(row.bracket.toGrams), row.bracket.flex});
+        text += tableLine({tableFigure(row.fromSpeed), tableFigure(row.toSpeed), tableFigure(row.bracket.fromGrams),
+                           tableFigure(row.bracket.toGrams), row.bracket.flex});
     return text;
 }
 
 std::optional<std::vector<SpeedRow>> speedTableFrom(const std::string& text, std::string& reason) {
     std::vector<SpeedRow> rows;
-    const bool taken = eachLine(text, reason, [&](const std::vector<std::string>& cells) -> std::string {
+    const bool taken = eachTableLine(text, reason, [&](const std::vector<std::string>& cells) -> std::string {
         if (cells.size() != 5)
             return "expected speed from, to, grams from, to and a flex, with commas between.";
         std::array<double, 4> numbers{};
@@ -101,17 +79,14 @@ std::optional<std::vector<SpeedRow>> speedTableFrom(const std::string& text, std
 std::string tempoTableText(const std::vector<TempoRow>& rows) {
     std::string text;
     for (const auto& row : rows) {
-        std::string grams = plain(row.grams);
-        if (row.grams < 0)
-            grams = "-" + plain(-row.grams);
-        text += joined({row.transition, grams, std::to_string(row.flexSteps)});
+        text += tableLine({row.transition, tableFigure(row.grams), std::to_string(row.flexSteps)});
     }
     return text;
 }
 
 std::optional<std::vector<TempoRow>> tempoTableFrom(const std::string& text, std::string& reason) {
     std::vector<TempoRow> rows;
-    const bool taken = eachLine(text, reason, [&](const std::vector<std::string>& cells) -> std::string {
+    const bool taken = eachTableLine(text, reason, [&](const std::vector<std::string>& cells) -> std::string {
         if (cells.size() != 3 || cells[0].empty())
             return "expected a word, grams and flex steps, with commas between.";
         const auto grams = record::numberIn(cells[1]);
@@ -124,20 +99,49 @@ std::optional<std::vector<TempoRow>> tempoTableFrom(const std::string& text, std
     return taken ? std::optional(rows) : std::nullopt;
 }
 
-std::optional<Bracket> bySpeed(const StartingTables& tables, double speed) {
-    for (const auto& row : tables.speed)
+std::string bodyTableText(const std::vector<BodyRow>& rows) {
+    std::string text;
+    for (const auto& row : rows)
+        text += tableLine({row.what, tableFigure(row.from), tableFigure(row.to), tableFigure(row.low),
+                           tableFigure(row.high), row.word});
+    return text;
+}
+
+std::optional<std::vector<BodyRow>> bodyTableFrom(const std::string& text, std::string& reason) {
+    std::vector<BodyRow> rows;
+    const bool taken = eachTableLine(text, reason, [&](const std::vector<std::string>& cells) -> std::string {
+        if (cells.size() != 6 || (cells[0] != "height" && cells[0] != "wrist" && cells[0] != "hand"))
+            return "expected height, wrist or hand, from, to, low, high and a word, with commas between.";
+        std::array<double, 4> numbers{};
+        for (std::size_t i = 0; i < numbers.size(); ++i) {
+            const auto number = record::numberIn(cells[i + 1]);
+            if (!number)
+                return "'" + cells[i + 1] + "' is not a number.";
+            numbers[i] = *number;
+        }
+        if (!(numbers[0] < numbers[1]) || numbers[2] > numbers[3])
+            return "both ranges go from low to high.";
+        rows.push_back({cells[0], numbers[0], numbers[1], numbers[2], numbers[3], cells[5]});
+        return {};
+    });
+    return taken ? std::optional(rows) : std::nullopt;
+}
+
+std::optional<Bracket> bySpeed(const std::vector<SpeedRow>& rows, double speed) {
+    for (const auto& row : rows)
         if (speed >= row.fromSpeed && speed < row.toSpeed)
             return row.bracket;
     return std::nullopt;
 }
 
-std::optional<Bracket> bySpeedAndTempo(const StartingTables& tables, double speed, const std::string& words) {
-    auto bracket = bySpeed(tables, speed);
+std::optional<Bracket> bySpeedAndTempo(const std::vector<SpeedRow>& rows, const std::vector<TempoRow>& tempo,
+                                       double speed, const std::string& words) {
+    auto bracket = bySpeed(rows, speed);
     if (!bracket)
         return std::nullopt;
     const TempoRow* chosen = nullptr;
     std::size_t first = std::string::npos;
-    for (const auto& row : tables.tempo)
+    for (const auto& row : tempo)
         if (const auto at = words.find(row.transition); at < first) {
             first = at;
             chosen = &row;
@@ -146,11 +150,61 @@ std::optional<Bracket> bySpeedAndTempo(const StartingTables& tables, double spee
         return bracket;
     bracket->fromGrams += chosen->grams;
     bracket->toGrams += chosen->grams;
-    const auto own = std::ranges::find(tables.speed, bracket->flex, [](const SpeedRow& r) { return r.bracket.flex; });
-    const auto place = std::clamp<std::ptrdiff_t>(own - tables.speed.begin() + chosen->flexSteps, 0,
-                                                  static_cast<std::ptrdiff_t>(tables.speed.size()) - 1);
-    bracket->flex = tables.speed[static_cast<std::size_t>(place)].bracket.flex;
+    const auto own = std::ranges::find(rows, bracket->flex, [](const SpeedRow& r) { return r.bracket.flex; });
+    const auto place = std::clamp<std::ptrdiff_t>(own - rows.begin() + chosen->flexSteps, 0,
+                                                  static_cast<std::ptrdiff_t>(rows.size()) - 1);
+    bracket->flex = rows[static_cast<std::size_t>(place)].bracket.flex;
     return bracket;
+}
+
+namespace {
+
+const BodyRow* rowOf(const std::vector<BodyRow>& rows, std::string_view what, double size) {
+    const auto at = std::ranges::find_if(
+        rows, [&](const BodyRow& row) { return row.what == what && size >= row.from && size < row.to; });
+    return at == rows.end() ? nullptr : &*at;
+}
+
+} // namespace
+
+std::optional<Range> lengthFor(const std::vector<BodyRow>& rows, std::optional<double> height,
+                               std::optional<double> wristToFloor) {
+    std::optional<Range> range;
+    for (const auto& [what, size] : {std::pair("height", height), std::pair("wrist", wristToFloor)})
+        if (const BodyRow* row = size ? rowOf(rows, what, *size) : nullptr)
+            range = range ? Range{std::min(range->low, row->low), std::max(range->high, row->high)}
+                          : Range{row->low, row->high};
+    return range;
+}
+
+std::string gripFor(const std::vector<BodyRow>& rows, double hand) {
+    const BodyRow* row = rowOf(rows, "hand", hand);
+    return row == nullptr ? std::string() : row->word;
+}
+
+std::optional<Range> driverLoftFor(double clubSpeed, double attack) {
+    constexpr double step = 0.5;
+    constexpr double least = 5;
+    constexpr double most = 20;
+    constexpr double bend = 1;      // degrees that a bending shaft adds
+    constexpr double close = 0.995; // of the farthest
+    if (!(clubSpeed >= 20 && clubSpeed <= 60))
+        return std::nullopt;
+    std::vector<std::pair<double, double>> carries; // by static loft
+    double farthest = 0;
+    for (double loft = least; loft <= most; loft += step) {
+        const auto launch =
+            flight::launchOf({.clubSpeed = clubSpeed, .dynamicLoft = loft + attack + bend, .attack = attack},
+                             flight::usualHead(flight::HeadKind::driver));
+        const double carry = flight::fly(launch).carry;
+        carries.emplace_back(loft, carry);
+        farthest = std::max(farthest, carry);
+    }
+    std::optional<Range> range;
+    for (const auto& [loft, carry] : carries)
+        if (carry >= close * farthest)
+            range = Range{range ? range->low : loft, loft};
+    return range;
 }
 
 } // namespace knot::rack

@@ -23,6 +23,7 @@ inline constexpr std::array comparisonNames = {"against_baseline", "which_of_the
 inline constexpr std::array kindNames = {"own", "shaft", "head", "loft",     "length",
                                          "lie", "grip",  "ball", "delivery", "whole_clubs"};
 inline constexpr std::array looksNames = {"none", "each_round"};
+inline constexpr std::array courseNames = {"none", "keep", "change", "adjust", "mix", "not_the_club", "test_further"};
 inline constexpr std::array expectationNames = {"no_change", "up", "down"};
 inline constexpr std::array blindingNames = {"open", "reading_blind", "player_blind", "both_blind"};
 inline constexpr std::array seesNames = {"nobody", "fitter", "everyone"};

@@ -37,6 +37,7 @@ struct Plan {
     int warmUp = 8;     ///< shots before the first counted one
     int restEvery = 25; ///< swings between rests; 0: none
     double restSeconds = 180;
+    std::vector<std::string> tagWords; ///< of one's own, in their order; those that lack are the usual ones
     std::vector<PlannedTurn> turns;
     bool operator==(const Plan&) const = default;
 };

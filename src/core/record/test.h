@@ -3,6 +3,7 @@
 #include "core/record/bay.h"
 #include "core/record/card.h"
 #include "core/record/club.h"
+#include "core/record/decision.h"
 #include "core/record/plan.h"
 #include "core/record/player.h"
 #include "core/record/seal.h"
@@ -66,6 +67,8 @@ struct Test {
     std::vector<Sitting> sittings; ///< those of the bay; a file's shots may name others
     std::vector<Event> events;
     Progress progress;
+    Choices choices;
+    Decision decision;
     std::string frozenAt, frozenHash; ///< the first counted shot, and the SHA-256 of the card then
 
     /// The place of a build by name, or nothing.

@@ -20,11 +20,13 @@ double fromInternal(double value, Unit unit);
 
 enum class SpeedUnit { ms, mph, kmh };
 enum class DistanceUnit { m, yd };
+enum class LengthUnit { mm, in };
 
 /// The user's choice of display units; everything not named here has only one.
 struct DisplayUnits {
     SpeedUnit speed = SpeedUnit::ms;
     DistanceUnit distance = DistanceUnit::m;
+    LengthUnit length = LengthUnit::mm; ///< of clubs
     bool operator==(const DisplayUnits&) const = default;
 };
 

@@ -1,0 +1,457 @@
+#include "app/decision_page/decision_page.h"
+
+#include "app/decision_page/best_view.h"
+#include "app/decision_page/reveal_view.h"
+#include "app/form/panel.h"
+#include "app/form/typed.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/judging.h"
+#include "app/session/test_in_hand.h"
+#include "app/style/labels.h"
+#include "app/style/palette.h"
+#include "core/plan/seal.h"
+#include "core/record/moment.h"
+#include "core/words/decide.h"
+#include "core/words/shot_remarks.h"
+
+#include <QComboBox>
+#include <QDateTime>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include <algorithm>
+#include <array>
+
+namespace knot::app {
+namespace {
+
+using record::Choices;
+using record::Course;
+using record::Decision;
+using record::Said;
+using record::Test;
+
+// In the order of their buttons.
+constexpr std::array courses = {Course::keep, Course::change,     Course::adjust,
+                                Course::mix,  Course::notTheClub, Course::testFurther};
+
+std::string nowText() {
+    return QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
+}
+
+QWidget* line(const QString& caption, QLineEdit* field, const char* name) {
+    auto* box = new QWidget;
+    auto* row = new QHBoxLayout(box);
+    row->setContentsMargins(0, 0, 0, 0);
+    QLabel* label = captionLabel((QByteArray(name) + "Label").constData(), caption);
+    label->setFixedWidth(76);
+    label->setBuddy(field);
+    field->setObjectName(QLatin1String(name));
+    field->setAccessibleName(QString(caption).remove(u'&'));
+    row->addWidget(label);
+    row->addWidget(field, 1);
+    return box;
+}
+
+} // namespace
+
+DecisionPage::DecisionPage(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book)
+    : m_hand(hand)
+    , m_declaring(declaring)
+    , m_judging(judging)
+    , m_book(book) {
+    auto* content = new QWidget;
+    auto* rows = new QVBoxLayout(content);
+    rows->setContentsMargins(0, 0, 6, 0);
+    rows->setSpacing(2 * size::grid);
+    auto* above = new QHBoxLayout;
+    auto* below = new QHBoxLayout;
+    for (QHBoxLayout* row : {above, below})
+        row->setSpacing(2 * size::grid);
+    above->addWidget(buildBefore(), 1);
+    above->addWidget(buildBet(), 1);
+    below->addWidget(buildExpected(), 1);
+    below->addWidget(buildDecision(), 2);
+    rows->addLayout(above);
+    rows->addWidget(buildReveal());
+    rows->addLayout(below, 1);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->addWidget(scrolling(content));
+    wire();
+}
+
+QWidget* DecisionPage::buildBefore() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel({}, column);
+    panel->setObjectName(QStringLiteral("before"));
+    m_beforeHead = headingLabel({});
+    column->addWidget(m_beforeHead);
+    const struct {
+        QString question;
+        Said Choices::*member;
+        const char* name;
+    } questions[] = {{tr("Which would you keep, by feel alone?"), &Choices::byFeel, "byFeel"},
+                     {tr("Which one is yours?"), &Choices::own, "own"},
+                     {tr("And by the numbers?"), &Choices::byNumbers, "byNumbers"}};
+    for (const auto& one : questions) {
+        auto* box = new QWidget;
+        box->setObjectName(QLatin1String(one.name));
+        auto* rows = new QVBoxLayout(box);
+        rows->setContentsMargins(0, 0, 0, 0);
+        rows->setSpacing(4);
+        rows->addWidget(captionLabel("question", one.question));
+        rows->addLayout(new QHBoxLayout);
+        column->addWidget(box);
+        m_questions << Question{one.member, box, {}};
+    }
+    m_beforeText = captionLabel("beforeText");
+    column->addWidget(m_beforeText);
+    column->addStretch();
+    return panel;
+}
+
+QWidget* DecisionPage::buildBet() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("If one must be chosen now"), column);
+    m_bets = new QVBoxLayout;
+    column->addLayout(m_bets);
+    m_betText = plainLabel();
+    m_betText->setObjectName(QStringLiteral("betText"));
+    m_betText->setWordWrap(true);
+    column->addWidget(m_betText);
+    column->addStretch();
+    return panel;
+}
+
+QWidget* DecisionPage::buildReveal() {
+    QVBoxLayout* column = nullptr;
+    m_revealPanel = headedPanel(tr("The reveal"), column);
+    m_revealPanel->setObjectName(QStringLiteral("revealPanel"));
+    m_tags = new RevealView;
+    column->addWidget(m_tags);
+    m_keyBox = new QWidget;
+    auto* row = new QHBoxLayout(m_keyBox);
+    row->setContentsMargins(0, 0, 0, 0);
+    m_key = new QLineEdit;
+    m_key->setEchoMode(QLineEdit::Password);
+    m_key->setMaxLength(200);
+    m_key->setPlaceholderText(tr("the ten words of the key"));
+    m_key->setObjectName(QStringLiteral("decisionKey"));
+    m_key->setAccessibleName(tr("The ten words of the key, and Enter"));
+    m_reveal = new QPushButton(tr("&Take the tags off"));
+    m_reveal->setObjectName(QStringLiteral("takeTagsOff"));
+    m_reveal->setAutoDefault(true);
+    row->addWidget(m_key, 1);
+    row->addWidget(m_reveal);
+    column->addWidget(m_keyBox);
+    m_revealText = captionLabel("revealText");
+    m_revealText->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    column->addWidget(m_revealText);
+    return m_revealPanel;
+}
+
+QWidget* DecisionPage::buildExpected() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Expected and said, and found"), column);
+    m_expected = richLabel();
+    m_expected->setObjectName(QStringLiteral("expectedFound"));
+    m_expected->setWordWrap(true);
+    m_expected->setAlignment(Qt::AlignTop);
+    column->addWidget(m_expected);
+    column->addStretch();
+    return panel;
+}
+
+QWidget* DecisionPage::buildDecision() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("Decision"), column);
+    auto* row = new QHBoxLayout;
+    const QStringList texts{tr("&Keep"), tr("&Change to"),    tr("Ad&just"),
+                            tr("&Mix"),  tr("&Not the club"), tr("Test f&urther")};
+    const QStringList names{"keep", "change", "adjust", "mix", "notTheClub", "testFurther"};
+    for (int i = 0; i < texts.size(); ++i) {
+        auto* button = new QPushButton(texts[i]);
+        button->setObjectName(QStringLiteral("course_") + names[i]);
+        button->setCheckable(true);
+        button->setAutoDefault(true);
+        row->addWidget(button);
+        m_courses << button;
+        if (i == 1) {
+            m_club = choiceBox({});
+            m_club->setObjectName(QStringLiteral("decidedClub"));
+            m_club->setAccessibleName(tr("The club that is chosen"));
+            row->addWidget(m_club, 1);
+        }
+    }
+    column->addLayout(row);
+    m_reason = new QLineEdit;
+    m_price = new QLineEdit;
+    m_watch = new QLineEdit;
+    column->addWidget(line(tr("b&ecause"), m_reason, "decisionReason"));
+    column->addWidget(line(tr("price"), m_price, "decisionPrice"));
+    column->addWidget(line(tr("to watch"), m_watch, "decisionWatch"));
+    m_onBet = captionLabel("onBet");
+    column->addWidget(m_onBet);
+    m_follows = richLabel();
+    m_follows->setObjectName(QStringLiteral("follows"));
+    m_follows->setWordWrap(true);
+    m_follows->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    column->addWidget(m_follows);
+    column->addStretch();
+    return panel;
+}
+
+void DecisionPage::wire() {
+    connect(m_reveal, &QPushButton::clicked, this, [this] { m_declaring.reveal(m_key->text()); });
+    connect(m_key, &QLineEdit::returnPressed, m_reveal, &QPushButton::click);
+    for (qsizetype i = 0; i < m_courses.size(); ++i)
+        connect(m_courses[i], &QPushButton::clicked, this, [this, course = courses[static_cast<std::size_t>(i)]] {
+            decide(tr("the decision"), [&](Decision& decision) {
+                const bool names = course == Course::keep || course == Course::change || course == Course::adjust;
+                decision.what = decision.what == course ? Course::none : course;
+                decision.club = names ? m_club->currentData().toString().toStdString() : std::string();
+            });
+        });
+    connect(m_club, &QComboBox::activated, this, [this] {
+        decide(tr("the club chosen"),
+               [&](Decision& decision) { decision.club = m_club->currentData().toString().toStdString(); });
+    });
+    auto text = [this](QLineEdit* field, const QString& what, std::string Decision::*member) {
+        Typed::in(field, [this, what, member](const QString& typed) {
+            decide(what, [&](Decision& decision) { decision.*member = typed.toStdString(); });
+        });
+    };
+    text(m_reason, tr("the reason"), &Decision::reason);
+    text(m_price, tr("the price"), &Decision::price);
+    text(m_watch, tr("what to watch"), &Decision::watch);
+    connect(m_follows, &QLabel::linkActivated, this, [this](const QString& link) {
+        if (link == QLatin1String("report"))
+            emit reportRequested();
+        else if (link == QLatin1String("again"))
+            emit againRequested();
+        else
+            emit rackRequested();
+    });
+    connect(&m_hand, &TestInHand::replaced, this, [this] {
+        m_key->clear();
+        markStale();
+    });
+    connect(&m_declaring, &Declaring::changed, this, &DecisionPage::markStale);
+    connect(&m_declaring, &Declaring::revealed, this, [this] {
+        m_key->clear();
+        markStale();
+    });
+    connect(&m_judging, &Judging::changed, this, &DecisionPage::markStale);
+    connect(&m_book, &Book::unitsChanged, this, &DecisionPage::markStale);
+}
+
+// Said once: what stands is not changed after.
+void DecisionPage::choose(Said Choices::*member, std::size_t club) {
+    m_declaring.change(tr("what was said before the tags came off"), [&](Test& test) {
+        Said& said = test.choices.*member;
+        if (said.at.empty() && club < test.builds.size())
+            said = {.tag = test.builds[club].name, .at = nowText()};
+    });
+}
+
+void DecisionPage::decide(const QString& what, const std::function<void(Decision&)>& edit) {
+    m_declaring.change(what, [&](Test& test) {
+        Decision decided = test.decision;
+        edit(decided);
+        if (decided == test.decision)
+            return;
+        decided.at = nowText();
+        test.decision = std::move(decided);
+    });
+}
+
+void DecisionPage::refresh() {
+    if (!m_hand.has())
+        return;
+    refreshBefore();
+    refreshBet();
+    refreshReveal();
+    refreshExpected();
+    refreshDecision();
+}
+
+void DecisionPage::refreshBefore() {
+    const Test& test = m_hand.test();
+    const bool wasSealed = !test.seal.commitment.empty();
+    // Of what was sealed nothing can be said any more once it is open; of what never was it can be said late.
+    const bool canSay = m_hand.isSealed() || !wasSealed;
+    for (Question& question : m_questions) {
+        const Said& said = test.choices.*question.member;
+        const std::string chosen = said.tag;
+        question.box->setVisible((wasSealed || question.member != &Choices::own) && (canSay || !said.at.empty()));
+        auto* row = static_cast<QHBoxLayout*>(question.box->layout()->itemAt(1)->layout());
+        while (question.clubs.size() > static_cast<qsizetype>(test.builds.size()))
+            delete question.clubs.takeLast();
+        while (question.clubs.size() < static_cast<qsizetype>(test.builds.size())) {
+            const auto at = static_cast<std::size_t>(question.clubs.size());
+            auto* button = new QPushButton;
+            button->setObjectName(question.box->objectName() + QString::number(at));
+            button->setCheckable(true);
+            button->setAutoDefault(true);
+            question.clubs << button;
+            row->addWidget(button, 1);
+            connect(button, &QPushButton::clicked, this, [this, member = question.member, at] { choose(member, at); });
+        }
+        for (std::size_t b = 0; b < test.builds.size(); ++b) {
+            QPushButton* button = question.clubs[static_cast<qsizetype>(b)];
+            button->setText(QString::fromStdString(test.builds[b].name));
+            button->setChecked(!chosen.empty() && (chosen == test.builds[b].name || chosen == test.builds[b].tag));
+            button->setEnabled(canSay && said.at.empty());
+        }
+    }
+    m_beforeHead->setText(wasSealed ? tr("Before the tags come off") : tr("Before deciding"));
+    m_beforeText->setText(m_hand.isSealed() ? tr("Written down and kept before anybody knows; said once.")
+                          : wasSealed       ? tr("What was said before the tags came off stands.")
+                                            : tr("Said once, and kept with its time."));
+}
+
+void DecisionPage::refreshBet() {
+    const judge::Reading* reading = m_judging.reading();
+    const auto pictures =
+        reading == nullptr ? std::vector<words::BestPicture>() : words::bestPictures(*reading, m_book.units());
+    while (m_bestViews.size() > static_cast<qsizetype>(pictures.size()))
+        delete m_bestViews.takeLast();
+    while (m_bestViews.size() < static_cast<qsizetype>(pictures.size())) {
+        m_bestViews << new BestView;
+        m_bets->addWidget(m_bestViews.back());
+    }
+    std::vector<std::string> names;
+    if (reading != nullptr)
+        for (const judge::BuildCount& build : reading->builds)
+            names.push_back(build.name);
+    QStringList texts;
+    for (std::size_t i = 0; i < pictures.size(); ++i) {
+        m_bestViews[static_cast<qsizetype>(i)]->display(pictures[i], names);
+        if (!pictures[i].further.empty())
+            texts << QString::fromStdString(pictures[i].further);
+    }
+    const bool isOpen = std::ranges::any_of(pictures, [](const auto& picture) { return !picture.isSettled; });
+    if (pictures.empty())
+        texts << (reading == nullptr
+                      ? tr("The shots are being read, or there are none.")
+                      : tr("No outcome with a wanted direction is declared: say one on the Sheet, and how "
+                           "often each club is the best stands here."));
+    else if (isOpen)
+        texts << tr("A bet, not a finding. Where clubs can't be told apart, feel, price and trust decide: those are "
+                    "reasons too.");
+    m_betText->setText(texts.join(u'\n'));
+}
+
+void DecisionPage::refreshReveal() {
+    const Test& test = m_hand.test();
+    const bool wasSealed = !test.seal.commitment.empty();
+    m_revealPanel->setVisible(wasSealed);
+    if (!wasSealed)
+        return;
+    std::vector<RevealView::Tag> tags;
+    for (const record::Build& build : test.builds) {
+        const bool isOwn = !m_hand.isSealed() && build.name == test.card.baseline;
+        tags.push_back({.tag = m_hand.isSealed() ? build.name : build.tag,
+                        .club = m_hand.isSealed() ? std::string() : build.name,
+                        .under = isOwn ? tr("one's own").toStdString() : std::string()});
+    }
+    m_tags->display(std::move(tags));
+    m_keyBox->setVisible(m_hand.isSealed());
+    QStringList texts;
+    if (m_hand.isSealed()) {
+        texts << tr("Sealed %1 under %2….")
+                     .arg(QString::fromStdString(record::momentShown(test.seal.sealedAt)),
+                          QString::fromStdString(test.seal.commitment).left(8));
+    } else {
+        const bool agrees = !test.seal.sealedText.empty() && plan::sha256(test.seal.sealedText) == test.seal.commitment;
+        texts << (agrees
+                      ? tr("The published %1… agrees: nothing was switched. Anybody can check it: the SHA-256 of the "
+                           "sealed text (Plan, “Sealed text…”) is that number.")
+                            .arg(QString::fromStdString(test.seal.commitment).left(8))
+                      : tr("The clubs were named by hand; no text agrees with the published %1….")
+                            .arg(QString::fromStdString(test.seal.commitment).left(8)));
+        if (const judge::Reading* reading = m_judging.reading())
+            texts << QString::fromStdString(words::guessSentence(*reading));
+        for (const std::string& sentence : words::choiceSentences(test))
+            texts << QString::fromStdString(sentence);
+    }
+    texts.removeAll(QString());
+    m_revealText->setText(texts.join(QStringLiteral(" · ")));
+}
+
+void DecisionPage::refreshExpected() {
+    const judge::Reading* reading = m_judging.reading();
+    QString html;
+    if (reading != nullptr) {
+        const QString faint = colours().faint.name();
+        for (const words::ExpectedLine& one : words::expectedLines(*reading))
+            html += QStringLiteral("<tr><td><b>%1</b></td><td style='color:%4'>%2</td><td>%3</td></tr>")
+                        .arg(QString::fromStdString(one.what).toHtmlEscaped(), QString::fromStdString(one.said),
+                             QString::fromStdString(one.found), faint);
+        if (!html.isEmpty())
+            html = QStringLiteral("<table cellpadding='2' width='100%'>%1</table>").arg(html);
+        for (const words::Remark& remark : words::shotRemarks(*reading, m_book.units()))
+            if (remark.code.starts_with("feel") || remark.code == "versus" || remark.code == "expected_order")
+                html += QStringLiteral("<p style='margin:4px 0 0 0'>%1</p>")
+                            .arg(QString::fromStdString(remark.text).toHtmlEscaped());
+    }
+    for (const record::Feel& feel : m_hand.test().feels)
+        if (!feel.words.empty() && feel.build < m_hand.test().builds.size())
+            html += QStringLiteral("<p style='margin:4px 0 0 0'>%1: “%2”</p>")
+                        .arg(QString::fromStdString(m_hand.test().builds[feel.build].name).toHtmlEscaped(),
+                             QString::fromStdString(feel.words).toHtmlEscaped());
+    m_expected->setText(html.isEmpty() ? tr("Nothing was expected and nothing said.") : html);
+}
+
+void DecisionPage::refreshDecision() {
+    const Test& test = m_hand.test();
+    const Decision& decision = test.decision;
+    for (qsizetype i = 0; i < m_courses.size(); ++i)
+        m_courses[i]->setChecked(decision.what == courses[static_cast<std::size_t>(i)]);
+    const QString chosen = QString::fromStdString(decision.club);
+    const QString shown = chosen.isEmpty() ? m_club->currentData().toString() : chosen;
+    m_club->clear();
+    for (const record::Build& build : test.builds) {
+        const QString name = QString::fromStdString(build.name);
+        m_club->addItem(name, name);
+        if (shown == name || (!build.tag.empty() && shown == QString::fromStdString(build.tag)))
+            m_club->setCurrentIndex(m_club->count() - 1);
+    }
+    for (const auto& [field, text] :
+         {std::pair(m_reason, decision.reason), {m_price, decision.price}, {m_watch, decision.watch}})
+        if (!field->hasFocus())
+            field->setText(QString::fromStdString(text));
+    const judge::Reading* reading = m_judging.reading();
+    const bool isBet = test.stage != record::Stage::test || (reading != nullptr && reading->roundsDone < 2);
+    m_onBet->setText(isBet ? tr("On a bet: a screening or one run each finds nothing.") : QString());
+    m_onBet->setVisible(isBet && decision.what != Course::none);
+    const auto link = [](const char* to, const QString& text) {
+        return QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
+            .arg(QLatin1String(to), colours().link.name(), text);
+    };
+    m_follows->setText(QStringList{link("report", tr("Report (Ctrl+P)")), link("again", tr("the same on another day")),
+                                   link("rack", tr("an adjusted club on the Rack"))}
+                           .join(QStringLiteral(" · ")));
+}
+
+QString DecisionPage::subtitle() const {
+    const QString decided = QString::fromStdString(words::decisionText(m_hand.test()));
+    return tr("Decision · %1").arg(decided.isEmpty() ? tr("nothing decided yet") : decided);
+}
+
+void DecisionPage::takeFocus() {
+    for (const Question& question : m_questions)
+        for (QPushButton* club : question.clubs)
+            if (club->isEnabled() && !question.box->isHidden())
+                return club->setFocus();
+    if (m_hand.isSealed())
+        m_key->setFocus();
+    else
+        m_courses.front()->setFocus();
+}
+
+} // namespace knot::app

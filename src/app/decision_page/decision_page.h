@@ -1,0 +1,90 @@
+#pragma once
+
+#include "app/shell/page.h"
+#include "core/record/decision.h"
+
+#include <QList>
+
+class QLabel;
+class QLineEdit;
+class QComboBox;
+class QPushButton;
+class QVBoxLayout;
+
+namespace knot::app {
+
+class BestView;
+class Book;
+class Declaring;
+class Judging;
+class Panel;
+class RevealView;
+class TestInHand;
+
+/// What is done with what was found: what is said before the tags come off, the bet, the reveal, what was expected and
+/// said, and the decision with its reason.
+class DecisionPage : public Page {
+    Q_OBJECT
+
+public:
+    DecisionPage(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book);
+    void takeFocus() override;
+    QString subtitle() const override;
+
+signals:
+    /// What follows: a report, the same test again, the Rack.
+    void reportRequested();
+    void againRequested();
+    void rackRequested();
+
+protected:
+    void refresh() override;
+
+private:
+    /// One of the three questions before the tags come off.
+    struct Question {
+        record::Said record::Choices::*member;
+        QWidget* box;
+        QList<QPushButton*> clubs;
+    };
+    QWidget* buildBefore();
+    QWidget* buildBet();
+    QWidget* buildReveal();
+    QWidget* buildExpected();
+    QWidget* buildDecision();
+    void wire();
+    void choose(record::Said record::Choices::*member, std::size_t club);
+    void decide(const QString& what, const std::function<void(record::Decision&)>& edit);
+    void refreshBefore();
+    void refreshBet();
+    void refreshReveal();
+    void refreshExpected();
+    void refreshDecision();
+
+    const TestInHand& m_hand;
+    Declaring& m_declaring;
+    Judging& m_judging;
+    Book& m_book;
+    QList<Question> m_questions;
+    QLabel* m_beforeHead = nullptr;
+    QLabel* m_beforeText = nullptr;
+    QVBoxLayout* m_bets = nullptr;
+    QList<BestView*> m_bestViews;
+    QLabel* m_betText = nullptr;
+    Panel* m_revealPanel = nullptr;
+    RevealView* m_tags = nullptr;
+    QLabel* m_revealText = nullptr;
+    QWidget* m_keyBox = nullptr;
+    QLineEdit* m_key = nullptr;
+    QPushButton* m_reveal = nullptr;
+    QLabel* m_expected = nullptr;
+    QList<QPushButton*> m_courses;
+    QComboBox* m_club = nullptr;
+    QLineEdit* m_reason = nullptr;
+    QLineEdit* m_price = nullptr;
+    QLineEdit* m_watch = nullptr;
+    QLabel* m_onBet = nullptr;
+    QLabel* m_follows = nullptr;
+};
+
+} // namespace knot::app

@@ -1,0 +1,309 @@
+#include "app/rack_page/club_rows.h"
+
+#include "app/picture/club.h"
+#include "app/style/fonts.h"
+#include "app/style/glyphs.h"
+#include "app/style/palette.h"
+#include "app/style/tabular_text.h"
+#include "core/rack/club_line.h"
+#include "core/rack/figures.h"
+#include "core/record/number_text.h"
+
+#include <QLineEdit>
+#include <QPainter>
+#include <QPainterPath>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+using record::TestKind;
+
+constexpr int mostRow = 80, leastRow = 56, fewRow = 110; // of two clubs or one
+constexpr double nameLeft = 36, wordsWidth = 236, figuresWidth = 178;
+
+QPainterPath pathOf(const picture::ClubOutline& outline, QPointF origin, double scale) {
+    QPainterPath path;
+    for (std::size_t i = 0; i < outline.size(); ++i) {
+        const QPointF at = origin + scale * QPointF(outline[i].x, outline[i].y);
+        i == 0 ? path.moveTo(at) : path.lineTo(at);
+    }
+    path.closeSubpath();
+    return path;
+}
+
+// The same without corners: through the middles of its edges.
+QPainterPath roundPath(const picture::ClubOutline& outline, QPointF origin, double scale) {
+    const auto at = [&](std::size_t i) {
+        const auto& point = outline[i % outline.size()];
+        return origin + scale * QPointF(point.x, point.y);
+    };
+    QPainterPath path((at(0) + at(outline.size() - 1)) / 2);
+    for (std::size_t i = 0; i < outline.size(); ++i)
+        path.quadTo(at(i), (at(i) + at(i + 1)) / 2);
+    path.closeSubpath();
+    return path;
+}
+
+// Angles are seen at the head, lengths and weights along the club.
+bool isSeenAtHead(TestKind kind) {
+    return kind == TestKind::loft || kind == TestKind::lie || kind == TestKind::head;
+}
+
+class RowDelegate : public QStyledItemDelegate {
+public:
+    explicit RowDelegate(ClubRows* rows)
+        : QStyledItemDelegate(rows)
+        , m_rows(rows) {}
+
+    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
+        const int clubs = std::max<int>(1, static_cast<int>(m_rows->shown().clubs.size()));
+        return {300, std::clamp(static_cast<int>(typeScale() * 300) / clubs, leastRow, clubs < 3 ? fewRow : mostRow)};
+    }
+
+    QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem&, const QModelIndex&) const override {
+        auto* edit = new QLineEdit(parent);
+        edit->setObjectName(QStringLiteral("clubLine"));
+        edit->setAccessibleName(ClubRows::tr("The club in a line: its name, and what differs"));
+        edit->setFont(typeface(size::strong));
+        return edit;
+    }
+    void setEditorData(QWidget* editor, const QModelIndex& index) const override {
+        auto* edit = qobject_cast<QLineEdit*>(editor);
+        const auto& shown = m_rows->shown();
+        edit->setText(
+            QString::fromStdString(rack::clubLine(shown.clubs[static_cast<std::size_t>(index.row())], shown.kind)));
+        edit->selectAll();
+    }
+    void setModelData(QWidget* editor, QAbstractItemModel*, const QModelIndex& index) const override {
+        emit m_rows->lineTyped(index.row(), qobject_cast<QLineEdit*>(editor)->text());
+    }
+    void updateEditorGeometry(QWidget* editor, const QStyleOptionViewItem& option, const QModelIndex&) const override {
+        editor->setGeometry(option.rect.left() + 30, option.rect.top() + 6, std::min(420, option.rect.width() - 40),
+                            editor->sizeHint().height());
+    }
+
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        const auto& shown = m_rows->shown();
+        const auto at = static_cast<std::size_t>(index.row());
+        if (at >= shown.clubs.size())
+            return;
+        painter->save();
+        painter->setRenderHint(QPainter::Antialiasing);
+        const QRectF box = option.rect;
+        if (option.state & QStyle::State_Selected)
+            painter->fillRect(box, colours().selection);
+        paintWords(*painter, box, at);
+        const QRectF room(box.left() + wordsWidth + 12, box.top() + 4, box.width() - wordsWidth - figuresWidth - 24,
+                          box.height() - 8);
+        if (isSeenAtHead(shown.kind))
+            paintHead(*painter, room, shown.clubs[at].club, at);
+        else
+            paintSide(*painter, room, shown.clubs[at].club, at);
+        paintFigures(*painter, box, shown.clubs[at].club);
+        painter->setPen(colours().line);
+        painter->drawLine(box.bottomLeft() + QPointF(8, 0), box.bottomRight() - QPointF(8, 0));
+        painter->restore();
+    }
+
+private:
+    QColor colourOf(std::size_t at) const {
+        return m_rows->shown().isSealed || !m_rows->shown().clubs[at].struckOff.empty() ? colours().faint
+                                                                                        : tagColour(at);
+    }
+
+    // At its middle dots, where it is too wide for one line.
+    static QStringList inLines(const QString& text, double width) {
+        const QFontMetricsF metrics(typeface(size::body));
+        if (metrics.horizontalAdvance(text) <= width)
+            return {text};
+        const QString dot = QStringLiteral(" · ");
+        QStringList lines{QString()};
+        for (const QString& word : text.split(dot)) {
+            const QString longer = lines.back().isEmpty() ? word : lines.back() + dot + word;
+            if (lines.back().isEmpty() || metrics.horizontalAdvance(longer) <= width)
+                lines.back() = longer;
+            else
+                lines << word;
+        }
+        return lines;
+    }
+
+    void paintWords(QPainter& painter, const QRectF& box, std::size_t at) const {
+        const Colours& c = colours();
+        const auto& shown = m_rows->shown();
+        const record::Build& club = shown.clubs[at];
+        if (!shown.isSealed)
+            drawTag(painter, {box.left() + 12, box.top() + 11, 13, 13}, at);
+        const double width = wordsWidth - nameLeft;
+        double y = box.top() + 22;
+        auto line = [&](const QString& text, const QFont& font, const QColor& colour) {
+            if (text.isEmpty() || y > box.bottom() - 2)
+                return;
+            painter.setFont(font);
+            painter.setPen(colour);
+            painter.drawText(QPointF(box.left() + nameLeft, y),
+                             painter.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(width)));
+            y += 1.35 * painter.fontMetrics().ascent() + 2;
+        };
+        line(QString::fromStdString(club.name), typeface(size::strong, QFont::DemiBold),
+             club.struckOff.empty() ? c.ink : c.faint);
+        for (const QString& part : inLines(QString::fromStdString(rack::differsText(club, shown.kind)), width))
+            line(part, typeface(size::body), c.ink);
+        line(shown.slips[at], typeface(size::caption), c.alarm);
+        line(shown.under[at], typeface(size::caption), c.faint);
+    }
+
+    // All clubs to one scale, so that a longer one is longer.
+    double sideScale(double width) const {
+        double longest = 1;
+        for (const record::Build& club : m_rows->shown().clubs)
+            longest = std::max(longest, picture::clubFromSide(club.club).length);
+        constexpr double headBeyond = 100; // mm
+        return width / (longest + headBeyond);
+    }
+
+    void paintSide(QPainter& painter, const QRectF& room, const record::Club& club, std::size_t at) const {
+        const Colours& c = colours();
+        const picture::ClubSide side = picture::clubFromSide(club);
+        const double scale = sideScale(room.width());
+        const QPointF butt(room.left(), room.top() + 0.3 * room.height());
+        painter.setPen(QPen(c.ink, 1.2, side.isLengthKnown ? Qt::SolidLine : Qt::DotLine));
+        painter.setBrush(c.band);
+        painter.drawPath(pathOf(side.grip, butt, scale));
+        painter.drawPath(roundPath(side.head, butt, scale));
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(colourOf(at));
+        painter.drawPath(pathOf(side.shaft, butt, scale));
+        const QFont font = typeface(size::caption);
+        painter.setPen(c.faint);
+        painter.setFont(font);
+        if (side.balance) {
+            const QPointF tip(butt.x() + scale * *side.balance, butt.y() + 8);
+            QPainterPath triangle(tip);
+            triangle.lineTo(tip + QPointF(-6, 11));
+            triangle.lineTo(tip + QPointF(6, 11));
+            triangle.closeSubpath();
+            painter.setPen(QPen(c.ink, 1.2));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawPath(triangle);
+            painter.setPen(c.faint);
+            painter.drawText(QRectF(tip.x() - 40, tip.y() + 11, 80, 16), Qt::AlignCenter,
+                             QString::fromStdString(record::fixed(*side.balance, 0)));
+        }
+        painter.drawText(QRectF(butt.x(), butt.y() + 12, 200, 16), Qt::AlignLeft,
+                         side.isLengthKnown ? ClubRows::tr("%1 long").arg(QString::fromStdString(
+                                                  rack::lengthText(side.length, m_rows->shown().length)))
+                                            : ClubRows::tr("length not known"));
+    }
+
+    void paintHead(QPainter& painter, const QRectF& room, const record::Club& club, std::size_t at) const {
+        const Colours& c = colours();
+        const double scale = (room.height() - 10) / 78;
+        const double ground = room.bottom() - 6;
+        painter.setFont(typeface(size::caption));
+        const auto label = [&](QPointF where, const QString& text) {
+            painter.setPen(c.ink);
+            painter.drawText(where, text);
+        };
+        QColor fill = colourOf(at);
+        fill.setAlphaF(0.25F);
+        if (const auto toe = picture::headFromToe(club)) {
+            const QPointF origin(room.left() + 30, ground);
+            painter.setPen(QPen(c.line, 1));
+            painter.drawLine(QPointF(origin.x() - 24, ground), QPointF(origin.x() + scale * 120, ground));
+            painter.setPen(QPen(c.ink, 1.2));
+            painter.setBrush(fill);
+            painter.drawPath(pathOf(toe->body, origin, scale));
+            painter.setPen(QPen(colourOf(at), 3));
+            painter.drawLine(origin + scale * QPointF(toe->faceLow.x, toe->faceLow.y),
+                             origin + scale * QPointF(toe->faceHigh.x, toe->faceHigh.y));
+            painter.setPen(QPen(c.faint, 1, Qt::DotLine)); // upright, to lean from
+            painter.drawLine(origin, origin - QPointF(0, scale * 66));
+            label({origin.x() + scale * 124, ground - 0.4 * room.height()},
+                  ClubRows::tr("loft %1°").arg(QString::fromStdString(record::fixed(toe->loft, 1))));
+        }
+        if (const auto face = picture::headFromFace(club, m_rows->shown().leftHanded)) {
+            const QPointF origin(room.left() + 0.68 * room.width(), ground);
+            painter.setPen(QPen(c.line, 1));
+            painter.drawLine(QPointF(origin.x() - scale * 105, ground), QPointF(origin.x() + scale * 105, ground));
+            painter.setPen(QPen(colourOf(at), 3));
+            painter.drawLine(origin + scale * QPointF(face->heel.x, face->heel.y),
+                             origin + scale * QPointF(face->shaftEnd.x, face->shaftEnd.y) * 0.6);
+            painter.setPen(QPen(c.ink, 1.2));
+            painter.setBrush(fill);
+            painter.drawPath(roundPath(face->body, origin, scale));
+            label({origin.x() + scale * 110, ground - 0.4 * room.height()},
+                  ClubRows::tr("lie %1°").arg(QString::fromStdString(record::fixed(face->lie, 1))));
+        }
+        if (!picture::headFromToe(club) && !picture::headFromFace(club, false)) {
+            painter.setPen(c.faint);
+            painter.drawText(room, Qt::AlignVCenter | Qt::AlignLeft, ClubRows::tr("loft and lie not known"));
+        }
+    }
+
+    static void paintFigures(QPainter& painter, const QRectF& box, const record::Club& club) {
+        const Colours& c = colours();
+        const rack::Figures figures = rack::figuresOf(club);
+        const auto figure = [&](double right, const QString& value, const QString& caption) {
+            painter.setPen(c.ink);
+            drawTabular(painter, typeface(size::strong, QFont::DemiBold), {right, box.top() + 24}, value, Align::right);
+            painter.setPen(c.faint);
+            drawTabular(painter, typeface(size::caption), {right, box.top() + 42}, caption, Align::right);
+        };
+        const double right = box.right() - 14;
+        figure(right - 86,
+               figures.swingWeight ? QString::fromStdString(rack::swingWeightText(*figures.swingWeight))
+                                   : QStringLiteral("–"),
+               ClubRows::tr("swing weight"));
+        figure(right,
+               figures.inertia ? QString::fromStdString(record::fixed(*figures.inertia, 3)) : QStringLiteral("–"),
+               ClubRows::tr("kg·m²"));
+    }
+
+    ClubRows* m_rows;
+};
+
+} // namespace
+
+ClubRows::ClubRows() {
+    setObjectName(QStringLiteral("clubs"));
+    setAccessibleName(tr("Clubs on test"));
+    setFrameShape(QFrame::NoFrame);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    setEditTriggers(QAbstractItemView::EditKeyPressed | QAbstractItemView::DoubleClicked);
+    setItemDelegate(new RowDelegate(this));
+}
+
+void ClubRows::display(RackShown shown) {
+    m_shown = std::move(shown);
+    const int row = std::max(0, currentRow());
+    clear();
+    for (std::size_t i = 0; i < m_shown.clubs.size(); ++i) {
+        QString text = QString::fromStdString(m_shown.clubs[i].name);
+        for (const QString& more : {m_shown.under[i], m_shown.slips[i]})
+            if (!more.isEmpty())
+                text += u'\n' + more;
+        auto* item = new QListWidgetItem(text, this);
+        item->setFlags(item->flags() | Qt::ItemIsEditable);
+        item->setData(Qt::AccessibleTextRole, QString::fromStdString(rack::clubLine(m_shown.clubs[i], m_shown.kind)) +
+                                                  QStringLiteral(". ") + text);
+    }
+    if (count() > 0)
+        setCurrentRow(std::min(row, count() - 1));
+    updateGeometry();
+}
+
+QSize ClubRows::sizeHint() const {
+    const int rows = std::max(1, count());
+    return {600, std::min(rows, 4) * (count() > 0 ? sizeHintForRow(0) : mostRow) + 4};
+}
+
+void ClubRows::resizeEvent(QResizeEvent* event) {
+    QListWidget::resizeEvent(event);
+    doItemsLayout();
+}
+
+} // namespace knot::app

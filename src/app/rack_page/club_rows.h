@@ -1,0 +1,44 @@
+#pragma once
+
+#include "core/record/test.h"
+#include "core/record/units.h"
+
+#include <QListWidget>
+#include <QStyledItemDelegate>
+
+namespace knot::app {
+
+/// What the rows of the Rack are drawn from.
+struct RackShown {
+    std::vector<record::Build> clubs;
+    std::vector<QString> under; ///< under each name: "my club", "out: too low"
+    std::vector<QString> slips; ///< what differs of each besides the factor
+    record::TestKind kind = record::TestKind::own;
+    record::LengthUnit length = record::LengthUnit::mm;
+    bool leftHanded = false;
+    bool isSealed = false; ///< shapes and colours of tags stay with the tags
+};
+
+/// A club in a row: its name and what differs of it in words, itself to scale, and what it adds up to. Typed in place.
+class ClubRows : public QListWidget {
+    Q_OBJECT
+
+public:
+    ClubRows();
+    void display(RackShown shown);
+    const RackShown& shown() const { return m_shown; }
+    /// As high as its rows, so that what stands below can follow.
+    QSize sizeHint() const override;
+
+signals:
+    /// A club's line was typed anew.
+    void lineTyped(int row, const QString& line);
+
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    RackShown m_shown;
+};
+
+} // namespace knot::app

@@ -1,0 +1,79 @@
+#include "app/rack_page/differences.h"
+
+#include "app/style/palette.h"
+
+#include <QObject>
+#include <QStringList>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+QString tr(const char* text) {
+    return QObject::tr(text);
+}
+
+// A name short enough for the head of a column.
+QString columnHead(const std::string& name, std::size_t columns) {
+    const qsizetype most = columns > 6 ? 8 : columns > 3 ? 14 : 22;
+    const QString text = QString::fromStdString(name);
+    return (text.size() > most ? text.left(most - 1) + QStringLiteral("…") : text).toHtmlEscaped();
+}
+
+} // namespace
+
+QString slipOf(const std::vector<rack::Difference>& sheet, std::size_t club) {
+    QStringList slips;
+    for (const rack::Difference& row : sheet) {
+        if (row.follows || row.weight == rack::Weight::slight || row.values[club] == "–")
+            continue;
+        const auto alike = std::ranges::count(row.values, row.values[club]);
+        if (2 * alike > static_cast<std::ptrdiff_t>(row.values.size()))
+            continue;
+        slips << QString::fromStdString(row.what + " " + row.values[club] +
+                                        (row.unit.empty() || row.unit == "points" ? "" : " " + row.unit));
+    }
+    return slips.join(QStringLiteral(", "));
+}
+
+QString differencesHtml(const std::vector<record::Build>& clubs, record::TestKind kind) {
+    if (clubs.size() < 2)
+        return tr("Two clubs make a comparison.");
+    const auto sheet = rack::differenceSheet(clubs, kind);
+    const QString faint = colours().faint.name();
+    QString html = QStringLiteral("<table cellspacing='0' cellpadding='3' width='100%'><tr><td></td>");
+    for (const record::Build& club : clubs)
+        html += QStringLiteral("<td align='right'><b>%1</b></td>").arg(columnHead(club.name, clubs.size()));
+    html += QStringLiteral("<td></td></tr>");
+    for (const auto& row : sheet) {
+        const bool heavy = row.weight == rack::Weight::large && !row.follows;
+        const QString colour = heavy ? colours().alarm.name() : row.follows ? faint : colours().ink.name();
+        html += QStringLiteral("<tr style='color:%1'><td>%2</td>")
+                    .arg(colour, QString::fromStdString(
+                                     row.what + (row.unit.empty() || row.unit == "points" ? "" : ", " + row.unit)));
+        for (const auto& value : row.values)
+            html += QStringLiteral("<td align='right'>%1</td>").arg(QString::fromStdString(value).toHtmlEscaped());
+        QString why = row.follows ? tr("comes with the factor") : tr("moves %1").arg(QString::fromStdString(row.moves));
+        if (!row.remedy.empty() && row.weight != rack::Weight::slight)
+            why += QStringLiteral("; ") + QString::fromStdString(row.remedy).toHtmlEscaped();
+        html += QStringLiteral("<td>%1</td></tr>").arg(why);
+    }
+    html += QStringLiteral("</table>");
+    if (sheet.empty())
+        html = tr("<p>Nothing that is known.</p>");
+    const auto unknown = rack::unknowns(clubs);
+    if (!unknown.empty()) {
+        QStringList words;
+        for (std::size_t i = 0; i < std::min<std::size_t>(unknown.size(), 4); ++i)
+            words << QString::fromStdString(unknown[i]).toHtmlEscaped();
+        html += QStringLiteral("<p style='color:%1'>%2</p>")
+                    .arg(faint, tr("Not known, and so perhaps different: %1%2")
+                                    .arg(words.join(QStringLiteral(", ")),
+                                         unknown.size() > 4 ? tr(" and %1 more.").arg(unknown.size() - 4)
+                                                            : QStringLiteral(".")));
+    }
+    return html;
+}
+
+} // namespace knot::app

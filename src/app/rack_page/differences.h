@@ -1,0 +1,15 @@
+#pragma once
+
+#include "core/rack/difference.h"
+
+#include <QString>
+
+namespace knot::app {
+
+/// Everything in which clubs differ besides what is tested, as a table (HTML), with what it moves and what evens it.
+QString differencesHtml(const std::vector<record::Build>& clubs, record::TestKind kind);
+
+/// What of a club is not as on most of the others, besides what is tested and what follows from it.
+QString slipOf(const std::vector<rack::Difference>& sheet, std::size_t club);
+
+} // namespace knot::app

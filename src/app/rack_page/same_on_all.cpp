@@ -1,0 +1,185 @@
+#include "app/rack_page/same_on_all.h"
+
+#include "app/form/typed.h"
+#include "app/session/book.h"
+#include "app/session/declaring.h"
+#include "app/session/test_in_hand.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+#include "core/ask/sentence.h"
+#include "core/rack/club_line.h"
+#include "core/record/number_text.h"
+#include "core/record/text.h"
+
+#include <QCompleter>
+#include <QLineEdit>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+using record::Club;
+using record::Part;
+using record::PartKind;
+using record::TestKind;
+
+Part* partOf(Club& club, int what) {
+    Part* parts[] = {&club.head, &club.shaft, &club.grip};
+    return what < 3 ? parts[what] : nullptr;
+}
+
+} // namespace
+
+SameOnAll::SameOnAll(const TestInHand& hand, Declaring& declaring, Book& book)
+    : m_hand(hand)
+    , m_declaring(declaring)
+    , m_book(book) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(2 * size::grid, 10, 2 * size::grid, 10);
+    column->setSpacing(4);
+    column->addWidget(headingLabel(tr("The same on all")));
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * size::grid);
+    const struct {
+        What what;
+        QString label;
+        const char* name;
+        int stretch;
+        QString hint;
+    } fields[] = {{What::head, tr("head"), "allHead", 7, tr("name 18° 58.5° 218 g 152 cc")},
+                  {What::shaft, tr("shaft"), "allShaft", 5, tr("name 62 g graphite R")},
+                  {What::grip, tr("grip"), "allGrip", 4, tr("name 50 g")},
+                  {What::length, tr("length"), "allLength", 3, tr("1073 mm or 42¼ in")},
+                  {What::ball, tr("ball"), "allBall", 3, tr("name")}};
+    for (const auto& field : fields) {
+        auto* edit = new QLineEdit;
+        edit->setPlaceholderText(field.hint);
+        edit->setMinimumWidth(40);
+        edit->setFont(typeface(size::body, QFont::Medium));
+        auto* box = labelled(field.label, edit, field.name);
+        edit->setAccessibleName(tr("The same on all: %1").arg(field.label));
+        row->addWidget(box, field.stretch);
+        m_fields << Field{field.what, box, edit, field.hint};
+        Typed::whole(edit, [this, what = field.what](const QString& typed) { take(what, typed); });
+    }
+    column->addLayout(row);
+}
+
+bool SameOnAll::isShown(What what) const {
+    switch (m_hand.test().card.kind) {
+    case TestKind::shaft:
+        return what != What::shaft;
+    case TestKind::head:
+        return what != What::head;
+    case TestKind::grip:
+        return what != What::grip;
+    case TestKind::length:
+        return what != What::length;
+    case TestKind::ball:
+        return what != What::ball;
+    case TestKind::wholeClubs:
+        return what == What::ball;
+    default:
+        return true;
+    }
+}
+
+// Of a head whose loft or lie is tested, what is the same is the rest.
+QString SameOnAll::textOf(const Club& club, What what, TestKind kind) const {
+    if (what == What::ball)
+        return QString::fromStdString(club.ball);
+    if (what == What::length)
+        return club.length ? QString::fromStdString(rack::lengthText(*club.length, m_book.units().length)) : QString();
+    Club copy = club;
+    Part* part = partOf(copy, static_cast<int>(what));
+    if (kind == TestKind::loft)
+        part->loft.reset();
+    if (kind == TestKind::lie)
+        part->lie.reset();
+    return QString::fromStdString(rack::partText(*part));
+}
+
+void SameOnAll::take(What what, const QString& typed) {
+    if (!m_hand.has() || m_hand.isSealed())
+        return;
+    const std::string text = typed.toStdString();
+    const bool isInches = m_book.units().length == record::LengthUnit::in;
+    m_declaring.change(tr("what is the same on all"), [&](record::Test& test) {
+        for (record::Build& build : test.builds) {
+            Club& club = build.club;
+            if (what == What::ball) {
+                club.ball = text;
+            } else if (what == What::length) {
+                Part measured{.kind = PartKind::shaft};
+                const bool isBare = record::numberIn(text).has_value(); // in the unit that lengths are shown in
+                rack::sayPart(measured, isBare ? text + (isInches ? " in" : " mm") : text);
+                club.length = measured.length;
+            } else {
+                Part* part = partOf(club, static_cast<int>(what));
+                const auto kind = part->kind;
+                if (record::trimmed(text).empty())
+                    *part = Part{.kind = kind};
+                Part said{.kind = kind};
+                rack::sayPart(said, text);
+                const auto known = std::ranges::find_if(
+                    m_known, [&](const Part& one) { return one.kind == kind && one.name == said.name; });
+                if (known != m_known.end() && part->name != said.name)
+                    *part = *known; // with what the logbook knows of it
+                rack::sayPart(*part, text);
+            }
+        }
+    });
+    refresh();
+}
+
+void SameOnAll::offerParts() {
+    m_known = m_book.knownParts();
+    for (const Field& field : m_fields) {
+        if (static_cast<int>(field.what) > 2)
+            continue;
+        QStringList names;
+        for (const Part& part : m_known)
+            if (static_cast<int>(part.kind) == static_cast<int>(field.what))
+                names << QString::fromStdString(part.name);
+        auto* completer = new QCompleter(names, field.edit);
+        completer->setCaseSensitivity(Qt::CaseInsensitive);
+        if (field.edit->completer() != nullptr)
+            field.edit->completer()->deleteLater();
+        field.edit->setCompleter(completer);
+    }
+}
+
+void SameOnAll::refresh() {
+    if (!m_hand.has())
+        return;
+    const auto& clubs = ask::clubsOf(m_hand.test());
+    const TestKind kind = m_hand.test().card.kind;
+    setVisible(!clubs.empty());
+    for (const Field& field : m_fields) {
+        field.box->setVisible(isShown(field.what));
+        field.edit->setReadOnly(m_hand.isSealed());
+        QStringList texts;
+        for (const record::Build& club : clubs)
+            if (const QString text = textOf(club.club, field.what, kind); !texts.contains(text))
+                texts << text;
+        const bool isSame = texts.size() == 1;
+        auto* label = findChild<QLabel*>(field.edit->objectName() + QStringLiteral("Label"));
+        const QString faint = colours().faint.name();
+        label->setForegroundRole(QPalette::WindowText);
+        label->setStyleSheet(QStringLiteral("color:%1").arg(isSame ? faint : colours().alarm.name()));
+        label->setText(label->text().section(u' ', 0, 0) + (isSame || texts.isEmpty() ? QString() : tr(" differs")));
+        if (!isSame)
+            field.edit->setPlaceholderText(texts.join(QStringLiteral(" / ")));
+        else
+            field.edit->setPlaceholderText(field.hint);
+        if (!field.edit->hasFocus()) {
+            field.edit->setText(isSame ? texts.front() : QString());
+            field.edit->setCursorPosition(0);
+        }
+        field.edit->setToolTip(isSame ? QString() : texts.join(QStringLiteral("; ")).toHtmlEscaped());
+    }
+}
+
+} // namespace knot::app

@@ -1,0 +1,335 @@
+#include "app/report/report.h"
+
+#include "app/reading_page/pictures.h"
+#include "core/ask/sentence.h"
+#include "core/rack/club_line.h"
+#include "core/rack/difference.h"
+#include "core/rack/figures.h"
+#include "core/record/moment.h"
+#include "core/record/number_text.h"
+#include "core/record/structure.h"
+#include "core/words/decide.h"
+#include "core/words/ledger.h"
+#include "core/words/remarks.h"
+
+#include <QCoreApplication>
+
+#include <algorithm>
+
+namespace knot::app {
+namespace {
+
+using record::Metric;
+using record::MetricFormat;
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("Report", text);
+}
+
+QString escaped(const std::string& text) {
+    return QString::fromStdString(text).toHtmlEscaped();
+}
+
+QString paragraph(const QString& html) {
+    return html.isEmpty() ? QString() : QStringLiteral("<p>%1</p>\n").arg(html);
+}
+
+QString listed(const QStringList& items) {
+    QString html;
+    for (const QString& item : items)
+        html += QStringLiteral("<li>%1</li>\n").arg(item);
+    return html.isEmpty() ? QString() : QStringLiteral("<ul>\n%1</ul>\n").arg(html);
+}
+
+QString row(const QStringList& cells, const char* tag = "td") {
+    QString html = QStringLiteral("<tr>");
+    for (qsizetype i = 0; i < cells.size(); ++i)
+        html += QStringLiteral("<%1%2>%3</%1>")
+                    .arg(QLatin1String(tag), i == 0 ? QString() : QStringLiteral(" align=\"right\""), cells[i]);
+    return html + QStringLiteral("</tr>\n");
+}
+
+class Writer {
+public:
+    explicit Writer(const Reported& of)
+        : m_of(of)
+        , m_test(of.test)
+        , m_reading(of.reading) {}
+
+    Report all() {
+        m_report.title = QString::fromStdString(m_test.title);
+        forPlayer();
+        pictures();
+        if (const auto chosen = chosenClub())
+            forBuilder(*chosen);
+        if (m_of.appendix)
+            appendix();
+        return std::move(m_report);
+    }
+
+private:
+    void add(const QString& html) { m_report.body += html; }
+    void heading(int level, const QString& text) { add(QStringLiteral("<h%1>%2</h%1>\n").arg(level).arg(text)); }
+    void newPage() { add(QStringLiteral("<div class=\"page\" style=\"page-break-before:always\"></div>\n")); }
+
+    void forPlayer() {
+        if (!m_of.shop.isEmpty())
+            add(QStringLiteral("<p class=\"shop\">%1</p>\n")
+                    .arg(m_of.shop.toHtmlEscaped().replace(u'\n', QStringLiteral("<br>"))));
+        heading(1, escaped(m_test.title));
+        QString who = escaped(m_test.playerNames());
+        if (!m_test.createdAt.empty())
+            who += (who.isEmpty() ? QString() : QStringLiteral(" · ")) + escaped(record::momentShown(m_test.createdAt));
+        add(paragraph(who));
+        add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(ask::textOf(ask::sentenceOf(m_test, m_of.units))))));
+        add(paragraph(escaped(words::fairnessLine(m_test, m_reading))));
+        heading(2, tr("What was found"));
+        found();
+        averages();
+        bet();
+        decision();
+        keepInMind();
+    }
+
+    // Declared outcomes as they were settled; what was not declared only where it is real.
+    void found() {
+        QStringList settled;
+        QStringList open;
+        QStringList besides;
+        for (const words::LedgerLine& line : words::ledger(m_reading, m_of.units)) {
+            const bool isOpen = line.verdict == judge::Verdict::open || line.verdict == judge::Verdict::uncontrolled;
+            if (line.role == judge::Role::primary)
+                (isOpen ? open : settled) << escaped(line.sentence);
+            else if (line.role == judge::Role::exploratory && line.verdict == judge::Verdict::real &&
+                     besides.size() < 6)
+                besides << escaped(line.sentence);
+        }
+        if (settled.isEmpty() && open.isEmpty())
+            add(paragraph(tr("Nothing was declared beforehand, so nothing is a finding; what was seen stands below.")));
+        add(listed(settled));
+        if (!open.isEmpty()) {
+            add(paragraph(tr("Not settled by these shots:")));
+            add(listed(open));
+        }
+        if (!besides.isEmpty()) {
+            add(paragraph(tr("Also seen, without having been asked:")));
+            add(listed(besides));
+        }
+    }
+
+    void bet() {
+        for (const words::BestPicture& picture : words::bestPictures(m_reading, m_of.units)) {
+            if (picture.isSettled)
+                continue;
+            QStringList items;
+            for (const words::BestLine& line : picture.lines)
+                items << tr("%1: best %2 times in 100; costs %3 on average if another was better")
+                             .arg(escaped(m_reading.builds[line.build].name),
+                                  QString::fromStdString(record::fixed(100 * line.chance, 0)), escaped(line.cost));
+            heading(3, tr("If one must be chosen now, by %1").arg(escaped(record::outcomeLabel(picture.outcome))));
+            add(listed(items));
+            add(paragraph(tr("That is a bet, not a finding. %1").arg(escaped(picture.further))));
+        }
+    }
+
+    void decision() {
+        const std::string decided = words::decisionText(m_test);
+        if (decided.empty())
+            return;
+        heading(2, tr("Decision"));
+        add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(decided))));
+        const record::Decision& d = m_test.decision;
+        for (const auto& [what, said] :
+             {std::pair(tr("Because"), d.reason), {tr("Price"), d.price}, {tr("To watch"), d.watch}})
+            if (!said.empty())
+                add(paragraph(what + QStringLiteral(": ") + escaped(said)));
+        if (m_reading.roundsDone < 2 || m_test.stage != record::Stage::test)
+            add(paragraph(tr("On a bet: one run each, or a screening, finds nothing.")));
+        for (const std::string& sentence : words::choiceSentences(m_test))
+            add(paragraph(escaped(sentence)));
+        add(paragraph(escaped(words::guessSentence(m_reading))));
+    }
+
+    void keepInMind() {
+        QStringList cautions;
+        for (const words::Remark& remark : words::checks(m_reading))
+            if (remark.severity != judge::Severity::note)
+                cautions << escaped(remark.text);
+        if (cautions.isEmpty())
+            return;
+        heading(2, tr("What else could explain it"));
+        add(listed(cautions));
+    }
+
+    void pictures() {
+        newPage();
+        heading(2, tr("What the shots look like"));
+        const record::Structure structure = record::structureOf(m_of.subject.seen());
+        const Metric metric = m_reading.card.primary.empty() ? Metric::carry : m_reading.card.primary.front().metric;
+        const judge::BuildAt other(m_reading.baseline == judge::BuildAt(0) && m_reading.builds.size() > 1 ? 1 : 0);
+        const Looked looked{m_of.subject, m_reading, metric, other, record::OutcomeKind::average,
+                            m_of.units,   structure};
+        for (const auto& [kind, name] : {std::pair(PictureKind::landing, tr("Where they came down")),
+                                         {PictureKind::cords, tr("Shot by shot")},
+                                         {PictureKind::flight, tr("How they flew")}})
+            if (std::shared_ptr<Picture> picture = pictureOf(kind, looked)) {
+                const auto rows = static_cast<int>(m_reading.builds.size());
+                const int height = kind == PictureKind::landing ? 390
+                                   : kind == PictureKind::flight ? 230
+                                                                 : std::clamp(50 + 50 * rows, 150, 400);
+                const QSize size(700, height);
+                heading(3, name);
+                add(QStringLiteral("<p><img src=\"picture:%1\" alt=\"%2\"></p>\n")
+                        .arg(m_report.pictures.size())
+                        .arg(picture->finding().toHtmlEscaped()));
+                m_report.pictures.push_back({name, picture->finding(), picture, size});
+            }
+    }
+
+    void averages() {
+        std::vector<Metric> metrics;
+        for (const Metric metric : {Metric::carry, Metric::side, Metric::ballSpeed, Metric::launch, Metric::spin,
+                                    Metric::descent, Metric::clubSpeed})
+            if (std::ranges::find(m_reading.metrics, metric) != m_reading.metrics.end())
+                metrics.push_back(metric);
+        if (metrics.empty())
+            return;
+        heading(3, tr("Averages and scatter"));
+        QStringList heads{tr("club"), tr("shots")};
+        for (const Metric metric : metrics)
+            heads << escaped(record::info(metric).label + " " + MetricFormat(metric, m_of.units).unitText());
+        QString html = row(heads, "th");
+        for (judge::BuildAt b; b < m_reading.builds.size(); ++b) {
+            QStringList cells{escaped(m_reading.builds[b].name), QString::number(m_reading.builds[b].counted)};
+            for (const Metric metric : metrics) {
+                const judge::Summary* summary = m_reading.summaryOf(metric, b);
+                const MetricFormat format(metric, m_of.units);
+                cells << (summary == nullptr
+                              ? QStringLiteral("–")
+                              : escaped(format.number(summary->mean) +
+                                        (summary->sd ? " ± " + format.number(*summary->sd) : std::string())));
+            }
+            html += row(cells);
+        }
+        add(QStringLiteral("<table cellpadding=\"4\">\n%1</table>\n").arg(html));
+    }
+
+    // The club that was decided on, where it can be built: not of a tag.
+    std::optional<record::BuildAt> chosenClub() const {
+        const bool names = m_test.decision.what == record::Course::keep ||
+                           m_test.decision.what == record::Course::change ||
+                           m_test.decision.what == record::Course::adjust;
+        if (!names || m_test.seal.isClosed())
+            return std::nullopt;
+        const auto named = std::ranges::find_if(m_test.builds, [&](const record::Build& build) {
+            return build.name == m_test.decision.club || (!build.tag.empty() && build.tag == m_test.decision.club);
+        });
+        return named == m_test.builds.end()
+                   ? std::nullopt
+                   : std::optional(record::BuildAt(static_cast<std::size_t>(named - m_test.builds.begin())));
+    }
+
+    void forBuilder(record::BuildAt chosen) {
+        const record::Build& build = m_test.builds[chosen];
+        newPage();
+        heading(2, tr("For the builder: %1").arg(escaped(build.name)));
+        const rack::Figures figures = rack::figuresOf(build.club);
+        QString html = row({tr("what"), tr("as tested"), tr("within")}, "th");
+        auto put = [&](const QString& what, const QString& value, const QString& within) {
+            if (!value.isEmpty())
+                html += row({what, value, within});
+        };
+        auto number = [](const std::optional<double>& value, int decimals, const char* unit) {
+            return value ? QString::fromStdString(record::fixed(*value, decimals)) + QString::fromUtf8(unit)
+                         : QString();
+        };
+        put(tr("head"), escaped(rack::partText(build.club.head)), {});
+        put(tr("shaft"), escaped(rack::partText(build.club.shaft)), {});
+        put(tr("grip"), escaped(rack::partText(build.club.grip)), {});
+        put(tr("length"), figures.length ? escaped(rack::lengthText(*figures.length, m_of.units.length)) : QString(),
+            tr("3 mm"));
+        put(tr("loft"), number(figures.loft, 1, "°"), tr("0.5°"));
+        put(tr("lie"), number(figures.lie, 1, "°"), tr("0.5°"));
+        put(tr("sleeve"), escaped(build.club.sleeve.setting), {});
+        put(tr("lead at the head"), build.club.lead > 0 ? number(build.club.lead, 1, " g") : QString(), tr("0.5 g"));
+        put(tr("swing weight"), figures.swingWeight ? escaped(rack::swingWeightText(*figures.swingWeight)) : QString(),
+            tr("1 point"));
+        put(tr("whole mass"), number(figures.mass, 0, " g"), tr("3 g"));
+        put(tr("balance point"), number(figures.balance, 0, " mm"), tr("5 mm"));
+        put(tr("inertia about the hands"), number(figures.inertia, 3, " kg·m²"), {});
+        add(QStringLiteral("<table cellpadding=\"4\">\n%1</table>\n").arg(html));
+        againstOld(chosen);
+        heading(3, tr("In the workshop"));
+        add(listed(
+            {tr("Measure loft, lie, length and swing weight before and after; a label is no measurement."),
+             tr("Bend only heads that allow it, and no farther than their maker says."),
+             tr("Glue and solvents: gloves and fresh air. Heat frees a tip and harms a shaft: as little as will do."),
+             tr("A club that was taken apart is tried with easy swings first, away from people.")}));
+    }
+
+    void againstOld(record::BuildAt chosen) {
+        const auto old = m_test.buildIndex(m_test.card.baseline);
+        if (!old || *old == chosen)
+            return;
+        const auto sheet = rack::differenceSheet({m_test.builds[*old], m_test.builds[chosen]}, record::TestKind::own);
+        if (sheet.empty())
+            return;
+        heading(3, tr("What differs from %1").arg(escaped(m_test.builds[*old].name)));
+        QString html = row({tr("what"), escaped(m_test.builds[*old].name), escaped(m_test.builds[chosen].name)}, "th");
+        for (const rack::Difference& difference : sheet)
+            html +=
+                row({escaped(difference.what +
+                             (difference.unit.empty() || difference.unit == "points" ? "" : ", " + difference.unit)),
+                     escaped(difference.values[0]), escaped(difference.values[1])});
+        add(QStringLiteral("<table cellpadding=\"4\">\n%1</table>\n").arg(html));
+    }
+
+    void appendix() {
+        newPage();
+        heading(2, tr("Appendix"));
+        for (const words::LedgerLine& line : words::ledger(m_reading, m_of.units)) {
+            if (line.role != judge::Role::primary)
+                continue;
+            heading(3, escaped(line.sentence));
+            QString html;
+            for (const words::ArithmeticStep& step : words::arithmetic(m_reading, line, m_of.units))
+                html += row({escaped(step.what), escaped(step.value), escaped(step.how)});
+            add(QStringLiteral("<table cellpadding=\"3\">\n%1</table>\n").arg(html));
+        }
+        heading(3, tr("The order"));
+        QStringList order;
+        for (const record::PlannedTurn& turn : m_test.plan.turns)
+            if (turn.build < m_test.builds.size())
+                order << tr("lap %1: %2, %3")
+                             .arg(turn.round)
+                             .arg(escaped(m_test.builds[turn.build].name))
+                             .arg(turn.shots);
+        add(paragraph(order.join(QStringLiteral("; "))));
+        QStringList amended;
+        for (const record::Amendment& amendment : m_test.amendments)
+            amended << escaped(record::momentShown(amendment.at) + ": " + amendment.text);
+        if (!amended.isEmpty()) {
+            heading(3, tr("Changed after the first shot"));
+            add(listed(amended));
+        }
+        if (!m_test.seal.commitment.empty()) {
+            heading(3, tr("The seal"));
+            add(paragraph(tr("SHA-256 of the sealed text: %1").arg(escaped(m_test.seal.commitment))));
+            if (!m_test.seal.isClosed() && !m_test.seal.sealedText.empty())
+                add(QStringLiteral("<pre>%1</pre>\n").arg(escaped(m_test.seal.sealedText)));
+        }
+    }
+
+    const Reported& m_of;
+    const record::Test& m_test;
+    const judge::Reading& m_reading;
+    Report m_report;
+};
+
+} // namespace
+
+Report reportOf(const Reported& reported) {
+    return Writer(reported).all();
+}
+
+} // namespace knot::app

@@ -1,0 +1,53 @@
+#pragma once
+
+#include "core/judge/case.h"
+#include "core/judge/reading.h"
+#include "core/record/units.h"
+
+#include <QSize>
+#include <QString>
+
+#include <memory>
+#include <vector>
+
+namespace knot::app {
+
+class Picture;
+
+/// What a report is made of.
+struct Reported {
+    const record::Test& test;
+    const judge::Case& subject;
+    const judge::Reading& reading;
+    record::DisplayUnits units;
+    QString shop = {};     ///< name and address, a line each
+    bool appendix = false; ///< every verdict's arithmetic, the schedule, set-asides, amendments, the seal
+};
+
+/// A report laid down once: its text as HTML, with a place for each picture, and the pictures.
+struct Report {
+    QString title;
+    QString body; ///< pictures stand in it as <img src="picture:N">
+    struct Drawn {
+        QString name, finding; ///< "Landing", and what it shows in words
+        std::shared_ptr<Picture> picture;
+        QSize size; ///< logical pixels
+    };
+    std::vector<Drawn> pictures;
+};
+
+/// Page 1 for the player: what was asked, how fairly it was tested, what was found, the bet where nothing is settled,
+/// the decision. Page 2 the pictures that carry it and the averages; page 3 for the builder where a club was chosen.
+/// While the seal is closed it speaks in tags. All that was typed is escaped.
+Report reportOf(const Reported& reported);
+
+/// One file that needs nothing from outside: headings, alternative texts, a style for paper and a dark one.
+QString reportHtml(const Report& report);
+
+/// Pages of A4, or of Letter where the system's locale has it: text is text, fonts are embedded.
+QByteArray reportPdf(const Report& report);
+
+/// Into a file, by the end of its name: .html or .htm, else PDF. Gives back why not, or nothing.
+QString saveReport(const Report& report, const QString& path);
+
+} // namespace knot::app

@@ -1,0 +1,138 @@
+#include "app/picture/picture.h"
+#include "app/report/report.h"
+#include "app/style/fonts.h"
+#include "app/style/palette.h"
+#include "files/file.h"
+
+#include <QBuffer>
+#include <QImage>
+#include <QLocale>
+#include <QPageSize>
+#include <QPainter>
+#include <QPdfWriter>
+#include <QRegularExpression>
+#include <QSvgGenerator>
+#include <QTextDocument>
+#include <QUrl>
+
+namespace knot::app {
+namespace {
+
+constexpr int dotsPerInch = 150;
+
+void paint(const Report::Drawn& drawn, QPainter& painter) {
+    drawn.picture->layOut(QRectF(QPointF(0, 0), drawn.size));
+    drawn.picture->paint(painter, std::nullopt);
+}
+
+// As a drawing whose words are words, without what a page needs no namespace for.
+QString asSvg(const Report::Drawn& drawn) {
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    QSvgGenerator generator;
+    generator.setOutputDevice(&buffer);
+    generator.setSize(drawn.size);
+    generator.setViewBox(QRect({0, 0}, drawn.size));
+    QPainter painter(&generator);
+    paint(drawn, painter);
+    painter.end();
+    QString text = QString::fromUtf8(bytes);
+    text = text.mid(text.indexOf(QStringLiteral("<svg")));
+    static const QRegularExpression dressing(
+        QStringLiteral("<title>.*?</title>|<desc>.*?</desc>|\\s(xmlns(:\\w+)?|version|baseProfile)=\"[^\"]*\""),
+        QRegularExpression::DotMatchesEverythingOption);
+    text.remove(dressing);
+    static const QRegularExpression sized(QStringLiteral("<svg width=\"[^\"]*\" height=\"[^\"]*\""));
+    text.replace(sized, QStringLiteral("<svg role=\"img\" aria-label=\"%1\"").arg(drawn.finding.toHtmlEscaped()));
+    return text;
+}
+
+QImage asImage(const Report::Drawn& drawn, double scale) {
+    QImage image((QSizeF(drawn.size) * scale).toSize(), QImage::Format_RGB32);
+    image.fill(Qt::white);
+    QPainter painter(&image);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.scale(scale, scale);
+    paint(drawn, painter);
+    return image;
+}
+
+const char* const style =
+    "body{font:15px/1.45 Inter,system-ui,sans-serif;color:#1f2933;background:#fff;max-width:760px;"
+    "margin:32px auto;padding:0 20px}"
+    "h1{font-size:26px;margin:0 0 4px}h2{font-size:19px;margin:28px 0 6px}h3{font-size:15px;"
+    "margin:18px 0 4px}"
+    "table{border-collapse:collapse;font-variant-numeric:tabular-nums}"
+    "th{text-align:left;font-weight:600}td,th{border-bottom:1px solid #ddd5c5;padding:3px 8px}"
+    "svg{width:100%;height:auto;background:#fff;border-radius:4px}"
+    ".shop{color:#6b7280;font-size:13px}pre{white-space:pre-wrap}"
+    "@media (prefers-color-scheme:dark){body{color:#e8e4da;background:#1b1d1f}td,th{border-color:#444}}"
+    "@media print{body{margin:0;max-width:none;color:#000;background:#fff}.page{break-before:page}"
+    "h2,h3{break-after:avoid}table,svg{break-inside:avoid}}";
+
+QPageSize pageSize() {
+    const bool isLetter = QLocale::system().measurementSystem() == QLocale::ImperialUSSystem;
+    return QPageSize(isLetter ? QPageSize::Letter : QPageSize::A4);
+}
+
+} // namespace
+
+QString reportHtml(const Report& report) {
+    const OnPaper paper;
+    QString body = report.body;
+    for (std::size_t i = 0; i < report.pictures.size(); ++i) {
+        const QRegularExpression place(QStringLiteral("<img src=\"picture:%1\"[^>]*>").arg(i));
+        const auto at = place.match(body);
+        if (at.hasMatch())
+            body.replace(at.capturedStart(), at.capturedLength(), asSvg(report.pictures[i]));
+    }
+    return QStringLiteral(
+               "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n"
+               "<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n<title>%1</title>\n"
+               "<style>%2</style>\n</head>\n<body>\n<main>\n%3</main>\n</body>\n</html>\n")
+        .arg(report.title.toHtmlEscaped(), QLatin1String(style), body);
+}
+
+QByteArray reportPdf(const Report& report) {
+    const OnPaper paper;
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    QPdfWriter writer(&buffer);
+    writer.setPageSize(pageSize());
+    writer.setResolution(dotsPerInch);
+    writer.setTitle(report.title);
+    writer.setCreator(QStringLiteral("Knot Count"));
+    writer.setPageMargins(QMarginsF(16, 14, 16, 16), QPageLayout::Millimeter);
+    QTextDocument document;
+    const double scale = dotsPerInch / 96.0;
+    QFont font = typeface(size::body);
+    font.setPixelSize(static_cast<int>(size::body * scale));
+    document.setDefaultFont(font);
+    document.setDocumentMargin(0);
+    document.setDefaultStyleSheet(
+        QStringLiteral("h1{font-size:%1px}h2{font-size:%2px;margin-top:24px}h3{font-size:%3px}"
+                       "th{font-weight:600}.shop{color:#6b7280}")
+            .arg(static_cast<int>(size::title * scale))
+            .arg(static_cast<int>(18 * scale))
+            .arg(static_cast<int>(size::strong * scale)));
+    document.setPageSize(QSizeF(writer.width(), writer.height()));
+    const double room = writer.width() - 4;
+    for (std::size_t i = 0; i < report.pictures.size(); ++i)
+        document.addResource(QTextDocument::ImageResource, QUrl(QStringLiteral("picture:%1").arg(i)),
+                             asImage(report.pictures[i], room / report.pictures[i].size.width()));
+    document.setHtml(report.body);
+    document.print(&writer);
+    return bytes;
+}
+
+QString saveReport(const Report& report, const QString& path) {
+    const bool isHtml = path.endsWith(QStringLiteral(".html"), Qt::CaseInsensitive) ||
+                        path.endsWith(QStringLiteral(".htm"), Qt::CaseInsensitive);
+    const QByteArray bytes = isHtml ? reportHtml(report).toUtf8() : reportPdf(report);
+    const auto written = files::writeFile(path.toStdString(), bytes.toStdString());
+    return written ? QString() : QString::fromStdString(files::sentence(written.error()));
+}
+
+} // namespace knot::app

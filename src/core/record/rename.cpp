@@ -1,0 +1,18 @@
+#include "core/record/rename.h"
+
+#include <algorithm>
+
+namespace knot::record {
+
+void renameBuild(Test& test, BuildAt build, const std::string& name) {
+    const std::string before = test.builds[build].name;
+    if (test.card.baseline == before)
+        test.card.baseline = name;
+    std::ranges::replace(test.card.expectedOrder, before, name);
+    for (Target& target : test.card.targets)
+        if (target.build == before)
+            target.build = name;
+    test.builds[build].name = name;
+}
+
+} // namespace knot::record

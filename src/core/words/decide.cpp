@@ -1,0 +1,183 @@
+#include "core/words/decide.h"
+
+#include "core/record/number_text.h"
+#include "core/record/text.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::words {
+
+using judge::Reading;
+using record::BuildAt;
+using record::MetricFormat;
+using record::Outcome;
+using record::OutcomeKind;
+using record::Test;
+
+namespace {
+
+constexpr double sure = 0.99;
+
+std::string costText(const Outcome& outcome, double loss, const record::DisplayUnits& units) {
+    switch (outcome.kind) {
+    case OutcomeKind::spread:
+    case OutcomeKind::area:
+    case OutcomeKind::share:
+        return record::fixed(100 * loss, 0) + " %";
+    case OutcomeKind::average:
+    case OutcomeKind::equal:
+    case OutcomeKind::typical:
+        break;
+    }
+    return MetricFormat(outcome.metric, units).withUnit(loss);
+}
+
+// Of averages the bet speaks, which allows for what a stint adds; of all else the choosing.
+BestPicture pictureOf(const Reading& reading, const judge::BestOf& best, const record::DisplayUnits& units) {
+    BestPicture picture{.outcome = best.outcome, .lines = {}, .further = {}};
+    if (best.outcome.kind == OutcomeKind::average) {
+        for (const judge::BestBet& bet : reading.bestBets)
+            if (bet.metric == best.outcome.metric)
+                picture.lines.push_back({bet.build, bet.chance, costText(best.outcome, bet.loss, units)});
+    } else {
+        for (const auto& choice : best.choosing)
+            picture.lines.push_back({choice.build, choice.chanceBest, costText(best.outcome, choice.meanLoss, units)});
+    }
+    std::ranges::stable_sort(picture.lines, std::greater{}, &BestLine::chance);
+    picture.isSettled = !picture.lines.empty() && picture.lines.front().chance > sure;
+    const std::string now = costText(best.outcome, best.lossNow, units);
+    const std::string after = costText(best.outcome, best.lossAfter, units);
+    if (!picture.isSettled && now != after)
+        picture.further = record::counted(static_cast<std::size_t>(best.furtherLaps), "more lap") +
+                          " would bring that cost from about " + now + " to " + after + ".";
+    return picture;
+}
+
+} // namespace
+
+std::vector<BestPicture> bestPictures(const Reading& reading, const record::DisplayUnits& units) {
+    std::vector<BestPicture> pictures;
+    for (const judge::BestOf& best : reading.best) {
+        auto picture = pictureOf(reading, best, units);
+        if (picture.lines.size() > 1)
+            pictures.push_back(std::move(picture));
+    }
+    return pictures;
+}
+
+std::string guessSentence(const Reading& reading) {
+    if (!reading.guesses)
+        return {};
+    const judge::GuessScore& score = *reading.guesses;
+    return "Named rightly: " + std::to_string(score.right) + " of " + std::to_string(score.tries) +
+           "; luck does as well " + record::fixed(100 * score.p, 0) + " times in 100.";
+}
+
+namespace {
+
+// The club that a tag turned out to be; while the seal is closed the tag.
+std::string clubOf(const Test& test, const std::string& tag) {
+    const auto build = std::ranges::find(test.builds, tag, &record::Build::tag);
+    return build == test.builds.end() ? tag : build->name;
+}
+
+} // namespace
+
+std::vector<std::string> choiceSentences(const Test& test) {
+    std::vector<std::string> sentences;
+    const record::Choices& choices = test.choices;
+    const bool isClosed = test.seal.isClosed();
+    const bool wasSealed = !test.seal.commitment.empty();
+    if (!choices.byFeel.tag.empty())
+        sentences.push_back((wasSealed ? "Preferred blind: " : "Preferred by feel: ") +
+                            clubOf(test, choices.byFeel.tag) + ".");
+    if (!choices.own.tag.empty()) {
+        const std::string club = clubOf(test, choices.own.tag);
+        const std::string own = test.card.baseline;
+        sentences.push_back("Taken for one's own: " + club +
+                            (isClosed || own.empty() ? "."
+                             : club == own           ? ", rightly."
+                                                     : "; one's own was " + own + "."));
+    }
+    if (!choices.byNumbers.tag.empty())
+        sentences.push_back("Chosen by the numbers: " + clubOf(test, choices.byNumbers.tag) + ".");
+    return sentences;
+}
+
+std::vector<ExpectedLine> expectedLines(const Reading& reading) {
+    using Found = judge::Expected::Found;
+    std::vector<ExpectedLine> lines;
+    for (const judge::Expected& one : reading.expected) {
+        const std::string pair = reading.builds.size() > 2 ? ", " + reading.builds[one.build].name : "";
+        lines.push_back({.what = record::info(one.metric).label + pair,
+                         .said = one.said == record::Expectation::up     ? "up"
+                                 : one.said == record::Expectation::down ? "down"
+                                                                         : "no change",
+                         .found = one.found == Found::asExpected           ? "found as expected"
+                                  : one.found == Found::otherWay           ? "the other way"
+                                  : one.found == Found::nothingThatMatters ? "no gap that matters"
+                                                                           : "not settled",
+                         .result = one.found});
+    }
+    return lines;
+}
+
+std::string fairnessLine(const Test& test, const Reading& reading) {
+    std::size_t counted = 0;
+    std::size_t setAside = 0;
+    for (const judge::BuildCount& build : reading.builds) {
+        counted += build.counted;
+        setAside += build.setAside;
+    }
+    const bool isRuns = reading.roundsDone < 2;
+    std::string text = record::counted(counted, "shot") + " with " + record::counted(reading.builds.size(), "club");
+    text += isRuns ? ", one run each: a bet, not a finding" : " in " + record::counted(reading.roundsDone, "lap");
+    if (!test.plan.turns.empty())
+        text += ", the order drawn beforehand";
+    switch (test.card.blinding) {
+    case record::Blinding::open:
+        text += "; the player knew which was which";
+        break;
+    case record::Blinding::readingBlind:
+        text += "; read on tags";
+        break;
+    case record::Blinding::playerBlind:
+        text += "; the player did not know which was which";
+        break;
+    case record::Blinding::bothBlind:
+        text += "; nobody knew which was which";
+        break;
+    }
+    if (setAside > 0)
+        text += "; " + std::to_string(setAside) + " set aside";
+    const auto cautions = static_cast<std::size_t>(std::ranges::count_if(
+        reading.checks, [](const judge::Check& check) { return check.severity != judge::Severity::note; }));
+    if (cautions > 0)
+        text += "; " + record::counted(cautions, "caution");
+    return record::upperFirst(text) + ".";
+}
+
+std::string decisionText(const Test& test) {
+    const std::string& club = test.decision.club;
+    const std::string named = club.empty() ? "" : " " + clubOf(test, club);
+    switch (test.decision.what) {
+    case record::Course::none:
+        return {};
+    case record::Course::keep:
+        return "Keep" + (named.empty() ? " what is in the bag" : named);
+    case record::Course::change:
+        return "Change to" + (named.empty() ? " another" : named);
+    case record::Course::adjust:
+        return "Adjust" + named;
+    case record::Course::mix:
+        return "Mix: both have their place";
+    case record::Course::notTheClub:
+        return "Not the club: the swing";
+    case record::Course::testFurther:
+        return "Test further";
+    }
+    return {};
+}
+
+} // namespace knot::words

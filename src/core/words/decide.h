@@ -1,0 +1,50 @@
+#pragma once
+
+#include "core/judge/reading.h"
+#include "core/record/units.h"
+
+#include <string>
+#include <vector>
+
+// What a decision is made by, in words: the bet, what was expected, what was said, what was named blind.
+namespace knot::words {
+
+/// How often a club is the best in an outcome, and what choosing it costs on average if another was better.
+struct BestLine {
+    record::BuildAt build;
+    double chance = 0;
+    std::string cost; ///< "0.4 m", "12 %"
+};
+
+/// The clubs of one declared outcome, the likeliest best first.
+struct BestPicture {
+    record::Outcome outcome;
+    std::vector<BestLine> lines;
+    std::string further;    ///< what more laps would save; empty where that is nothing
+    bool isSettled = false; ///< one is the best more than 99 times in 100
+};
+
+/// For each declared outcome with a direction, in their order.
+std::vector<BestPicture> bestPictures(const judge::Reading& reading, const record::DisplayUnits& units);
+
+/// "Named rightly: 1 of 3; luck does as well 67 times in 100." Empty where nothing was guessed.
+std::string guessSentence(const judge::Reading& reading);
+
+/// What was chosen before the tags came off, by the clubs that they turned out to be: "Preferred blind: Reed 53. …"
+/// While the seal is closed by their tags.
+std::vector<std::string> choiceSentences(const record::Test& test);
+
+/// What became of each expectation: the number, what was said, and what was found.
+struct ExpectedLine {
+    std::string what, said, found;
+    judge::Expected::Found result = judge::Expected::Found::notSettled;
+};
+std::vector<ExpectedLine> expectedLines(const judge::Reading& reading);
+
+/// How fairly it was tested, in one line: laps and shots, order, who knew, set-asides, cautions.
+std::string fairnessLine(const record::Test& test, const judge::Reading& reading);
+
+/// "Change to Reed 53", "Keep Alder 62", "Not the club: the swing". Empty where nothing is decided.
+std::string decisionText(const record::Test& test);
+
+} // namespace knot::words

@@ -1,0 +1,15 @@
+#pragma once
+
+#include "core/judge/lie_help.h"
+#include "core/record/units.h"
+
+#include <string>
+#include <vector>
+
+namespace knot::words {
+
+/// What the shots say of lies, a sentence or two for each club, and what they move, with what is and is not
+/// established.
+std::vector<std::string> lieSentences(const record::Test& test, const judge::LieReading& reading);
+
+} // namespace knot::words
