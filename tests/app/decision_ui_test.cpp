@@ -1,4 +1,5 @@
-// From a sealed plan to a report: what is said before the tags come off, the reveal, the decision, and what is handed over.
+// From a sealed plan to a report: what is said before the tags come off, the reveal, the decision, and what is handed
+// over.
 #include "app/decision_page/best_view.h"
 #include "app/hands.h"
 #include "app/report/report.h"
@@ -33,7 +34,7 @@ void strikeAll(Bench& bench, Hands& hands) {
     hands.press(Qt::Key_5, Qt::AltModifier);
     for (int i = 0; i < 400 && bench.session.bay().stand().phase() != bay::Phase::done; ++i) {
         const auto phase = bench.session.bay().stand().phase();
-        if (phase == bay::Phase::handOver)
+        if (phase == bay::Phase::handOver || phase == bay::Phase::warmUp)
             hands.press(Qt::Key_Return);
         hit(bench, 150 + std::sin(1.7 * i));
     }
@@ -58,7 +59,7 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     const auto& test = bench.session.test();
     auto* first = bench.find<QPushButton>("byFeel0");
     REQUIRE(first->isVisible());
-    CHECK(first->text() == QString::fromStdString(test.builds[0].name));
+    CHECK(first->accessibleName() == QString::fromStdString(test.builds[0].name));
     first->setFocus();
     hands.press(Qt::Key_Space);
     CHECK(test.choices.byFeel.tag == test.builds[0].name);
@@ -116,10 +117,13 @@ TEST_CASE("the bet is drawn for each declared outcome, and without one it says w
         CHECK(sum == Approx(1).margin(0.01));
         CHECK(picture.lines.front().chance >= picture.lines.back().chance);
     }
-    REQUIRE(eventually([&] { return bench.window->findChildren<app::BestView*>().size() == static_cast<qsizetype>(pictures.size()); }));
+    REQUIRE(eventually([&] {
+        return bench.window->findChildren<app::BestView*>().size() == static_cast<qsizetype>(pictures.size());
+    }));
     CHECK(bench.window->findChildren<app::BestView*>().front()->accessibleName().contains("times in 100"));
     bench.session.declaring().change("nothing", [](record::Test& test) { test.card.primary.clear(); });
-    REQUIRE(eventually([&] { return bench.find<QLabel>("betText")->text().startsWith("No outcome with a wanted direction"); }));
+    REQUIRE(eventually(
+        [&] { return bench.find<QLabel>("betText")->text().startsWith("No outcome with a wanted direction"); }));
 }
 
 TEST_CASE("a report escapes all that was typed, needs nothing from outside, and tells nothing of a seal") {
@@ -130,8 +134,12 @@ TEST_CASE("a report escapes all that was typed, needs nothing from outside, and 
     for (std::size_t i = 0; i < test.builds.size(); ++i)
         test.builds[i].name = hostile + std::to_string(i);
     test.card.baseline = test.builds[0].name;
-    test.decision = {.what = record::Course::change, .club = test.builds[1].name, .reason = hostile, .price = hostile,
-                     .watch = hostile, .at = "2026-05-01T10:00"};
+    test.decision = {.what = record::Course::change,
+                     .club = test.builds[1].name,
+                     .reason = hostile,
+                     .price = hostile,
+                     .watch = hostile,
+                     .at = "2026-05-01T10:00"};
     test.amendments = {{"2026-05-01T10:00", hostile}};
     const QString html = app::reportHtml(reportFor(test, true));
     CHECK_FALSE(html.contains("<script"));
@@ -201,7 +209,8 @@ TEST_CASE("a report is written without a window, and what can't be is said in a 
     QFile file(path);
     REQUIRE(file.open(QIODevice::ReadOnly));
     CHECK(QString::fromUtf8(file.readAll()).contains("Appendix"));
-    CHECK(app::writeReport(path, logbook, "nobody's test", false).endsWith(QString::fromUtf8("holds no test called “nobody's test”.")));
+    CHECK(app::writeReport(path, logbook, "nobody's test", false)
+              .endsWith(QString::fromUtf8("holds no test called “nobody's test”.")));
     CHECK(app::writeReport(path, "/nowhere.knotbook", struck, false).contains("/nowhere.knotbook"));
     CHECK(!app::writeReport("/nowhere/report.pdf", logbook, struck, false).isEmpty());
 }

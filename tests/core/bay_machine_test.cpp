@@ -293,7 +293,7 @@ private:
 };
 
 void runAnything(bool alone, record::Stage stage) {
-    rc::check([=] {
+    CHECK(rc::check([=] {
         Machine machine(plannedTest(alone, stage));
         // Struck more often than anything else, so that runs get somewhere.
         const auto steps = *rc::gen::container<std::vector<int>>(rc::gen::inRange(0, 2 * commandCount));
@@ -303,7 +303,7 @@ void runAnything(bool alone, record::Stage stage) {
                                                      : Command::hit;
             machine.run(command, static_cast<std::size_t>(*rc::gen::inRange(0, 1000)));
         }
-    });
+    }));
 }
 
 } // namespace

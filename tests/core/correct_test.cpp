@@ -153,7 +153,7 @@ TEST_CASE("a typed number is put right or blanked, and what hangs on it follows;
 }
 
 TEST_CASE("whatever is corrected, every shot keeps its place, its number and one stint") {
-    rc::check("corrections", [] {
+    CHECK(rc::check("corrections", [] {
         auto test = sitting();
         for (int i = *rc::gen::inRange(1, 6); i > 0; --i)
             hit(test, *rc::gen::inRange<std::size_t>(0, 3), *rc::gen::inRange(1, 4));
@@ -183,5 +183,5 @@ TEST_CASE("whatever is corrected, every shot keeps its place, its number and one
                 RC_ASSERT(last.build == test.shots[i].build);
             RC_ASSERT(oneStint != test.shots[i].handedOver);
         }
-    });
+    }));
 }

@@ -164,7 +164,7 @@ TEST_CASE("however the bytes are cut, the same is heard") {
     Conversation whole(wholeReceipts);
     const Heard expected = whole.take(text);
     CHECK(shotsIn(expected) == 3);
-    rc::check("pieces", [&] {
+    CHECK(rc::check("pieces", [&] {
         Receipts receipts;
         Conversation conversation(receipts);
         Heard heard;
@@ -179,7 +179,7 @@ TEST_CASE("however the bytes are cut, the same is heard") {
         }
         RC_ASSERT(heard.reply == expected.reply);
         RC_ASSERT((heard.messages == expected.messages));
-    });
+    }));
 }
 
 TEST_CASE("what does not speak as a monitor is answered once and hung up on before any shot of it counts") {

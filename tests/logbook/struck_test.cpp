@@ -94,7 +94,7 @@ TEST_CASE("however shots are added, changed and taken back, the logbook says the
     const Folder folder;
     auto book = *Logbook::create(folder.file("a.knotbook"));
     const auto full = struckTest(40);
-    rc::check("tail by tail", [&] {
+    CHECK(rc::check("tail by tail", [&] {
         auto test = keptEmpty(book, full);
         const auto steps = *rc::gen::inRange(1, 12);
         for (int step = 0; step < steps; ++step) {
@@ -119,7 +119,7 @@ TEST_CASE("however shots are added, changed and taken back, the logbook says the
         for (const auto& entry : entries)
             if (entry.id == test.id)
                 RC_ASSERT(entry.counted == counted);
-    });
+    }));
     CHECK(book.integrityFaults()->empty());
 }
 

@@ -40,7 +40,8 @@ void BestView::display(const words::BestPicture& picture, std::vector<std::strin
 }
 
 QSize BestView::sizeHint() const {
-    return {320, headHeight + (m_picture.isSettled ? rowHeight / 2 : rowHeight * static_cast<int>(m_picture.lines.size()))};
+    return {320,
+            headHeight + (m_picture.isSettled ? rowHeight / 2 : rowHeight * static_cast<int>(m_picture.lines.size()))};
 }
 
 void BestView::paintEvent(QPaintEvent*) {

@@ -2,6 +2,7 @@
 
 #include "app/decision_page/best_view.h"
 #include "app/decision_page/reveal_view.h"
+#include "app/form/name_button.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
 #include "app/session/book.h"
@@ -42,7 +43,7 @@ std::string nowText() {
     return QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
 }
 
-QWidget* line(const QString& caption, QLineEdit* field, const char* name) {
+QWidget* line(const QString& caption, QWidget* field, const char* name) {
     auto* box = new QWidget;
     auto* row = new QHBoxLayout(box);
     row->setContentsMargins(0, 0, 0, 0);
@@ -170,7 +171,7 @@ QWidget* DecisionPage::buildDecision() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("Decision"), column);
     auto* row = new QHBoxLayout;
-    const QStringList texts{tr("&Keep"), tr("&Change to"),    tr("Ad&just"),
+    const QStringList texts{tr("&Keep"), tr("&Change"),       tr("Ad&just"),
                             tr("&Mix"),  tr("&Not the club"), tr("Test f&urther")};
     const QStringList names{"keep", "change", "adjust", "mix", "notTheClub", "testFurther"};
     for (int i = 0; i < texts.size(); ++i) {
@@ -180,14 +181,11 @@ QWidget* DecisionPage::buildDecision() {
         button->setAutoDefault(true);
         row->addWidget(button);
         m_courses << button;
-        if (i == 1) {
-            m_club = choiceBox({});
-            m_club->setObjectName(QStringLiteral("decidedClub"));
-            m_club->setAccessibleName(tr("The club that is chosen"));
-            row->addWidget(m_club, 1);
-        }
     }
+    row->addStretch();
     column->addLayout(row);
+    m_club = choiceBox({});
+    column->addWidget(line(tr("the club"), m_club, "decidedClub"));
     m_reason = new QLineEdit;
     m_price = new QLineEdit;
     m_watch = new QLineEdit;
@@ -293,7 +291,7 @@ void DecisionPage::refreshBefore() {
             delete question.clubs.takeLast();
         while (question.clubs.size() < static_cast<qsizetype>(test.builds.size())) {
             const auto at = static_cast<std::size_t>(question.clubs.size());
-            auto* button = new QPushButton;
+            auto* button = new NameButton;
             button->setObjectName(question.box->objectName() + QString::number(at));
             button->setCheckable(true);
             button->setAutoDefault(true);
@@ -302,8 +300,8 @@ void DecisionPage::refreshBefore() {
             connect(button, &QPushButton::clicked, this, [this, member = question.member, at] { choose(member, at); });
         }
         for (std::size_t b = 0; b < test.builds.size(); ++b) {
-            QPushButton* button = question.clubs[static_cast<qsizetype>(b)];
-            button->setText(QString::fromStdString(test.builds[b].name));
+            NameButton* button = question.clubs[static_cast<qsizetype>(b)];
+            button->setName(QString::fromStdString(test.builds[b].name));
             button->setChecked(!chosen.empty() && (chosen == test.builds[b].name || chosen == test.builds[b].tag));
             button->setEnabled(canSay && said.at.empty());
         }
@@ -445,7 +443,7 @@ QString DecisionPage::subtitle() const {
 
 void DecisionPage::takeFocus() {
     for (const Question& question : m_questions)
-        for (QPushButton* club : question.clubs)
+        for (NameButton* club : question.clubs)
             if (club->isEnabled() && !question.box->isHidden())
                 return club->setFocus();
     if (m_hand.isSealed())

@@ -17,6 +17,7 @@ class BestView;
 class Book;
 class Declaring;
 class Judging;
+class NameButton;
 class Panel;
 class RevealView;
 class TestInHand;
@@ -45,7 +46,7 @@ private:
     struct Question {
         record::Said record::Choices::*member;
         QWidget* box;
-        QList<QPushButton*> clubs;
+        QList<NameButton*> clubs;
     };
     QWidget* buildBefore();
     QWidget* buildBet();

@@ -121,10 +121,10 @@ void PlanPage::refreshSlowChanges() {
     m_slowPair->clear();
     for (int a = 0; a < static_cast<int>(test.builds.size()); ++a)
         for (int b = a + 1; b < static_cast<int>(test.builds.size()); ++b)
-            m_slowPair->addItem(tr("%1 and %2")
-                                    .arg(QString::fromStdString(test.builds[static_cast<std::size_t>(a)].name),
-                                         QString::fromStdString(test.builds[static_cast<std::size_t>(b)].name)),
-                                QPoint(a, b));
+            m_slowPair->addItem(
+                tr("%1 / %2").arg(QString::fromStdString(test.builds[static_cast<std::size_t>(a)].name),
+                                  QString::fromStdString(test.builds[static_cast<std::size_t>(b)].name)),
+                QPoint(a, b));
     m_slowPair->setCurrentIndex(std::max(0, m_slowPair->findData(chosen)));
     const QPoint pair = m_slowPair->currentData().toPoint();
     std::optional<double> seconds;

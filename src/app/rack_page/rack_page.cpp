@@ -138,10 +138,9 @@ QWidget* RackPage::buildList() {
     head->setContentsMargins(size::grid, 0, size::grid, 0);
     m_heading = headingLabel({});
     m_listText = captionLabel("clubsText");
-    m_listText->setWordWrap(false);
+    m_listText->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     head->addWidget(m_heading);
-    head->addStretch();
-    head->addWidget(m_listText);
+    head->addWidget(m_listText, 1);
     column->addLayout(head);
     m_list = new ClubRows;
     column->addWidget(m_list, 1);

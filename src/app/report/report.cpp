@@ -174,7 +174,7 @@ private:
                                          {PictureKind::flight, tr("How they flew")}})
             if (std::shared_ptr<Picture> picture = pictureOf(kind, looked)) {
                 const auto rows = static_cast<int>(m_reading.builds.size());
-                const int height = kind == PictureKind::landing ? 390
+                const int height = kind == PictureKind::landing  ? 390
                                    : kind == PictureKind::flight ? 230
                                                                  : std::clamp(50 + 50 * rows, 150, 400);
                 const QSize size(700, height);
