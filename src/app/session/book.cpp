@@ -230,6 +230,8 @@ void Book::setSetting(const char* key, const QString& value) {
 }
 
 bool Book::addStock(const QString& path) {
+    if (path.isEmpty())
+        return false; // thought better of
     const auto text = files::readFile(path.toStdString());
     const auto parts = text ? files::stockOf(path.toStdString(), *text) : tl::unexpected(text.error());
     if (!parts) {

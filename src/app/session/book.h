@@ -59,7 +59,8 @@ public:
     void setSetting(const char* key, const QString& value);
     /// Parts of the logbook's clubs, to build others from.
     const std::vector<record::Part>& knownParts();
-    /// A shop's stock from a table: its parts can be typed from then on. Says how many, or why not.
+    /// A shop's stock from a table: its parts can be typed from then on. Says how many, or why
+    /// not; no path is nothing wanted.
     bool addStock(const QString& path);
 
     /// Who hits, by name; kept once for all tests.

@@ -15,6 +15,7 @@
 #include "app/shell/message_bar.h"
 #include "app/shell/page.h"
 #include "app/shell/spine.h"
+#include "app/shell/stages_menu.h"
 #include "app/shell/units_menu.h"
 #include "app/shell/ways_in.h"
 #include "app/shell/ways_out.h"
@@ -165,9 +166,7 @@ void MainWindow::buildFileMenu() {
     add(tr("&Report…"), QKeySequence::Print, "actionReport", [this] { m_waysOut->printReport(); });
     add(tr("&Print the test sheet…"), {}, "actionPrintSheet", [this] { m_waysOut->printSheet(); });
     add(tr("Add a stock of par&ts…"), {}, "actionStock", [this] {
-        const QString path = m_prompter->fileToOpen(this, tr("Add a stock of parts"), tr("Tables (*.csv *.txt)"));
-        if (!path.isEmpty())
-            m_session.book().addStock(path);
+        m_session.book().addStock(m_prompter->fileToOpen(this, tr("Add a stock of parts"), tr("Tables (*.csv *.txt)")));
     });
     m_addShots = add(tr("&Add shots to this test…"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_I), "actionAddShots",
                      [this] { askShots(); });
@@ -187,15 +186,7 @@ void MainWindow::buildMenus() {
     edit->addAction(tr("&Paste shots"), QKeySequence::Paste, m_waysIn, &WaysIn::paste)
         ->setObjectName(QStringLiteral("actionPaste"));
     QMenu* go = menuBar()->addMenu(tr("&Go"));
-    go->addAction(tr("S&tart"), QKeySequence(Qt::ALT | Qt::Key_0), this, [this] {
-          goTo(PageId::start);
-      })->setObjectName(QStringLiteral("actionStart"));
-    for (const PageEntry& entry : pageEntries) {
-        const QKeySequence keys(Qt::ALT | static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(entry.id)));
-        QAction* item = go->addAction(QCoreApplication::translate("Pages", entry.menu), keys, this,
-                                      [this, id = entry.id] { goTo(id); });
-        item->setObjectName(QLatin1String(entry.action));
-    }
+    addStages(go, [this](PageId id) { goTo(id); });
     go->addSeparator();
     go->addAction(tr("Pla&yers"), QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_P), this, &MainWindow::showPlayers)
         ->setObjectName(QStringLiteral("actionPlayers"));
@@ -297,15 +288,6 @@ void MainWindow::wire() {
     connect(&m_session.judging(), &Judging::changed, this, &MainWindow::refreshHeading);
 }
 
-namespace {
-
-// Pages that there is nothing on before a shot is struck.
-bool isOfShots(PageId id) {
-    return id == PageId::reading || id == PageId::decision;
-}
-
-} // namespace
-
 void MainWindow::showPage(PageId id) {
     m_listedFrom = PageId::bay; // whoever turns the page has left the list that way
     Typed::commitAll();
@@ -319,7 +301,6 @@ void MainWindow::showPage(PageId id) {
     if (id == PageId::logbook && !m_session.book().isOpen())
         id = PageId::start;
     m_session.findings().setWatched(id == PageId::logbook);
-    const bool readsShots = isOfShots(id);
     if (id == PageId::logbook || id == PageId::players)
         m_session.book().listIfStale();
     m_pages->setCurrentWidget(page(id));

@@ -28,6 +28,11 @@ inline constexpr std::array<PageEntry, 7> pageEntries = {
      {PageId::reading, "reading", QT_TRANSLATE_NOOP("Pages", "&Reading"), "actionReading"},
      {PageId::decision, "decision", QT_TRANSLATE_NOOP("Pages", "&Decision"), "actionDecision"}}};
 
+/// Pages that there is nothing on before a shot is struck.
+constexpr bool isOfShots(PageId id) {
+    return id == PageId::reading || id == PageId::decision;
+}
+
 /// The page's name without its menu key.
 inline QString nameOf(const PageEntry& page) {
     return QCoreApplication::translate("Pages", page.menu).remove(QLatin1Char('&'));
