@@ -37,6 +37,8 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include <array>
+
 namespace knot::app {
 namespace {
 
@@ -113,30 +115,11 @@ void MainWindow::buildUi() {
     resize(1280, 800);
 }
 
+// In the order of their ids.
 Page* MainWindow::page(PageId id) const {
-    switch (id) {
-    case PageId::logbook:
-        return m_logbookPage;
-    case PageId::sheet:
-        return m_sheetPage;
-    case PageId::rack:
-        return m_rackPage;
-    case PageId::plan:
-        return m_planPage;
-    case PageId::bay:
-        return m_bayPage;
-    case PageId::start:
-        return m_startPage;
-    case PageId::import:
-        return m_importPage;
-    case PageId::players:
-        return m_playerPage;
-    case PageId::decision:
-        return m_decisionPage;
-    case PageId::reading:
-        break;
-    }
-    return m_readingPage;
+    const std::array<Page*, 10> pages = {m_logbookPage, m_sheetPage,    m_rackPage,  m_planPage,   m_bayPage,
+                                         m_readingPage, m_decisionPage, m_startPage, m_importPage, m_playerPage};
+    return pages.at(static_cast<std::size_t>(id));
 }
 
 Page* MainWindow::currentPage() const {
