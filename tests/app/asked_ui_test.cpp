@@ -111,7 +111,7 @@ TEST_CASE("causes, a number to go along, shapes and an aim are clauses of the se
     hands.say("clause", "on circle 12 at 150");
     REQUIRE(card().shapes.size() == 1);
     CHECK(card().shapes[0].name == "circle 12 at 150");
-    hands.say("clause", "circle 12 at 150");
+    hands.say("clause", "on circle 12 at 150");
     CHECK(card().shapes.size() == 1);
     CHECK(fault() == "That shape is there already.");
     hands.press(Qt::Key_Escape);

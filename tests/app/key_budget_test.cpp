@@ -16,8 +16,7 @@ namespace {
 void sealAndGo(Bench& bench, Hands& hands) {
     hands.press(Qt::Key_4, Qt::AltModifier);
     hands.press(Qt::Key_W, Qt::AltModifier);
-    for (int i = 0; i < 3; ++i)
-        hands.press(Qt::Key_Down);
+    hands.press(Qt::Key_End); // nobody knows
     hands.press(Qt::Key_S, Qt::AltModifier);
     auto* yes = bench.find<QWidget>("sealYes");
     REQUIRE(eventually([&] { return yes->isVisible() && yes->isEnabled(); }));
@@ -62,6 +61,32 @@ TEST_CASE("a sealed test of three shafts takes seventy keys at most from an empt
     CHECK(hands.keys() <= 70);
     hit(bench, 150);
     CHECK(test.shots.size() == 1);
+}
+
+TEST_CASE("with a player who is known it takes forty-five keys at most") {
+    Bench bench;
+    Hands hands(bench);
+    hands.press(Qt::Key_N, Qt::ControlModifier);
+    hands.say("player", "Runa Veld"); // from another test
+    const int before = hands.keys();
+    hands.press(Qt::Key_N, Qt::ControlModifier);
+    hands.letters("Alder 62");
+    hands.press(Qt::Key_Tab);
+    hands.letters("sh");
+    hands.press(Qt::Key_Tab);
+    hands.letters("Reed 53, Larch 71");
+    hands.press(Qt::Key_Tab);
+    hands.letters("Ru");
+    hands.press(Qt::Key_Down);
+    hands.press(Qt::Key_Return);
+    const record::Test& test = bench.session.test();
+    CHECK(test.firstPlayer().name == "Runa Veld");
+    CHECK(bench.session.book().players().size() == 1);
+    sealAndGo(bench, hands);
+    hands.press(Qt::Key_Return);
+    CHECK(test.seal.isClosed());
+    CHECK(test.card.blinding == record::Blinding::bothBlind);
+    CHECK(hands.keys() - before <= 45);
 }
 
 TEST_CASE("with a player who is known, two wanted windows are a letter and two numbers each") {

@@ -2,6 +2,7 @@
 #include "core/flight/run.h"
 #include "core/rack/club_line.h"
 #include "core/rack/difference.h"
+#include "core/rack/effects.h"
 #include "core/rack/figures.h"
 #include "core/rack/norms.h"
 #include "core/rack/starting.h"
@@ -196,6 +197,26 @@ TEST_CASE("length and grip start from the body, a driver's loft from speed and a
     CHECK(loft(42, -2).high >= loft(42, 3).high);
     CHECK(loft(42, 0).low < loft(42, 0).high);
     CHECK_FALSE(rack::driverLoftFor(10, 0));
+}
+
+TEST_CASE("what more loft or a heavier head would do by itself goes the way that it should, farther for the fast") {
+    record::Club iron;
+    iron.head = {.kind = record::PartKind::head, .mass = 268, .loft = 32};
+    const record::Player slow{.name = "A", .ironSpeed = 30};
+    const record::Player fast{.name = "B", .ironSpeed = 40};
+    const auto up = *rack::effectOfLoft(iron, slow, 2);
+    CHECK(up.clubSpeed == 30);
+    CHECK(up.launch > 0.5);
+    CHECK(up.spin > 100);
+    CHECK(up.carry < 0);
+    CHECK(rack::effectOfLoft(iron, slow, -2)->carry > 0);
+    CHECK(rack::effectOfLoft(iron, fast, 2)->carry < up.carry);
+    const auto heavier = *rack::effectOfHeadMass(iron, slow, 10);
+    CHECK(heavier.ballSpeed > 0);
+    CHECK(heavier.carry > 0);
+    CHECK(rack::effectOfHeadMass(iron, slow, 0)->carry == 0);
+    CHECK(rack::effectOfLoft(iron, {}, 1)->clubSpeed > 25); // nobody known: a usual one
+    CHECK_FALSE(rack::effectOfLoft({}, slow, 1));
 }
 
 TEST_CASE("a part is said in a line and comes back as it was said") {

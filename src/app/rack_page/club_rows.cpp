@@ -234,7 +234,10 @@ private:
             painter.setPen(QPen(c.ink, 1.2));
             painter.setBrush(fill);
             painter.drawPath(roundPath(face->body, origin, scale));
-            label({origin.x() + scale * 110, ground - 0.4 * room.height()},
+            double beyond = 0; // of what is drawn, to the right
+            for (const picture::ClubPoint& point : face->body)
+                beyond = std::max(beyond, point.x);
+            label({origin.x() + scale * beyond + 10, ground - 0.4 * room.height()},
                   ClubRows::tr("lie %1°").arg(QString::fromStdString(record::fixed(face->lie, 1))));
         }
         if (!picture::headFromToe(club) && !picture::headFromFace(club, false)) {

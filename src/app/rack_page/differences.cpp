@@ -1,6 +1,8 @@
 #include "app/rack_page/differences.h"
 
 #include "app/style/palette.h"
+#include "core/rack/effects.h"
+#include "core/record/number_text.h"
 
 #include <QObject>
 #include <QStringList>
@@ -21,6 +23,31 @@ QString columnHead(const std::string& name, std::size_t columns) {
     return (text.size() > most ? text.left(most - 1) + QStringLiteral("…") : text).toHtmlEscaped();
 }
 
+// "; by itself about +1.2° launch, +310 rpm, −2.1 m of carry at 42 m/s, modelled": of the whole spread.
+QString modelled(const rack::Difference& row, const std::vector<record::Build>& clubs, const record::Player& player,
+                 const record::DisplayUnits& units) {
+    const bool isLoft = row.what == "static loft";
+    if (!isLoft && row.what != "head mass")
+        return {};
+    const auto effect = isLoft ? rack::effectOfLoft(clubs.front().club, player, row.spread)
+                               : rack::effectOfHeadMass(clubs.front().club, player, row.spread);
+    if (!effect)
+        return {};
+    using record::Metric;
+    using record::MetricFormat;
+    auto part = [&](Metric metric, double value) {
+        const MetricFormat format(metric, units);
+        const QString unit = QString::fromStdString(format.unitText());
+        return QString::fromStdString(format.signedNumber(value)) + (unit == QStringLiteral("°") ? unit : u' ' + unit);
+    };
+    return tr("; by itself about %1 and %2 of carry at %3 club speed, modelled")
+        .arg(isLoft
+                 ? tr("%1 launch, %2 spin").arg(part(Metric::launch, effect->launch), part(Metric::spin, effect->spin))
+                 : tr("%1 ball speed").arg(part(Metric::ballSpeed, effect->ballSpeed)),
+             part(Metric::carry, effect->carry),
+             QString::fromStdString(MetricFormat(Metric::clubSpeed, units).withUnit(effect->clubSpeed)));
+}
+
 } // namespace
 
 QString slipOf(const std::vector<rack::Difference>& sheet, std::size_t club) {
@@ -37,7 +64,8 @@ QString slipOf(const std::vector<rack::Difference>& sheet, std::size_t club) {
     return slips.join(QStringLiteral(", "));
 }
 
-QString differencesHtml(const std::vector<record::Build>& clubs, record::TestKind kind) {
+QString differencesHtml(const std::vector<record::Build>& clubs, record::TestKind kind, const record::Player& player,
+                        const record::DisplayUnits& units) {
     if (clubs.size() < 2)
         return tr("Two clubs make a comparison.");
     const auto sheet = rack::differenceSheet(clubs, kind);
@@ -55,6 +83,7 @@ QString differencesHtml(const std::vector<record::Build>& clubs, record::TestKin
         for (const auto& value : row.values)
             html += QStringLiteral("<td align='right'>%1</td>").arg(QString::fromStdString(value).toHtmlEscaped());
         QString why = row.follows ? tr("comes with the factor") : tr("moves %1").arg(QString::fromStdString(row.moves));
+        why += modelled(row, clubs, player, units);
         if (!row.remedy.empty() && row.weight != rack::Weight::slight)
             why += QStringLiteral("; ") + QString::fromStdString(row.remedy).toHtmlEscaped();
         html += QStringLiteral("<td>%1</td></tr>").arg(why);

@@ -447,7 +447,8 @@ void RackPage::refreshDifferences() {
     std::vector<Build> clubs;
     std::ranges::copy_if(ask::clubsOf(m_hand.test()), std::back_inserter(clubs),
                          [](const Build& b) { return b.struckOff.empty(); });
-    m_differences->setText(differencesHtml(clubs, m_hand.test().card.kind));
+    m_differences->setText(
+        differencesHtml(clubs, m_hand.test().card.kind, m_hand.test().firstPlayer(), m_book.units()));
 }
 
 void RackPage::refreshScreening() {

@@ -51,7 +51,7 @@ SameOnAll::SameOnAll(const TestInHand& hand, Declaring& declaring, Book& book)
     } fields[] = {{What::head, tr("head"), "allHead", 7, tr("name 18° 58.5° 218 g 152 cc")},
                   {What::shaft, tr("shaft"), "allShaft", 5, tr("name 62 g graphite R")},
                   {What::grip, tr("grip"), "allGrip", 4, tr("name 50 g")},
-                  {What::length, tr("length"), "allLength", 3, tr("1073 mm or 42¼ in")},
+                  {What::length, tr("length"), "allLength", 4, tr("1073 mm, 42¼ in")},
                   {What::ball, tr("ball"), "allBall", 3, tr("name")}};
     for (const auto& field : fields) {
         auto* edit = new QLineEdit;

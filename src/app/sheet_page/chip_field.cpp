@@ -94,6 +94,16 @@ QSize ChipField::sizeHint() const {
     return {std::max(leastWidth, fontMetrics().horizontalAdvance(text) + sideRoom), fontMetrics().height() + 6};
 }
 
+// Escape takes back what is typed here before it takes away what the window said.
+bool ChipField::event(QEvent* event) {
+    if (event->type() == QEvent::ShortcutOverride && (m_isTyping || m_isFaulty) &&
+        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+        event->accept();
+        return true;
+    }
+    return QLineEdit::event(event);
+}
+
 void ChipField::keyPressEvent(QKeyEvent* event) {
     const bool isWhole = selectedText() == text(); // nothing has been begun
     switch (event->key()) {

@@ -287,7 +287,7 @@ void MainWindow::showPage(PageId id) {
     if (id == PageId::logbook || id == PageId::players)
         m_session.book().listIfStale();
     m_pages->setCurrentWidget(page(id));
-    m_session.judging().setWatched(isOfShots(id)); // after the page that is left has let go of it
+    m_session.judging().setWatched(isOfShots(id));                      // after the page that is left has let go of it
     m_spine->setCurrent(id < PageId::start ? static_cast<int>(id) : 0); // the others stand before the logbook
     if (id == PageId::bay)
         m_bayPage->enter();

@@ -89,7 +89,10 @@ public:
             outcomes("", m_chip.at);
             break;
         case Part::causes:
-            toggles("");
+            for (const Metric metric : causes) {
+                const bool isOut = std::ranges::find(m_card.covariates, metric) != m_card.covariates.end();
+                add((isOut ? "leave in " : "and ") + record::info(metric).label, toggle(metric));
+            }
             break;
         case Part::along:
             along("");
@@ -134,12 +137,11 @@ private:
                 [outcome = outcome, want = want, at](Test& test) { setOutcome(test.card, at, outcome, want); });
     }
 
-    void toggles(const std::string& before) {
-        for (const Metric metric : causes)
-            add(before + record::info(metric).label, [metric](Test& test) {
-                if (std::erase(test.card.covariates, metric) == 0)
-                    test.card.covariates.push_back(metric);
-            });
+    static Edit toggle(Metric metric) {
+        return [metric](Test& test) {
+            if (std::erase(test.card.covariates, metric) == 0)
+                test.card.covariates.push_back(metric);
+        };
     }
 
     void along(const std::string& before) {
@@ -159,7 +161,8 @@ private:
         if (m_card.primary.size() < mostOutcomes)
             outcomes("and ", m_card.primary.size());
         if (m_card.covariates.empty())
-            toggles("with less luck: take out ");
+            for (const Metric metric : causes)
+                add("with less luck: take out " + record::info(metric).label, toggle(metric));
         if (m_card.trendColumn.empty())
             along("along ");
         if (m_card.factorColumn.empty())

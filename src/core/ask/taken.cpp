@@ -359,9 +359,9 @@ tl::expected<Edit, std::string> taken(const Chip& chip, const std::string& text,
             std::ranges::find_if(answers, [&](const Answer& one) { return lowerCase(one.text) == lowerCase(said); });
         if (exact != answers.end())
             return exact->edit;
-        // A name is taken as it is typed: Marit is not Marita.
-        const bool isName = chip.part == Part::player || chip.part == Part::against;
-        if (const auto some = found(answers, said); !isName && !some.empty())
+        // A name is taken as it is typed: Marit is not Marita. Causes are a list: what it does not say is left in.
+        const bool isWhole = chip.part == Part::player || chip.part == Part::against || chip.part == Part::causes;
+        if (const auto some = found(answers, said); !isWhole && !some.empty())
             return some.front().edit;
     }
     return Typed(chip, said, test, known).edit();
