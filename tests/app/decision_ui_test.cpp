@@ -197,6 +197,27 @@ TEST_CASE("a report's PDF holds its words as words, page by page") {
         CHECK(page.count(QRegularExpression("\\S[^\\n]*\\n")) > 3); // no page with three lines on it
 }
 
+TEST_CASE(
+    "of one run each a report gives the bets and what would make them findings, and asks nothing that was not asked") {
+    record::Test test;
+    test.title = "Before lunch";
+    test.builds = {{.name = "Tarn"}, {.name = "Mere"}};
+    for (int i = 0; i < 12; ++i) {
+        record::Shot shot;
+        shot.build = record::BuildAt(i < 6 ? 0 : 1);
+        shot.sitting = "1";
+        shot.readings.measure(record::Metric::carry, 150 + (i < 6 ? 0 : 4) + std::sin(2.1 * i));
+        test.shots.push_back(shot);
+    }
+    test.nameShots();
+    const app::Report report = reportFor(test, true);
+    CHECK(report.body.contains("One run each"));
+    CHECK(report.body.contains("times in 100"));
+    CHECK_FALSE(report.body.contains("more of what"));
+    CHECK_FALSE(report.body.contains("The order"));
+    CHECK(report.body.contains("Averages and scatter"));
+}
+
 TEST_CASE("a report is written without a window, and what can't be is said in a sentence") {
     Bench bench;
     bench.openDemo();

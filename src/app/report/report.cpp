@@ -8,6 +8,7 @@
 #include "core/record/moment.h"
 #include "core/record/number_text.h"
 #include "core/record/structure.h"
+#include "core/words/averages.h"
 #include "core/words/decide.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
@@ -81,7 +82,8 @@ private:
         if (!m_test.createdAt.empty())
             who += (who.isEmpty() ? QString() : QStringLiteral(" · ")) + escaped(record::momentShown(m_test.createdAt));
         add(paragraph(who));
-        add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(ask::textOf(ask::sentenceOf(m_test, m_of.units))))));
+        if (!m_test.card.primary.empty()) // what was not asked is not said
+            add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(ask::textOf(ask::sentenceOf(m_test, m_of.units))))));
         add(paragraph(escaped(words::fairnessLine(m_test, m_reading))));
         heading(2, tr("What was found"));
         found();
@@ -103,6 +105,13 @@ private:
             else if (line.role == judge::Role::exploratory && line.verdict == judge::Verdict::real &&
                      besides.size() < 6)
                 besides << escaped(line.sentence);
+        }
+        QStringList runs; // of one run each the bets, and what would make them findings
+        for (const std::string& sentence : words::oneRunEach(m_reading, m_of.units))
+            runs << escaped(sentence);
+        if (!runs.isEmpty()) {
+            add(paragraph(runs.takeFirst()));
+            return add(listed(runs));
         }
         if (settled.isEmpty() && open.isEmpty())
             add(paragraph(tr("Nothing was declared beforehand, so nothing is a finding; what was seen stands below.")));
@@ -296,7 +305,6 @@ private:
                 html += row({escaped(step.what), escaped(step.value), escaped(step.how)});
             add(QStringLiteral("<table cellpadding=\"3\">\n%1</table>\n").arg(html));
         }
-        heading(3, tr("The order"));
         QStringList order;
         for (const record::PlannedTurn& turn : m_test.plan.turns)
             if (turn.build < m_test.builds.size())
@@ -304,7 +312,10 @@ private:
                              .arg(turn.round)
                              .arg(escaped(m_test.builds[turn.build].name))
                              .arg(turn.shots);
-        add(paragraph(order.join(QStringLiteral("; "))));
+        if (!order.isEmpty()) {
+            heading(3, tr("The order"));
+            add(paragraph(order.join(QStringLiteral("; "))));
+        }
         QStringList amended;
         for (const record::Amendment& amendment : m_test.amendments)
             amended << escaped(record::momentShown(amendment.at) + ": " + amendment.text);
