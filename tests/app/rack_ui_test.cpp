@@ -93,8 +93,14 @@ TEST_CASE("a row is typed in place, and a name that another club has is not take
     REQUIRE(knot::test::eventually([&] { return bench.message() == "Another club is called Alder 62."; }));
     CHECK(bench.session.test().builds[1].name == "Reed 55");
 
-    // Every part of it is a key away.
+    // Every part of it is a key away, and what the drawing shows a click.
+    QTest::mouseClick(rows->viewport(), Qt::LeftButton, {}, rows->visualItemRect(rows->item(1)).center());
+    CHECK(bench.find<QLineEdit>("shaftMassEdit")->hasFocus());
+    CHECK(bench.find<QLineEdit>("shaftMassEdit")->text() == "55");
     bench.find<QPushButton>("everyPart")->click();
+    rows->setFocus();
+    QTest::keyClick(rows, Qt::Key_Right);
+    CHECK(bench.find<QLineEdit>("shaftMassEdit")->hasFocus());
     CHECK(bench.find<QLineEdit>("clubName")->isVisible());
     CHECK(bench.find<QLineEdit>("clubName")->text() == "Reed 55");
 }

@@ -100,6 +100,7 @@ TEST_CASE("a few letters find an answer, and every answer is found by itself") {
     }
     CHECK(ask::found(ask::answersFor({Part::outcome, 0}, test, known), "mo ca").front().text == "more carry");
     CHECK(ask::found(ask::answersFor({Part::outcome, 0}, test, known), "sp").front().text == "less left–right spread");
+    CHECK(ask::found(ask::answersFor({Part::outcome, 0}, test, known), "less sp").front().text == "less spin");
     CHECK(ask::found(ask::answersFor({Part::outcome, 0}, test, known), "zz").empty());
 }
 

@@ -139,11 +139,12 @@ QWidget* PlanPage::buildPlanner() {
     Panel* panel = headedPanel(tr("What it can show"), column);
     m_minutes = new NumberField({.low = 5, .high = 600, .mayBeEmpty = false});
     m_outcome = choiceBox({});
+    m_outcome->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     m_level = choiceBox({tr("a steady player"), tr("a club player"), tr("an occasional player"), tr("this player")});
     m_level->setCurrentIndex(1);
     auto* row = new QHBoxLayout;
     row->addWidget(labelled(tr("&Minutes there are"), m_minutes, "minutes"), 1);
-    row->addWidget(labelled(tr("Seen in"), m_outcome, "seenIn"), 2);
+    row->addWidget(labelled(tr("Seen in"), m_outcome, "seenIn"), 0);
     row->addWidget(labelled(tr("Spread of"), m_level, "level"), 2);
     row->addWidget(buildSlowChanges(), 4);
     column->addLayout(row);

@@ -1,6 +1,7 @@
 #include "app/rack_page/club_rows.h"
 
 #include "app/picture/club.h"
+#include "app/rack_page/differences.h"
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
@@ -9,7 +10,9 @@
 #include "core/rack/figures.h"
 #include "core/record/number_text.h"
 
+#include <QKeyEvent>
 #include <QLineEdit>
+#include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
 
@@ -97,10 +100,7 @@ public:
         paintWords(*painter, box, at);
         const QRectF room(box.left() + wordsWidth + 12, box.top() + 4, box.width() - wordsWidth - figuresWidth - 24,
                           box.height() - 8);
-        if (isSeenAtHead(shown.kind))
-            paintHead(*painter, room, shown.clubs[at].club, at);
-        else
-            paintSide(*painter, room, shown.clubs[at].club, at);
+        paintClub(*painter, room, at);
         paintFigures(*painter, box, shown.clubs[at].club);
         painter->setPen(colours().line);
         painter->drawLine(box.bottomLeft() + QPointF(8, 0), box.bottomRight() - QPointF(8, 0));
@@ -155,8 +155,39 @@ private:
         line(shown.under[at], typeface(size::caption), c.faint);
     }
 
-    // All clubs to one scale, so that a longer one is longer.
+    // In the view that shows what is tested; whole clubs in all of them.
+    void paintClub(QPainter& painter, const QRectF& room, std::size_t at) const {
+        const TestKind kind = m_rows->shown().kind;
+        const record::Club& club = m_rows->shown().clubs[at].club;
+        if (kind == TestKind::wholeClubs) {
+            const double side = 0.5 * room.width();
+            paintSide(painter, QRectF(room.topLeft(), QSizeF(side - 16, room.height())), club, at);
+            paintHead(painter, room.adjusted(side, 0, 0, 0), club, at);
+        } else if (isSeenAtHead(kind)) {
+            paintHead(painter, room, club, at);
+        } else {
+            paintSide(painter, room, club, at);
+        }
+    }
+
+    // What of a club is not as on the others, written where it is.
+    QString mark(const char* what, std::size_t at) const {
+        const auto& sheet = m_rows->shown().sheet;
+        const auto row = std::ranges::find(sheet, what, &rack::Difference::what);
+        return row == sheet.end() ? QString() : oddValue(*row, at);
+    }
+
+    void paintMark(QPainter& painter, QPointF where, const QString& text) const {
+        painter.setFont(typeface(size::caption, QFont::DemiBold));
+        painter.setPen(colours().alarm);
+        painter.drawText(QRectF(where.x() - 50, where.y() - 16, 100, 16), Qt::AlignCenter, text);
+    }
+
+    // All clubs to one scale, so that a longer one is longer; of grips the butt end, larger.
     double sideScale(double width) const {
+        constexpr double buttEnd = 380; // mm
+        if (m_rows->shown().kind == TestKind::grip)
+            return width / buttEnd;
         double longest = 1;
         for (const record::Build& club : m_rows->shown().clubs)
             longest = std::max(longest, picture::clubFromSide(club.club).length);
@@ -169,6 +200,8 @@ private:
         const picture::ClubSide side = picture::clubFromSide(club);
         const double scale = sideScale(room.width());
         const QPointF butt(room.left(), room.top() + 0.3 * room.height());
+        painter.save();
+        painter.setClipRect(room.adjusted(-2, -8, 4, 8));
         painter.setPen(QPen(c.ink, 1.2, side.isLengthKnown ? Qt::SolidLine : Qt::DotLine));
         painter.setBrush(c.band);
         painter.drawPath(pathOf(side.grip, butt, scale));
@@ -196,6 +229,10 @@ private:
                          side.isLengthKnown ? ClubRows::tr("%1 long").arg(QString::fromStdString(
                                                   rack::lengthText(side.length, m_rows->shown().length)))
                                             : ClubRows::tr("length not known"));
+        paintMark(painter, butt + QPointF(scale * 130, -6), mark("grip mass", at));
+        paintMark(painter, butt + QPointF(scale * (side.length + 10), 0.62 * room.height()), mark("head mass", at));
+        paintMark(painter, butt + QPointF(scale * 0.62 * side.length, -2), mark("length", at));
+        painter.restore();
     }
 
     void paintHead(QPainter& painter, const QRectF& room, const record::Club& club, std::size_t at) const {
@@ -203,9 +240,10 @@ private:
         const double scale = (room.height() - 10) / 78;
         const double ground = room.bottom() - 6;
         painter.setFont(typeface(size::caption));
-        const auto label = [&](QPointF where, const QString& text) {
-            painter.setPen(c.ink);
-            painter.drawText(where, text);
+        const bool isNarrow = room.width() < 420; // then the words stand above
+        const auto label = [&](QPointF where, const QString& text, bool isOdd) {
+            painter.setPen(isOdd ? c.alarm : c.ink);
+            painter.drawText(isNarrow ? QPointF(where.x() - 60, room.top() + 8) : where, text);
         };
         QColor fill = colourOf(at);
         fill.setAlphaF(0.25F);
@@ -222,7 +260,8 @@ private:
             painter.setPen(QPen(c.faint, 1, Qt::DotLine)); // upright, to lean from
             painter.drawLine(origin, origin - QPointF(0, scale * 66));
             label({origin.x() + scale * 124, ground - 0.4 * room.height()},
-                  ClubRows::tr("loft %1°").arg(QString::fromStdString(record::fixed(toe->loft, 1))));
+                  ClubRows::tr("loft %1°").arg(QString::fromStdString(record::fixed(toe->loft, 1))),
+                  !mark("static loft", at).isEmpty());
         }
         if (const auto face = picture::headFromFace(club, m_rows->shown().leftHanded)) {
             const QPointF origin(room.left() + 0.68 * room.width(), ground);
@@ -238,7 +277,8 @@ private:
             for (const picture::ClubPoint& point : face->body)
                 beyond = std::max(beyond, point.x);
             label({origin.x() + scale * beyond + 10, ground - 0.4 * room.height()},
-                  ClubRows::tr("lie %1°").arg(QString::fromStdString(record::fixed(face->lie, 1))));
+                  ClubRows::tr("lie %1°").arg(QString::fromStdString(record::fixed(face->lie, 1))),
+                  !mark("static lie", at).isEmpty());
         }
         if (!picture::headFromToe(club) && !picture::headFromFace(club, false)) {
             painter.setPen(c.faint);
@@ -302,6 +342,29 @@ void ClubRows::display(RackShown shown) {
 QSize ClubRows::sizeHint() const {
     const int rows = std::max(1, count());
     return {600, std::min(rows, 4) * (count() > 0 ? sizeHintForRow(0) : mostRow) + 4};
+}
+
+// A click on the drawing goes to what it shows: grip, shaft or head; on the words it only takes the row.
+void ClubRows::mouseReleaseEvent(QMouseEvent* event) {
+    QListWidget::mouseReleaseEvent(event);
+    const QModelIndex index = indexAt(event->pos());
+    const double from = wordsWidth + 12;
+    const double wide = viewport()->width() - wordsWidth - figuresWidth - 24;
+    const double share = (event->pos().x() - from) / wide;
+    if (!index.isValid() || m_shown.isSealed || share < 0 || share > 1)
+        return;
+    const bool isHead = isSeenAtHead(m_shown.kind);
+    emit measureWanted(index.row(), isHead ? share < 0.5 ? QStringLiteral("headLoft") : QStringLiteral("headLie")
+                                    : share < 0.25 ? QStringLiteral("gripMass")
+                                    : share < 0.88 ? QStringLiteral("shaftMass")
+                                                   : QStringLiteral("headMass"));
+}
+
+void ClubRows::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Right && currentRow() >= 0 && !m_shown.isSealed)
+        return emit measureWanted(currentRow(), isSeenAtHead(m_shown.kind) ? QStringLiteral("headLoft")
+                                                                           : QStringLiteral("shaftMass"));
+    QListWidget::keyPressEvent(event);
 }
 
 void ClubRows::resizeEvent(QResizeEvent* event) {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/rack/difference.h"
 #include "core/record/test.h"
 #include "core/record/units.h"
 
@@ -11,8 +12,9 @@ namespace knot::app {
 /// What the rows of the Rack are drawn from.
 struct RackShown {
     std::vector<record::Build> clubs;
-    std::vector<QString> under; ///< under each name: "my club", "out: too low"
-    std::vector<QString> slips; ///< what differs of each besides the factor
+    std::vector<QString> under;          ///< under each name: "my club", "out: too low"
+    std::vector<QString> slips;          ///< what differs of each besides the factor
+    std::vector<rack::Difference> sheet; ///< the same, to be marked where it is
     record::TestKind kind = record::TestKind::own;
     record::LengthUnit length = record::LengthUnit::mm;
     bool leftHanded = false;
@@ -33,9 +35,13 @@ public:
 signals:
     /// A club's line was typed anew.
     void lineTyped(int row, const QString& line);
+    /// A part was pointed at on the drawing, or the right arrow asks for the first: the name of its field.
+    void measureWanted(int row, const QString& field);
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
 
 private:
     RackShown m_shown;

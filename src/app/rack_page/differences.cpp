@@ -50,17 +50,21 @@ QString modelled(const rack::Difference& row, const std::vector<record::Build>& 
 
 } // namespace
 
+QString oddValue(const rack::Difference& row, std::size_t club) {
+    if (row.follows || row.weight == rack::Weight::slight || row.values[club] == "–")
+        return {};
+    const auto alike = std::ranges::count(row.values, row.values[club]);
+    if (2 * alike > static_cast<std::ptrdiff_t>(row.values.size()))
+        return {};
+    const std::string gap = row.unit == "°" ? "" : " ";
+    return QString::fromStdString(row.values[club] + (row.unit.empty() || row.unit == "points" ? "" : gap + row.unit));
+}
+
 QString slipOf(const std::vector<rack::Difference>& sheet, std::size_t club) {
     QStringList slips;
-    for (const rack::Difference& row : sheet) {
-        if (row.follows || row.weight == rack::Weight::slight || row.values[club] == "–")
-            continue;
-        const auto alike = std::ranges::count(row.values, row.values[club]);
-        if (2 * alike > static_cast<std::ptrdiff_t>(row.values.size()))
-            continue;
-        slips << QString::fromStdString(row.what + " " + row.values[club] +
-                                        (row.unit.empty() || row.unit == "points" ? "" : " " + row.unit));
-    }
+    for (const rack::Difference& row : sheet)
+        if (const QString odd = oddValue(row, club); !odd.isEmpty())
+            slips << QString::fromStdString(row.what) + u' ' + odd;
     return slips.join(QStringLiteral(", "));
 }
 

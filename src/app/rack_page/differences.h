@@ -12,6 +12,10 @@ namespace knot::app {
 QString differencesHtml(const std::vector<record::Build>& clubs, record::TestKind kind, const record::Player& player,
                         const record::DisplayUnits& units);
 
+/// What a club has where that is not as on most of the others, neither slight nor come with what is tested: "46 g" of
+/// the "grip mass". Empty where it is as on them, or not known.
+QString oddValue(const rack::Difference& row, std::size_t club);
+
 /// What of a club is not as on most of the others, besides what is tested and what follows from it.
 QString slipOf(const std::vector<rack::Difference>& sheet, std::size_t club);
 

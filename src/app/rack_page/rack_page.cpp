@@ -226,6 +226,12 @@ void RackPage::wire() {
         }
     });
     connect(m_list, &ClubRows::lineTyped, this, &RackPage::takeLine, Qt::QueuedConnection); // the editor goes first
+    connect(m_list, &ClubRows::measureWanted, this, [this](int row, const QString& field) {
+        m_list->setCurrentRow(row);
+        m_parts->setChecked(true);
+        if (auto* edit = m_editor->findChild<NumberField*>(field))
+            edit->setFocus();
+    });
     connect(m_new, &QLineEdit::returnPressed, this, &RackPage::addTyped);
     connect(m_new, &QLineEdit::textEdited, m_newFault, &QWidget::hide);
     connect(m_parts, &QPushButton::toggled, this, &RackPage::openParts);
@@ -417,7 +423,7 @@ void RackPage::refresh() {
 
 void RackPage::refreshRows() {
     const Test& test = m_hand.test();
-    RackShown shown{.clubs = ask::clubsOf(test), .under = {}, .slips = {}, .kind = test.card.kind};
+    RackShown shown{.clubs = ask::clubsOf(test), .under = {}, .slips = {}, .sheet = {}, .kind = test.card.kind};
     shown.isSealed = m_hand.isSealed();
     shown.length = m_book.units().length;
     shown.leftHanded = test.firstPlayer().leftHanded;
@@ -439,6 +445,7 @@ void RackPage::refreshRows() {
     }
     m_heading->setText(headingOf(test.card));
     m_new->setPlaceholderText(hintFor(test.card.kind));
+    shown.sheet = sheet;
     const QSignalBlocker quiet(m_list);
     m_list->display(std::move(shown));
 }

@@ -184,19 +184,26 @@ std::vector<Answer> answersFor(const Chip& chip, const Test& test, const Known& 
 
 std::vector<Answer> found(const std::vector<Answer>& answers, const std::string& letters) {
     const auto typed = wordsOf(letters);
-    std::vector<Answer> found;
+    std::vector<std::pair<std::size_t, Answer>> found; // with how many words were passed over between those meant
     for (const Answer& answer : answers) {
         const auto words = wordsOf(answer.text);
-        std::size_t from = 0;
+        std::size_t at = 0;
+        std::size_t passed = 0;
         const bool isFound = std::ranges::all_of(typed, [&](const std::string& begun) {
-            while (from < words.size() && !words[from].starts_with(begun))
-                ++from;
-            return from++ < words.size();
+            const bool isFirst = &begun == &typed.front();
+            for (; at < words.size() && !words[at].starts_with(begun); ++at)
+                passed += isFirst ? 0 : 1;
+            return at++ < words.size();
         });
         if (isFound)
-            found.push_back(answer);
+            found.emplace_back(passed, answer);
     }
-    return found;
+    std::ranges::stable_sort(found, {}, [](const auto& one) { return one.first; });
+    std::vector<Answer> inOrder;
+    inOrder.reserve(found.size());
+    for (auto& [passed, answer] : found)
+        inOrder.push_back(std::move(answer));
+    return inOrder;
 }
 
 } // namespace knot::ask

@@ -28,7 +28,9 @@ struct Known {
 /// What a chip may hold, the likeliest first; nothing where only typing says it.
 std::vector<Answer> answersFor(const Chip& chip, const record::Test& test, const Known& known);
 
-/// The answers that some letters find, in their order: each word typed begins a word of the answer, in either case.
+/// The answers that some letters find: each word typed begins a word of the answer, in either case. Those first whose
+/// words follow each other as they were typed ("less sp": less spin before less left–right spread), else in their
+/// order.
 std::vector<Answer> found(const std::vector<Answer>& answers, const std::string& letters);
 
 /// What typing a text into a chip and leaving it changes: the first answer that it finds, else what it says by itself
