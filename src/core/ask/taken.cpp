@@ -1,6 +1,7 @@
 #include "core/ask/edits.h"
 #include "core/ask/usual_outcomes.h"
 #include "core/record/number_text.h"
+#include "core/record/numbers_in.h"
 #include "core/record/order_text.h"
 #include "core/record/shape_text.h"
 #include "core/record/text.h"
@@ -15,6 +16,7 @@ using record::Comparison;
 using record::lowerCase;
 using record::Metric;
 using record::MetricFormat;
+using record::numbersIn;
 using record::Outcome;
 using record::OutcomeKind;
 using record::Test;
@@ -26,23 +28,6 @@ namespace {
 
 tl::unexpected<std::string> refused(std::string why) {
     return tl::unexpected<std::string>(std::move(why));
-}
-
-std::vector<double> numbersIn(const std::string& text) {
-    std::vector<double> numbers;
-    std::string figure;
-    auto take = [&] {
-        if (const auto number = record::numberIn(figure); number && !figure.empty())
-            numbers.push_back(*number);
-        figure.clear();
-    };
-    for (const char c : text)
-        if ((c >= '0' && c <= '9') || c == '.' || (c == '-' && figure.empty()))
-            figure += c;
-        else
-            take();
-    take();
-    return numbers;
 }
 
 // The number that some letters begin, those that people ask for first.

@@ -1,6 +1,7 @@
 #include "core/record/shape_text.h"
 
 #include "core/record/number_text.h"
+#include "core/record/numbers_in.h"
 #include "core/record/text.h"
 
 #include <algorithm>
@@ -29,27 +30,6 @@ constexpr std::array<Word, 9> words = {{{"strip", Shape::Kind::fairway, 1},
                                         {"rectangle", Shape::Kind::rectangle, 2},
                                         {"left", Shape::Kind::beyondLeft, 1},
                                         {"right", Shape::Kind::beyondRight, 1}}};
-
-// The numbers of a text, whatever stands between them.
-std::vector<double> numbersIn(std::string text) {
-    constexpr std::string_view minus = "\u2212";
-    for (auto at = text.find(minus); at != std::string::npos; at = text.find(minus))
-        text.replace(at, minus.size(), "-");
-    std::vector<double> numbers;
-    std::string figure;
-    auto take = [&] {
-        if (const auto number = numberIn(figure); number && !figure.empty())
-            numbers.push_back(*number);
-        figure.clear();
-    };
-    for (const char c : text)
-        if ((c >= '0' && c <= '9') || c == '.' || (c == '-' && figure.empty()))
-            figure += c;
-        else
-            take();
-    take();
-    return numbers;
-}
 
 } // namespace
 
