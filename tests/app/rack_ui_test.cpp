@@ -1,4 +1,5 @@
 // The Rack: what is the same on all typed once, a row a club typed in place, the club drawn beside it.
+#include "app/form/number_field.h"
 #include "app/hands.h"
 #include "app/rack_page/club_rows.h"
 #include "core/rack/figures.h"
@@ -97,7 +98,7 @@ TEST_CASE("a row is typed in place, and a name that another club has is not take
     QTest::mouseClick(rows->viewport(), Qt::LeftButton, {}, rows->visualItemRect(rows->item(1)).center());
     CHECK(bench.find<QLineEdit>("shaftMassEdit")->hasFocus());
     CHECK(bench.find<QLineEdit>("shaftMassEdit")->text() == "55");
-    bench.find<QPushButton>("everyPart")->click();
+    bench.find<QAbstractButton>("everyPart")->click();
     rows->setFocus();
     QTest::keyClick(rows, Qt::Key_Right);
     CHECK(bench.find<QLineEdit>("shaftMassEdit")->hasFocus());
@@ -126,4 +127,38 @@ TEST_CASE("clubs of every kind of test are drawn without a fault, few and many, 
             CHECK(rows->count() == static_cast<int>(clubs));
             CHECK(!rows->grab().isNull());
         }
+}
+
+TEST_CASE("the parts of a club are measured in the unit that lengths are shown in") {
+    Bench bench;
+    Hands hands(bench);
+    openRack(bench);
+    addClubs(hands, {"Alder 62, 62 g"});
+    hands.fill("allLength", "1073 mm");
+    bench.find<QAbstractButton>("everyPart")->click();
+    auto club = [&]() -> const record::Club& { return bench.session.test().builds[0].club; };
+    CHECK(bench.find<QLabel>("clubLengthLabel")->text() == "Club length, mm");
+    CHECK(bench.find<QLineEdit>("clubLengthEdit")->text() == "1073");
+
+    bench.trigger("actionUnitLength1");
+    CHECK(bench.find<QLabel>("clubLengthLabel")->text() == "Club length, in");
+    CHECK(bench.find<QLineEdit>("clubLengthEdit")->text() == "42.244");
+    hands.fill("clubLengthEdit", "42.25");
+    CHECK(*club().length == Approx(1073.15));
+    hands.fill("grippedDownEdit", "0.5");
+    CHECK(club().grippedDown == Approx(12.7));
+    hands.fill("clubLengthEdit", "1073"); // of millimetres, and no club
+    CHECK(*club().length == Approx(1073.15));
+    CHECK(bench.find<app::NumberField>("clubLength")->fault().toStdString() == "More than 0, up to 59.");
+
+    // What waits to be taken is taken in the unit it was typed in.
+    hands.fill("clubLengthEdit", "42.25");
+    auto* lead = bench.find<QLineEdit>("grippedDownEdit");
+    lead->setFocus();
+    lead->selectAll();
+    QTest::keyClicks(lead, "1");
+    bench.trigger("actionUnitLength0");
+    CHECK(club().grippedDown == Approx(25.4));
+    CHECK(lead->text() == "25.4");
+    CHECK(bench.find<QLabel>("clubLengthLabel")->text() == "Club length, mm");
 }

@@ -14,7 +14,7 @@ PowerView::PowerView(QWidget* parent)
     : QWidget(parent) {
     setObjectName(QStringLiteral("power"));
     setAccessibleName(tr("How often a gap is seen"));
-    setMinimumHeight(84);
+    setMinimumHeight(76);
 }
 
 void PowerView::setPicture(Picture picture) {

@@ -94,12 +94,13 @@ QWidget* PlanPage::buildStrip() {
 // A change that takes its own time, such as one head that goes from shaft to shaft.
 QWidget* PlanPage::buildSlowChanges() {
     m_slowPair = choiceBox({});
+    m_slowPair->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     m_slowSeconds = new NumberField({.low = 0, .high = 3600});
     m_slow = new QWidget;
     auto* row = new QHBoxLayout(m_slow);
     row->setContentsMargins(0, 0, 0, 0);
-    row->addWidget(labelled(tr("The change between"), m_slowPair, "slowPair"), 3);
-    row->addWidget(labelled(tr("takes, s"), m_slowSeconds, "slowSeconds"), 2);
+    row->addWidget(labelled(tr("The change between"), m_slowPair, "slowPair"), 2);
+    row->addWidget(labelled(tr("takes, s"), m_slowSeconds, "slowSeconds"), 1);
     connect(m_slowPair, &QComboBox::activated, this, &PlanPage::refreshSlowChanges);
     connect(m_slowSeconds, &NumberField::edited, this, [this](std::optional<double> seconds) {
         const QPoint pair = m_slowPair->currentData().toPoint();
@@ -119,12 +120,15 @@ void PlanPage::refreshSlowChanges() {
     m_slow->setVisible(test.builds.size() > 2 && !m_hand.isSealed());
     const QPoint chosen = m_slowPair->currentData().toPoint();
     m_slowPair->clear();
+    auto shortName = [&](const std::string& name) {
+        const QFontMetrics metrics = m_slowPair->fontMetrics();
+        return metrics.elidedText(QString::fromStdString(name), Qt::ElideMiddle, 11 * metrics.averageCharWidth());
+    };
     for (int a = 0; a < static_cast<int>(test.builds.size()); ++a)
         for (int b = a + 1; b < static_cast<int>(test.builds.size()); ++b)
-            m_slowPair->addItem(
-                tr("%1 / %2").arg(QString::fromStdString(test.builds[static_cast<std::size_t>(a)].name),
-                                  QString::fromStdString(test.builds[static_cast<std::size_t>(b)].name)),
-                QPoint(a, b));
+            m_slowPair->addItem(tr("%1 / %2").arg(shortName(test.builds[static_cast<std::size_t>(a)].name),
+                                                  shortName(test.builds[static_cast<std::size_t>(b)].name)),
+                                QPoint(a, b));
     m_slowPair->setCurrentIndex(std::max(0, m_slowPair->findData(chosen)));
     const QPoint pair = m_slowPair->currentData().toPoint();
     std::optional<double> seconds;

@@ -13,6 +13,7 @@
 #include "core/rack/figures.h"
 #include "core/record/number_text.h"
 #include "core/record/rename.h"
+#include "core/record/units.h"
 
 #include <QCompleter>
 #include <QGridLayout>
@@ -21,6 +22,7 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <cmath>
 
 namespace knot::app {
 namespace {
@@ -42,6 +44,27 @@ ClubEditor::ClubEditor(const TestInHand& hand, Declaring& declaring, Book& book,
     , m_declaring(declaring)
     , m_book(book) {
     buildUi();
+    connect(&m_book, &Book::unitsChanged, this, &ClubEditor::showUnit);
+    showUnit();
+}
+
+// What is typed is taken in the unit it was typed in.
+void ClubEditor::showUnit() {
+    Typed::commitAll();
+    const bool isInches = m_book.units().length == record::LengthUnit::in;
+    const record::Unit unit = isInches ? record::Unit::in : record::Unit::mm;
+    m_lengthUnit = record::toInternal(1, unit);
+    for (const Length& length : m_lengths) {
+        const QString label = tr("%1, %2").arg(length.label, QString::fromUtf8(record::symbol(unit)));
+        length.shown->setText(label);
+        length.number.field->setAccessibleName(label);
+        NumberRange range = length.range;
+        range.low /= m_lengthUnit;
+        range.high = std::round(range.high / m_lengthUnit);
+        length.number.field->setRange(range);
+        length.number.field->edit()->clearFocus();
+    }
+    refresh();
 }
 
 void ClubEditor::buildUi() {
@@ -83,21 +106,34 @@ void ClubEditor::buildUi() {
             change(label, [&](Club& club) { access(club) = typed.toStdString(); });
         });
     };
+    auto kept = [this](NumberField* field, const QString& label, double& unit, auto access) {
+        connect(field, &NumberField::edited, this, [this, label, access, &unit](std::optional<double> value) {
+            if (value)
+                value = *value * unit;
+            change(label, [&](Club& club) {
+                auto& held = access(club);
+                if constexpr (std::is_same_v<std::remove_reference_t<decltype(held)>, double>)
+                    held = value.value_or(0);
+                else
+                    held = value;
+            });
+        });
+        return [access](const Club& club) -> std::optional<double> { return access(const_cast<Club&>(club)); };
+    };
     auto number = [&](const QString& label, const char* name, const NumberRange& range, int decimals, auto access) {
         auto* field = new NumberField(range);
         place(labelled(label, field, name), 1);
-        m_numbers.push_back(
-            {field, [access](const Club& club) -> std::optional<double> { return access(const_cast<Club&>(club)); },
-             decimals});
-        connect(field, &NumberField::edited, this, [this, label, access](std::optional<double> value) {
-            change(label, [&](Club& club) {
-                auto& kept = access(club);
-                if constexpr (std::is_same_v<std::remove_reference_t<decltype(kept)>, double>)
-                    kept = value.value_or(0);
-                else
-                    kept = value;
-            });
-        });
+        m_numbers.push_back({field, kept(field, label, m_plain, access), decimals});
+    };
+    // In the unit that lengths of clubs are shown in; the record holds millimetres.
+    auto length = [&](const QString& label, const char* name, const NumberRange& range, int decimals, auto access) {
+        auto* field = new NumberField(range);
+        QWidget* box = labelled(label, field, name);
+        place(box, 1);
+        m_lengths.push_back({{field, kept(field, label, m_lengthUnit, access), decimals},
+                             box->findChild<QLabel*>(QLatin1String(name) + QStringLiteral("Label")),
+                             label,
+                             range});
     };
     const NumberRange mass{.low = 0, .high = 1000, .aboveLow = true};
     const NumberRange place_{.low = 0, .high = 1500, .aboveLow = true};
@@ -109,7 +145,7 @@ void ClubEditor::buildUi() {
     number(tr("volume, cm³"), "headVolume", {.low = 0, .high = 1000, .aboveLow = true}, 0,
            [](Club& c) -> std::optional<double>& { return c.head.volume; });
     newLine();
-    number(tr("offset, mm"), "headOffset", {.low = -30, .high = 30}, 1,
+    length(tr("offset"), "headOffset", {.low = -30, .high = 30}, 1,
            [](Club& c) -> std::optional<double>& { return c.head.offset; });
     number(tr("bounce, °"), "headBounce", angle, 1, [](Club& c) -> std::optional<double>& { return c.head.bounce; });
     text(tr("sole"), "headSole", 1, [](Club& c) -> std::string& { return c.head.sole; });
@@ -118,13 +154,11 @@ void ClubEditor::buildUi() {
     text(tr("price"), "headPrice", 1, [](Club& c) -> std::string& { return c.head.price; });
     text(tr("Shaft"), "shaftName", 2, [](Club& c) -> std::string& { return c.shaft.name; });
     number(tr("mass, g"), "shaftMass", mass, 0, [](Club& c) -> std::optional<double>& { return c.shaft.mass; });
-    number(tr("length, mm"), "shaftLength", place_, 0,
-           [](Club& c) -> std::optional<double>& { return c.shaft.length; });
-    number(tr("balance, mm"), "shaftBalance", place_, 0,
-           [](Club& c) -> std::optional<double>& { return c.shaft.balance; });
+    length(tr("length"), "shaftLength", place_, 0, [](Club& c) -> std::optional<double>& { return c.shaft.length; });
+    length(tr("balance"), "shaftBalance", place_, 0, [](Club& c) -> std::optional<double>& { return c.shaft.balance; });
     text(tr("flex"), "shaftFlex", 1, [](Club& c) -> std::string& { return c.shaft.flex; });
     newLine();
-    number(tr("tip trim, mm"), "tipTrim", {.low = 0, .high = 300}, 0,
+    length(tr("tip trim"), "tipTrim", {.low = 0, .high = 300}, 0,
            [](Club& c) -> std::optional<double>& { return c.shaft.tipTrim; });
     number(tr("step, clubs"), "shaftStep", {.low = -5, .high = 5}, 1,
            [](Club& c) -> std::optional<double>& { return c.shaft.step; });
@@ -141,16 +175,16 @@ void ClubEditor::buildUi() {
     text(tr("Size of the head"), "sizeClass", 1, [](Club& c) -> std::string& { return c.head.sizeClass; });
     text(tr("Ball"), "ball", 1, [](Club& c) -> std::string& { return c.ball; });
     newLine();
-    number(tr("Club length, mm"), "clubLength", place_, 0, [](Club& c) -> std::optional<double>& { return c.length; });
-    number(tr("gripped down, mm"), "grippedDown", {.low = 0, .high = 200}, 0,
+    length(tr("Club length"), "clubLength", place_, 0, [](Club& c) -> std::optional<double>& { return c.length; });
+    length(tr("gripped down"), "grippedDown", {.low = 0, .high = 200}, 0,
            [](Club& c) -> double& { return c.grippedDown; });
     number(tr("lead, g"), "lead", {.low = 0, .high = 100}, 1, [](Club& c) -> double& { return c.lead; });
     number(tr("sleeve: loft, °"), "sleeveLoft", angle, 1, [](Club& c) -> double& { return c.sleeve.loft; });
     number(tr("face, °"), "sleeveFace", angle, 1, [](Club& c) -> double& { return c.sleeve.face; });
     number(tr("lie, °"), "sleeveLie", angle, 1, [](Club& c) -> double& { return c.sleeve.lie; });
     newLine();
-    number(tr("head's centre at, mm"), "headAt", place_, 0, [](Club& c) -> std::optional<double>& { return c.headAt; });
-    number(tr("grip's centre, mm"), "gripBalance", place_, 0,
+    length(tr("head's centre at"), "headAt", place_, 0, [](Club& c) -> std::optional<double>& { return c.headAt; });
+    length(tr("grip's centre"), "gripBalance", place_, 0,
            [](Club& c) -> std::optional<double>& { return c.grip.balance; });
     const NumberRange stiffness{.low = 0, .high = 1e5, .aboveLow = true};
     number(tr("butt stiffness"), "buttStiffness", stiffness, 0,
@@ -240,6 +274,8 @@ void ClubEditor::setBuild(record::BuildAt build) {
         m_name->clearFocus();
         for (const Number& number : m_numbers)
             number.field->forget();
+        for (const Length& length : m_lengths)
+            length.number.field->forget();
     }
     m_build = build;
     refresh();
@@ -259,20 +295,29 @@ void ClubEditor::refresh() {
     for (const Text& text : m_texts)
         if (!text.field->hasFocus())
             text.field->setText(QString::fromStdString(text.read(build.club)));
-    for (const Number& number : m_numbers) {
+    auto show = [&](const Number& number, double unit, int finer) {
         const auto value = number.read(build.club);
-        number.field->display(value && *value == 0 ? std::nullopt : value, number.decimals);
-    }
+        number.field->display(value && *value != 0 ? std::optional(*value / unit) : std::nullopt,
+                              number.decimals + finer);
+    };
+    const bool isInches = m_book.units().length == record::LengthUnit::in;
+    for (const Number& number : m_numbers)
+        show(number, m_plain, 0);
+    for (const Length& length : m_lengths)
+        show(length.number, m_lengthUnit, isInches ? 2 : 0);
     const auto f = rack::figuresOf(build.club);
     QStringList words;
     for (const auto& what : f.missing)
         words << QString::fromStdString(what);
     const QString swing =
         f.swingWeight ? QString::fromStdString(rack::swingWeightText(*f.swingWeight)) : QStringLiteral("–");
-    QString text = tr("<b>%1</b> in all · balance <b>%2</b> · swing weight <b>%3</b> · inertia <b>%4</b> · loft "
-                      "<b>%5</b> · lie <b>%6</b>")
-                       .arg(figure(f.mass, 0, tr(" g")), figure(f.balance, 0, tr(" mm")), swing,
-                            figure(f.inertia, 3, tr(" kg·m²")), figure(f.loft, 1, tr("°")), figure(f.lie, 1, tr("°")));
+    QString text =
+        tr("<b>%1</b> in all · balance <b>%2</b> · swing weight <b>%3</b> · inertia <b>%4</b> · loft "
+           "<b>%5</b> · lie <b>%6</b>")
+            .arg(figure(f.mass, 0, tr(" g")),
+                 figure(f.balance ? std::optional(*f.balance / m_lengthUnit) : std::nullopt, isInches ? 1 : 0,
+                        isInches ? tr(" in") : tr(" mm")),
+                 swing, figure(f.inertia, 3, tr(" kg·m²")), figure(f.loft, 1, tr("°")), figure(f.lie, 1, tr("°")));
     if (build.club == Club{})
         return m_figures->setText(
             tr("Nothing is known of its parts; a test runs without, but what differs stays unseen."));

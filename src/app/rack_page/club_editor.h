@@ -1,5 +1,6 @@
 #pragma once
 
+#include "app/form/number_field.h"
 #include "core/record/test.h"
 
 #include <QWidget>
@@ -14,7 +15,6 @@ namespace knot::app {
 
 class Book;
 class Declaring;
-class NumberField;
 class TestInHand;
 
 /// The parts of one club, as far as they are known, and what they add up to.
@@ -35,11 +35,18 @@ private:
         std::function<std::optional<double>(const record::Club&)> read;
         int decimals = 1;
     };
+    struct Length {
+        Number number;
+        QLabel* shown = nullptr; ///< with the unit
+        QString label;           ///< without
+        NumberRange range;       ///< in millimetres
+    };
     struct Text {
         QLineEdit* field = nullptr;
         std::function<std::string(const record::Club&)> read;
     };
     void buildUi();
+    void showUnit();
     bool checkName(const QString& typed);
     void rename(const QString& typed);
     void setSleeve(const std::string& setting);
@@ -53,6 +60,9 @@ private:
     QLineEdit* m_name = nullptr;
     QLabel* m_nameFault = nullptr;
     std::vector<Number> m_numbers;
+    std::vector<Length> m_lengths;
+    double m_plain = 1;
+    double m_lengthUnit = 1; ///< millimetres in the unit that lengths are shown in
     std::vector<Text> m_texts;
     std::vector<record::Part> m_known;
     QLabel* m_figures = nullptr;

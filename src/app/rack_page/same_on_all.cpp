@@ -30,6 +30,17 @@ Part* partOf(Club& club, int what) {
     return what < 3 ? parts[what] : nullptr;
 }
 
+// "Oakum · 50 g / 46 g": what they begin with alike is said once.
+QString differing(QStringList texts) {
+    const QString between = QStringLiteral(" · ");
+    const QString begin = texts.front().section(between, 0, 0) + between;
+    if (std::ranges::all_of(texts, [&](const QString& text) { return text.startsWith(begin); }))
+        for (QString& text : texts)
+            if (text != texts.front())
+                text.remove(0, begin.size());
+    return texts.join(QStringLiteral(" / "));
+}
+
 } // namespace
 
 SameOnAll::SameOnAll(const TestInHand& hand, Declaring& declaring, Book& book)
@@ -170,8 +181,8 @@ void SameOnAll::refresh() {
         label->setForegroundRole(QPalette::WindowText);
         label->setStyleSheet(QStringLiteral("color:%1").arg(isSame ? faint : colours().alarm.name()));
         label->setText(label->text().section(u' ', 0, 0) + (isSame || texts.isEmpty() ? QString() : tr(" differs")));
-        if (!isSame)
-            field.edit->setPlaceholderText(texts.join(QStringLiteral(" / ")));
+        if (texts.size() > 1)
+            field.edit->setPlaceholderText(differing(texts));
         else
             field.edit->setPlaceholderText(field.hint);
         if (!field.edit->hasFocus()) {
