@@ -31,8 +31,8 @@ TEST_CASE("opening the demo and a test shows its verdict in words") {
     Bench bench;
     bench.openDemo();
     auto* list = bench.find<QListView>("testList");
-    REQUIRE(list->model()->rowCount() == 13);
-    list->setCurrentIndex(list->model()->index(12, 0));
+    REQUIRE(list->model()->rowCount() == 14);
+    list->setCurrentIndex(list->model()->index(13, 0));
     QTest::keyClick(list, Qt::Key_Return);
     REQUIRE(bench.waitForReading());
     CHECK(bench.find<QLabel>("title")->text() == "Which five-wood shaft holds Marit’s line?");
@@ -98,7 +98,7 @@ TEST_CASE("a broken file is refused with its place, and nothing of it stays") {
           "broken.csv, line 3, column 2 (carry_m): '15o' is not a number; expected a number in m, or nothing for no "
           "reading. Say what that column is, or keep it as text.");
     QTest::keyClick(bench.window->focusWidget(), Qt::Key_Return); // there is nothing to read
-    CHECK(bench.session.book().tests().size() == 13);
+    CHECK(bench.session.book().tests().size() == 14);
     CHECK(!bench.session.hasTest());
 }
 

@@ -83,6 +83,42 @@ Test loftLadder() {
     return test;
 }
 
+Test ironLofts() {
+    Scenario s;
+    s.title = "How strong may the seven be?";
+    s.question = "What do three degrees give in carry, and does it still come down steeply?";
+    s.day = "2026-06-17";
+    s.player = woodPlayer();
+    s.player.name = "Stein Aune";
+    s.player.clubSpeed = 37;
+    s.player.attack = -4;
+    s.player.dynamicLoft = 23;
+    s.player.strikeSd = 5;
+    s.builds = {{.name = "Tarn 7, 31°", .note = "own"},
+                {.name = "Tarn 7, 28°", .note = {}, .dynamicLoft = -2.6, .smash = 0.03}};
+    s.primary = {{.metric = Metric::carry}, {.metric = Metric::descent}};
+    s.wants = {{s.primary[0], more()}};
+    s.rounds = 6;
+    s.turnLength = 3;
+    s.seed = 35;
+    Test test = testFrom(s);
+    test.card.kind = record::TestKind::loft;
+    test.card.held = record::heldAsUsual(test.card.kind);
+    test.card.targets.push_back({.metric = Metric::descent, .low = 44, .high = 52});
+    for (std::size_t i = 0; i < test.builds.size(); ++i) {
+        record::Club& club = test.builds[i].club;
+        club.head = {.kind = record::PartKind::head,
+                     .name = "Tarn 7",
+                     .mass = 268,
+                     .loft = 31 - 3 * static_cast<double>(i),
+                     .lie = 62.5};
+        club.shaft = {.kind = record::PartKind::shaft, .name = "Larch 105", .mass = 105, .flex = "S"};
+        club.grip = {.kind = record::PartKind::grip, .name = "Oakum", .mass = 50};
+        club.length = 940;
+    }
+    return test;
+}
+
 Test twoDeliveries() {
     Scenario s;
     s.title = "Which loft, from tee and from turf?";
@@ -184,7 +220,7 @@ Test calledOnes() {
 } // namespace
 
 std::vector<Test> examples() {
-    return {loftLadder(), twoDeliveries(), twoPlayers(), calledOnes()};
+    return {loftLadder(), ironLofts(), twoDeliveries(), twoPlayers(), calledOnes()};
 }
 
 } // namespace knot::simulate
