@@ -1,5 +1,6 @@
 #include "core/record/card.h"
 #include "core/record/number_text.h"
+#include "core/record/rename.h"
 
 #include <catch2/catch.hpp>
 
@@ -113,4 +114,17 @@ TEST_CASE("counts agree with their nouns") {
     CHECK(counted(1, "lap") == "1 lap");
     CHECK(counted(0, "lap") == "0 laps");
     CHECK(counted(2, "shot was", "shots were") == "2 shots were");
+}
+
+TEST_CASE("a club that is renamed stays the one that was said and decided") {
+    Test test;
+    test.builds = {{.name = "Alder 62"}, {.name = "Reed 53"}};
+    test.choices.byFeel = {.tag = "Reed 53", .at = "2026-06-17T10:00:00"};
+    test.choices.byNumbers = {.tag = "Alder 62", .at = "2026-06-17T10:01:00"};
+    test.decision = {.what = Course::change, .club = "Reed 53"};
+    renameBuild(test, BuildAt(1), "Reed 55");
+    CHECK(test.choices.byFeel.tag == "Reed 55");
+    CHECK(test.choices.byNumbers.tag == "Alder 62");
+    CHECK(test.choices.own.tag.empty());
+    CHECK(test.decision.club == "Reed 55");
 }

@@ -12,6 +12,10 @@ void renameBuild(Test& test, BuildAt build, const std::string& name) {
     for (Target& target : test.card.targets)
         if (target.build == before)
             target.build = name;
+    Choices& said = test.choices;
+    for (std::string* named : {&said.byFeel.tag, &said.own.tag, &said.byNumbers.tag, &test.decision.club})
+        if (*named == before)
+            *named = name;
     test.builds[build].name = name;
 }
 
