@@ -64,10 +64,7 @@ DecisionPage::DecisionPage(const TestInHand& hand, Declaring& declaring, Judging
     , m_declaring(declaring)
     , m_judging(judging)
     , m_book(book) {
-    auto* content = new QWidget;
-    auto* rows = new QVBoxLayout(content);
-    rows->setContentsMargins(0, 0, 6, 0);
-    rows->setSpacing(2 * size::grid);
+    QVBoxLayout* rows = scrollingRows(this);
     auto* above = new QHBoxLayout;
     auto* below = new QHBoxLayout;
     for (QHBoxLayout* row : {above, below})
@@ -79,9 +76,6 @@ DecisionPage::DecisionPage(const TestInHand& hand, Declaring& declaring, Judging
     rows->addLayout(above);
     rows->addWidget(buildReveal());
     rows->addLayout(below, 1);
-    auto* whole = new QVBoxLayout(this);
-    whole->setContentsMargins(0, 0, 0, 0);
-    whole->addWidget(scrolling(content));
     wire();
 }
 
@@ -209,9 +203,9 @@ void DecisionPage::wire() {
     for (qsizetype i = 0; i < m_courses.size(); ++i)
         connect(m_courses[i], &QPushButton::clicked, this, [this, course = courses[static_cast<std::size_t>(i)]] {
             decide(tr("the decision"), [&](Decision& decision) {
-                const bool names = course == Course::keep || course == Course::change || course == Course::adjust;
                 decision.what = decision.what == course ? Course::none : course;
-                decision.club = names ? m_club->currentData().toString().toStdString() : std::string();
+                decision.club =
+                    words::namesClub(course) ? m_club->currentData().toString().toStdString() : std::string();
             });
         });
     connect(m_club, &QComboBox::activated, this, [this] {
@@ -423,8 +417,7 @@ void DecisionPage::refreshDecision() {
          {std::pair(m_reason, decision.reason), {m_price, decision.price}, {m_watch, decision.watch}})
         if (!field->hasFocus())
             field->setText(QString::fromStdString(text));
-    const judge::Reading* reading = m_judging.reading();
-    const bool isBet = test.stage != record::Stage::test || (reading != nullptr && reading->roundsDone < 2);
+    const bool isBet = words::isOnBet(test, m_judging.reading());
     m_onBet->setText(isBet ? tr("On a bet: a screening or one run each finds nothing.") : QString());
     m_onBet->setVisible(isBet && decision.what != Course::none);
     const auto link = [](const char* to, const QString& text) {

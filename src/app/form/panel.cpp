@@ -75,6 +75,17 @@ QScrollArea* scrolling(QWidget* content) {
     return area;
 }
 
+QVBoxLayout* scrollingRows(QWidget* page) {
+    auto* content = new QWidget;
+    auto* rows = new QVBoxLayout(content);
+    rows->setContentsMargins(0, 0, 6, 0);
+    rows->setSpacing(2 * size::grid);
+    auto* whole = new QVBoxLayout(page);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->addWidget(scrolling(content));
+    return rows;
+}
+
 QComboBox* choiceBox(const QStringList& texts) {
     auto* box = new QComboBox;
     box->addItems(texts);

@@ -31,6 +31,9 @@ QWidget* labelled(const QString& text, QWidget* field, const char* name);
 /// A frameless area that scrolls its content up and down and shows the paper below it.
 QScrollArea* scrolling(QWidget* content);
 
+/// Fills `page` with rows that scroll where they have no room.
+QVBoxLayout* scrollingRows(QWidget* page);
+
 /// A combo box whose items are texts with a value each.
 QComboBox* choiceBox(const QStringList& texts);
 

@@ -152,7 +152,7 @@ private:
              {std::pair(tr("Because"), d.reason), {tr("Price"), d.price}, {tr("To watch"), d.watch}})
             if (!said.empty())
                 add(paragraph(what + QStringLiteral(": ") + escaped(said)));
-        if (m_reading.roundsDone < 2 || m_test.stage != record::Stage::test)
+        if (words::isOnBet(m_test, &m_reading))
             add(paragraph(tr("On a bet: one run each, or a screening, finds nothing.")));
         for (const std::string& sentence : words::choiceSentences(m_test))
             add(paragraph(escaped(sentence)));
@@ -225,10 +225,7 @@ private:
 
     // The club that was decided on, where it can be built: not of a tag.
     std::optional<record::BuildAt> chosenClub() const {
-        const bool names = m_test.decision.what == record::Course::keep ||
-                           m_test.decision.what == record::Course::change ||
-                           m_test.decision.what == record::Course::adjust;
-        if (!names || m_test.seal.isClosed())
+        if (!words::namesClub(m_test.decision.what) || m_test.seal.isClosed())
             return std::nullopt;
         const auto named = std::ranges::find_if(m_test.builds, [&](const record::Build& build) {
             return build.name == m_test.decision.club || (!build.tag.empty() && build.tag == m_test.decision.club);
@@ -264,7 +261,8 @@ private:
         put(tr("swing weight"), figures.swingWeight ? escaped(rack::swingWeightText(*figures.swingWeight)) : QString(),
             tr("1 point"));
         put(tr("whole mass"), number(figures.mass, 0, " g"), tr("3 g"));
-        put(tr("balance point"), number(figures.balance, 0, " mm"), tr("5 mm"));
+        put(tr("balance point"),
+            figures.balance ? escaped(rack::lengthText(*figures.balance, m_of.units.length)) : QString(), tr("5 mm"));
         put(tr("inertia about the hands"), number(figures.inertia, 3, " kg·m²"), {});
         add(QStringLiteral("<table cellpadding=\"4\">\n%1</table>\n").arg(html));
         againstOld(chosen);

@@ -81,10 +81,7 @@ SheetPage::SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, c
     , m_hand(hand)
     , m_declaring(declaring)
     , m_book(book) {
-    auto* content = new QWidget;
-    auto* rows = new QVBoxLayout(content);
-    rows->setContentsMargins(0, 0, 6, 0);
-    rows->setSpacing(2 * size::grid);
+    QVBoxLayout* rows = scrollingRows(this);
     auto* above = new QHBoxLayout;
     auto* below = new QHBoxLayout;
     for (QHBoxLayout* row : {above, below})
@@ -97,9 +94,6 @@ SheetPage::SheetPage(const TestInHand& hand, Declaring& declaring, Book& book, c
     below->addWidget(m_player, 6);
     rows->addLayout(above);
     rows->addLayout(below, 1);
-    auto* whole = new QVBoxLayout(this);
-    whole->setContentsMargins(0, 0, 0, 0);
-    whole->addWidget(scrolling(content));
     wire();
     connect(&earlier, &EarlierTests::changed, this, &SheetPage::markStale);
 }

@@ -158,6 +158,14 @@ std::string fairnessLine(const Test& test, const Reading& reading) {
     return record::upperFirst(text) + ".";
 }
 
+bool namesClub(record::Course course) {
+    return course == record::Course::keep || course == record::Course::change || course == record::Course::adjust;
+}
+
+bool isOnBet(const Test& test, const Reading* reading) {
+    return test.stage != record::Stage::test || (reading != nullptr && reading->roundsDone < 2);
+}
+
 std::string decisionText(const Test& test) {
     const std::string& club = test.decision.club;
     const std::string named = club.empty() ? "" : " " + clubOf(test, club);

@@ -44,6 +44,13 @@ std::vector<ExpectedLine> expectedLines(const judge::Reading& reading);
 /// How fairly it was tested, in one line: laps and shots, order, who knew, set-asides, cautions.
 std::string fairnessLine(const record::Test& test, const judge::Reading& reading);
 
+/// Whether such a course is about one of the clubs.
+bool namesClub(record::Course course);
+
+/// Whether what is decided rests on no finding: a screening, a sitting, or one run each. Without a reading the test's
+/// kind alone says it.
+bool isOnBet(const record::Test& test, const judge::Reading* reading);
+
 /// "Change to Reed 53", "Keep Alder 62", "Not the club: the swing". Empty where nothing is decided.
 std::string decisionText(const record::Test& test);
 
