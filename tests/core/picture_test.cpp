@@ -161,8 +161,23 @@ TEST_CASE("a face keeps its proportions, and a strike point comes back from wher
 
 TEST_CASE("the face is that of the head, as far as it is known") {
     knot::record::Club club;
-    CHECK(knot::rack::headKind(club.head) == knot::picture::FaceKind::wood);
+    using knot::flight::HeadKind;
+    CHECK(knot::rack::headKind(club.head) == HeadKind::wood);
+    for (const auto& [name, kind] : std::vector<std::pair<std::string, HeadKind>>{{"7", HeadKind::iron},
+                                                                                  {"7 iron", HeadKind::iron},
+                                                                                  {"7i Fern", HeadKind::iron},
+                                                                                  {"My driver", HeadKind::driver},
+                                                                                  {"3W", HeadKind::wood},
+                                                                                  {"gap wedge", HeadKind::wedge},
+                                                                                  {"PW", HeadKind::wedge},
+                                                                                  {"Alder 62", HeadKind::wood},
+                                                                                  {"Reed i", HeadKind::wood},
+                                                                                  {"", HeadKind::wood}}) {
+        INFO(name);
+        CHECK(knot::rack::headKind(club.head, name) == kind);
+    }
     club.head.loft = 10.5;
+    CHECK(knot::rack::headKind(club.head, "7 iron") == HeadKind::driver); // what is measured goes before a name
     CHECK(knot::rack::headKind(club.head) == knot::picture::FaceKind::driver);
     club.head.loft = 30;
     CHECK(knot::rack::headKind(club.head) == knot::picture::FaceKind::iron);
@@ -247,14 +262,14 @@ TEST_CASE("clubs are drawn to scale, and their angles are those that the rack re
     club.length = 1073;
     club.sleeve.loft = 1;
     const auto figures = rack::figuresOf(club);
-    const auto side = picture::clubFromSide(club);
+    const auto side = picture::clubFromSide({.name = "Alder", .club = club});
     CHECK(side.isLengthKnown);
     CHECK(side.length == *figures.length);
     CHECK(side.balance == figures.balance);
     auto thickness = [](const picture::ClubSide& of) { return of.shaft.back().y - of.shaft.front().y; };
     record::Club heavier = club;
     heavier.shaft.mass = 93;
-    CHECK(thickness(picture::clubFromSide(heavier)) == Approx(1.5 * thickness(side)));
+    CHECK(thickness(picture::clubFromSide({.name = "Alder", .club = heavier})) == Approx(1.5 * thickness(side)));
     const auto toe = *picture::headFromToe(club);
     CHECK(toe.loft == *figures.loft);
     const double lean =
@@ -268,8 +283,8 @@ TEST_CASE("clubs are drawn to scale, and their angles are those that the rack re
         CHECK(mirrored.body[i].x == -face.body[i].x);
 
     const record::Club unknown;
-    CHECK_FALSE(picture::clubFromSide(unknown).isLengthKnown);
-    CHECK(picture::clubFromSide(unknown).length > 500);
+    CHECK_FALSE(picture::clubFromSide({.name = "Alder", .club = unknown}).isLengthKnown);
+    CHECK(picture::clubFromSide({.name = "Alder", .club = unknown}).length > 500);
     CHECK_FALSE(picture::headFromToe(unknown));
     CHECK_FALSE(picture::headFromFace(unknown, false));
     using picture::HeadLook;

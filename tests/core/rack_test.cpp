@@ -145,6 +145,14 @@ TEST_CASE("the difference sheet lists what differs besides the factor, the unask
     CHECK(row(longer, "length")->weight == rack::Weight::large);
     CHECK(row(longer, "length")->remedy == "grip down 12 mm on Alder");
     CHECK(!row(longer, "length")->follows);
+    const auto inches = rack::differenceSheet(builds, record::TestKind::shaft, {.length = record::LengthUnit::in});
+    const auto byInches = std::ranges::find(inches, "length", &rack::Difference::what);
+    const auto byMetres = std::ranges::find(longer, "length", &rack::Difference::what);
+    REQUIRE(byInches != inches.end());
+    CHECK(byInches->unit == "in");
+    CHECK(byInches->spread == Approx(byMetres->spread / 25.4));
+    CHECK(byInches->weight == byMetres->weight);
+    CHECK(byInches->remedy.find(" in on ") != std::string::npos);
     CHECK(rack::differenceSheet({builds[0], builds[0]}, record::TestKind::shaft).empty());
     CHECK(rack::differenceSheet({}, record::TestKind::own).empty());
     builds[0].club.grip.mass.reset();

@@ -66,9 +66,9 @@ ClubOutline headBeside(HeadLook look, double x) {
 
 } // namespace
 
-HeadLook lookOf(const record::Part& head) {
+HeadLook lookOf(const record::Part& head, std::string_view club) {
     constexpr double largestHybrid = 135; // cm³
-    switch (rack::headKind(head)) {
+    switch (rack::headKind(head, club)) {
     case flight::HeadKind::driver:
         return HeadLook::driver;
     case flight::HeadKind::wood:
@@ -81,8 +81,9 @@ HeadLook lookOf(const record::Part& head) {
     return HeadLook::wood;
 }
 
-ClubSide clubFromSide(const record::Club& club) {
-    const HeadLook look = lookOf(club.head);
+ClubSide clubFromSide(const record::Build& build) {
+    const record::Club& club = build.club;
+    const HeadLook look = lookOf(club.head, build.name);
     const rack::Figures figures = rack::figuresOf(club);
     ClubSide side;
     side.isLengthKnown = figures.length.has_value();

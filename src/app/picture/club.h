@@ -1,8 +1,9 @@
 #pragma once
 
-#include "core/record/club.h"
+#include "core/record/test.h"
 
 #include <optional>
+#include <string_view>
 #include <vector>
 
 namespace knot::picture {
@@ -14,7 +15,8 @@ using ClubOutline = std::vector<ClubPoint>;
 
 /// Heads as they are told apart at a glance.
 enum class HeadLook { driver, wood, hybrid, iron, wedge };
-HeadLook lookOf(const record::Part& head);
+/// `club` is the name of the club, for heads of which nothing is known.
+HeadLook lookOf(const record::Part& head, std::string_view club = {});
 
 /// A club lying with its butt at the left, in mm: x along the club from the end of the hands, y down. Its length and
 /// balance are to scale; the shaft is as thick as it is heavy.
@@ -25,7 +27,7 @@ struct ClubSide {
     std::optional<double> balance;
 };
 /// A club of unknown length is as long as is usual of its kind, and said to be so.
-ClubSide clubFromSide(const record::Club& club);
+ClubSide clubFromSide(const record::Build& build);
 
 /// A head from the toe, in mm, ground at y = 0 and up negative, the face toward the left: its loft as it stands.
 struct HeadFromToe {

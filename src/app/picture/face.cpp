@@ -45,8 +45,9 @@ FaceKind faceKind(const record::Test& test) {
     for (const auto* builds : {&test.builds, &test.sealedBuilds})
         for (const auto& build : *builds)
             if (build.club.head.volume || build.club.head.loft)
-                return rack::headKind(build.club.head);
-    return FaceKind::wood;
+                return rack::headKind(build);
+    const auto& clubs = test.sealedBuilds.empty() ? test.builds : test.sealedBuilds;
+    return clubs.empty() ? FaceKind::wood : rack::headKind(clubs.front());
 }
 
 FacePoint FaceLayout::place(double toeMm, double highMm) const {

@@ -158,15 +158,16 @@ private:
     // In the view that shows what is tested; whole clubs in all of them.
     void paintClub(QPainter& painter, const QRectF& room, std::size_t at) const {
         const TestKind kind = m_rows->shown().kind;
-        const record::Club& club = m_rows->shown().clubs[at].club;
+        const record::Build& build = m_rows->shown().clubs[at];
+        const record::Club& club = build.club;
         if (kind == TestKind::wholeClubs) {
             const double side = 0.5 * room.width();
-            paintSide(painter, QRectF(room.topLeft(), QSizeF(side - 16, room.height())), club, at);
+            paintSide(painter, QRectF(room.topLeft(), QSizeF(side - 16, room.height())), build, at);
             paintHead(painter, room.adjusted(side, 0, 0, 0), club, at);
         } else if (isSeenAtHead(kind)) {
             paintHead(painter, room, club, at);
         } else {
-            paintSide(painter, room, club, at);
+            paintSide(painter, room, build, at);
         }
     }
 
@@ -190,14 +191,14 @@ private:
             return width / buttEnd;
         double longest = 1;
         for (const record::Build& club : m_rows->shown().clubs)
-            longest = std::max(longest, picture::clubFromSide(club.club).length);
+            longest = std::max(longest, picture::clubFromSide(club).length);
         constexpr double headBeyond = 100; // mm
         return width / (longest + headBeyond);
     }
 
-    void paintSide(QPainter& painter, const QRectF& room, const record::Club& club, std::size_t at) const {
+    void paintSide(QPainter& painter, const QRectF& room, const record::Build& build, std::size_t at) const {
         const Colours& c = colours();
-        const picture::ClubSide side = picture::clubFromSide(club);
+        const picture::ClubSide side = picture::clubFromSide(build);
         const double scale = sideScale(room.width());
         const QPointF butt(room.left(), room.top() + 0.3 * room.height());
         painter.save();
@@ -223,7 +224,7 @@ private:
             painter.drawPath(triangle);
             painter.setPen(c.faint);
             painter.drawText(QRectF(tip.x() - 40, tip.y() + 11, 80, 16), Qt::AlignCenter,
-                             QString::fromStdString(record::fixed(*side.balance, 0)));
+                             QString::fromStdString(rack::lengthText(*side.balance, m_rows->shown().length)));
         }
         painter.drawText(QRectF(butt.x(), butt.y() + 12, 200, 16), Qt::AlignLeft,
                          side.isLengthKnown ? ClubRows::tr("%1 long").arg(QString::fromStdString(

@@ -72,7 +72,7 @@ QString differencesHtml(const std::vector<record::Build>& clubs, record::TestKin
                         const record::DisplayUnits& units) {
     if (clubs.size() < 2)
         return tr("Two clubs make a comparison.");
-    const auto sheet = rack::differenceSheet(clubs, kind);
+    const auto sheet = rack::differenceSheet(clubs, kind, units);
     const QString faint = colours().faint.name();
     QString html = QStringLiteral("<table cellspacing='0' cellpadding='3' width='100%'><tr><td></td>");
     for (const record::Build& club : clubs)

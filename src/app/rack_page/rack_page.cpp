@@ -427,8 +427,8 @@ void RackPage::refreshRows() {
     shown.isSealed = m_hand.isSealed();
     shown.length = m_book.units().length;
     shown.leftHanded = test.firstPlayer().leftHanded;
-    const auto sheet =
-        shown.clubs.size() < 2 ? std::vector<rack::Difference>() : rack::differenceSheet(shown.clubs, test.card.kind);
+    const auto sheet = shown.clubs.size() < 2 ? std::vector<rack::Difference>()
+                                              : rack::differenceSheet(shown.clubs, test.card.kind, m_book.units());
     const bool against = test.card.comparison == record::Comparison::againstBaseline && !test.builds.empty();
     const auto named = std::ranges::find(shown.clubs, test.card.baseline, &Build::name);
     const std::size_t baseline = named == shown.clubs.end() ? 0 : static_cast<std::size_t>(named - shown.clubs.begin());

@@ -172,9 +172,14 @@ QString bracketWords(const rack::Bracket& bracket) {
         .arg(QString::fromStdString(bracket.flex).toHtmlEscaped());
 }
 
-QString millimetres(const rack::Range& range) {
-    auto one = [](double value) { return QString::fromStdString(record::signedFixed(value, 0)); };
-    return StartingPanel::tr("%1 to %2 mm").arg(one(range.low), one(range.high));
+QString lengthRange(const rack::Range& range, record::LengthUnit unit) {
+    const bool isInches = unit == record::LengthUnit::in;
+    auto one = [&](double value) {
+        return QString::fromStdString(record::signedFixed(
+            record::fromInternal(value, isInches ? record::Unit::in : record::Unit::mm), isInches ? 2 : 0));
+    };
+    return (isInches ? StartingPanel::tr("%1 to %2 in") : StartingPanel::tr("%1 to %2 mm"))
+        .arg(one(range.low), one(range.high));
 }
 
 } // namespace
@@ -206,7 +211,7 @@ void StartingPanel::refresh() {
     const record::Test& test = m_hand.test();
     const record::Player profile = test.firstPlayer();
     const auto& clubs = ask::clubsOf(test);
-    const auto kind = clubs.empty() ? flight::HeadKind::wood : rack::headKind(clubs.front().club.head);
+    const auto kind = clubs.empty() ? flight::HeadKind::wood : rack::headKind(clubs.front());
     const bool isIron = kind == flight::HeadKind::iron || kind == flight::HeadKind::wedge;
     const auto own = tables();
     const auto& rows = kind == flight::HeadKind::wedge ? own.wedge : isIron ? own.iron : own.speed;
@@ -235,7 +240,7 @@ void StartingPanel::refresh() {
         for (const std::string& sentence : words::lieSentences(test, judge::lieReading(test)))
             lines << QString::fromStdString(sentence).toHtmlEscaped();
     if (const auto length = rack::lengthFor(own.body, profile.height, profile.wristToFloor))
-        lines << tr("Length, by the body: %1 from usual.").arg(millimetres(*length));
+        lines << tr("Length, by the body: %1 from usual.").arg(lengthRange(*length, m_book.units().length));
     if (const QString grip = profile.hand ? QString::fromStdString(rack::gripFor(own.body, *profile.hand)) : QString();
         !grip.isEmpty())
         lines << tr("Grip, by the hand: %1.").arg(grip.toHtmlEscaped());

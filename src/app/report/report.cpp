@@ -278,7 +278,8 @@ private:
         const auto old = m_test.buildIndex(m_test.card.baseline);
         if (!old || *old == chosen)
             return;
-        const auto sheet = rack::differenceSheet({m_test.builds[*old], m_test.builds[chosen]}, record::TestKind::own);
+        const auto sheet =
+            rack::differenceSheet({m_test.builds[*old], m_test.builds[chosen]}, record::TestKind::own, m_of.units);
         if (sheet.empty())
             return;
         heading(3, tr("What differs from %1").arg(escaped(m_test.builds[*old].name)));

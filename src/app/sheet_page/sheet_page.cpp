@@ -308,7 +308,7 @@ void SheetPage::refreshHeld() {
             held[i], tie, hint == usual.end() ? QString() : QString::fromStdString(hint->slip));
         tied += held[i].held && tie.state != rack::Tie::State::differs ? 1 : 0;
     }
-    m_heldCount->setText(tr("%1 of %2 hold").arg(tied).arg(held.size()));
+    m_heldCount->setText(held.empty() ? QString() : tr("%1 of %2 hold").arg(tied).arg(held.size()));
 }
 
 // What was not understood stays in its field, with the reason.

@@ -31,7 +31,7 @@ std::vector<Target> usualTargets(const Test& test) {
         return {};
     const auto named = std::ranges::find(clubs, test.card.baseline, &record::Build::name);
     const record::Build& club = named == clubs.end() ? clubs.front() : *named;
-    const auto kind = rack::headKind(club.club.head);
+    const auto kind = rack::headKind(club);
     const auto usual = test.firstPlayer().usual;
     const auto own = std::ranges::find_if(usual, [&](const record::Usual& one) {
         return one.ballSpeed && (one.club == club.name || record::lowerCase(one.club) == rack::kindName(kind));

@@ -206,7 +206,7 @@ private:
 
     const UsualBasis* basisFor(const std::vector<UsualBasis>& bases, Metric metric, BuildAt build) const {
         const record::Build& own = m_test.builds[build];
-        return basisOf(bases, metric, own.name, rack::kindName(rack::headKind(own.club.head)));
+        return basisOf(bases, metric, own.name, rack::kindName(rack::headKind(own)));
     }
 
     // A club that was left at home, but of which is known what is usual: the baseline, or any of several.

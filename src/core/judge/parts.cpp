@@ -372,7 +372,7 @@ private:
         const auto delivery = deliveredWith(against);
         if (!own || !other || std::fabs(*own - *other) < 0.05 || !delivery)
             return std::nullopt;
-        const flight::Head head = flight::usualHead(rack::headKind(m_test.builds[against].club.head));
+        const flight::Head head = flight::usualHead(rack::headKind(m_test.builds[against]));
         flight::Delivery turned = *delivery;
         turned.dynamicLoft += *own - *other;
         const auto before = flight::launchOf(*delivery, head);
@@ -401,7 +401,7 @@ private:
             return std::nullopt;
         const auto delivery = deliveredWith(against);
         if (of.head && delivery) {
-            flight::Head head = flight::usualHead(rack::headKind(other.head));
+            flight::Head head = flight::usualHead(rack::headKind(m_test.builds[against]));
             const auto before = flight::launchOf(*delivery, head);
             head.mass += *of.head / 1000;
             const auto after = flight::launchOf(*delivery, head);

@@ -1,5 +1,6 @@
 #include "core/rack/difference.h"
 
+#include "core/rack/club_line.h"
 #include "core/rack/figures.h"
 #include "core/record/names.h"
 #include "core/record/number_text.h"
@@ -95,7 +96,8 @@ bool follows(const Property& property, TestKind kind) {
     return (" " + property.factors + " ").find(" " + word + " ") != std::string::npos;
 }
 
-std::string remedyFor(const std::string& key, const std::vector<Build>& builds, std::size_t low, std::size_t high) {
+std::string remedyFor(const std::string& key, const std::vector<Build>& builds, std::size_t low, std::size_t high,
+                      record::LengthUnit unit) {
     const auto& light = builds[low];
     const auto& heavy = builds[high];
     if (key == "swing_weight") {
@@ -104,14 +106,14 @@ std::string remedyFor(const std::string& key, const std::vector<Build>& builds, 
         if (!lead || !length)
             return {};
         return record::fixed(*lead, 1) + " g of lead at the head of " + light.name + ", or " +
-               record::fixed(*length, 0) + " mm at its butt, makes it as heavy to swing as " + heavy.name;
+               lengthText(*length, unit) + " at its butt, makes it as heavy to swing as " + heavy.name;
     }
     if (key == "mass" && heavy.club.grip.mass && light.club.grip.mass)
         return record::fixed(*figuresOf(heavy.club).mass - *figuresOf(light.club).mass, 0) + " g in the grip of " +
                light.name + " evens the total, and lowers its swing weight";
     if (key == "length")
-        return "grip down " + record::fixed(*figuresOf(heavy.club).length - *figuresOf(light.club).length, 0) +
-               " mm on " + heavy.name;
+        return "grip down " + lengthText(*figuresOf(heavy.club).length - *figuresOf(light.club).length, unit) + " on " +
+               heavy.name;
     if (key == "loft" || key == "lie")
         return "another sleeve setting, or a bend within the maker's limit by a qualified builder";
     if (key == "grip_mass")
@@ -120,8 +122,11 @@ std::string remedyFor(const std::string& key, const std::vector<Build>& builds, 
 }
 
 std::optional<Difference> inNumbers(const Property& property, const std::vector<Build>& builds,
-                                    const std::vector<Figures>& figures, TestKind kind) {
-    Difference row{.what = property.label, .unit = property.unit, .moves = property.moves};
+                                    const std::vector<Figures>& figures, TestKind kind, record::LengthUnit lengths) {
+    const bool isInches = property.unit == "mm" && lengths == record::LengthUnit::in;
+    const auto unit = isInches ? record::Unit::in : record::Unit::mm;
+    const int decimals = property.decimals + (isInches ? 2 : 0);
+    Difference row{.what = property.label, .unit = isInches ? "in" : property.unit, .moves = property.moves};
     std::optional<std::size_t> low;
     std::optional<std::size_t> high;
     std::vector<std::optional<double>> values;
@@ -129,9 +134,10 @@ std::optional<Difference> inNumbers(const Property& property, const std::vector<
         const auto value = valueOf(property.key, builds[b], figures[b]);
         values.push_back(value);
         const bool points = property.key == "swing_weight";
-        row.values.push_back(!value   ? "–"
-                             : points ? swingWeightText(*value)
-                                      : record::fixed(*value, property.decimals));
+        row.values.push_back(!value ? "–"
+                             : points
+                                 ? swingWeightText(*value)
+                                 : record::fixed(isInches ? record::fromInternal(*value, unit) : *value, decimals));
         if (!value)
             continue;
         if (!low || *value < *values[*low])
@@ -148,7 +154,9 @@ std::optional<Difference> inNumbers(const Property& property, const std::vector<
                  : row.spread >= property.noticed ? Weight::noticed
                                                   : Weight::slight;
     row.follows = follows(property, kind);
-    row.remedy = remedyFor(property.key, builds, *low, *high);
+    row.remedy = remedyFor(property.key, builds, *low, *high, lengths);
+    if (isInches)
+        row.spread = record::fromInternal(row.spread, unit);
     return row;
 }
 
@@ -170,7 +178,8 @@ std::optional<Difference> inWords(const char* what, const char* moves, const std
 
 } // namespace
 
-std::vector<Difference> differenceSheet(const std::vector<Build>& builds, TestKind kind) {
+std::vector<Difference> differenceSheet(const std::vector<Build>& builds, TestKind kind,
+                                        const record::DisplayUnits& units) {
     std::vector<Figures> figures;
     figures.reserve(builds.size());
     for (const Build& build : builds)
@@ -178,7 +187,7 @@ std::vector<Difference> differenceSheet(const std::vector<Build>& builds, TestKi
     std::vector<Difference> sheet;
     for (const Property& property : properties())
         if (!isFactor(property.key, kind))
-            if (auto row = inNumbers(property, builds, figures, kind))
+            if (auto row = inNumbers(property, builds, figures, kind, units.length))
                 sheet.push_back(std::move(*row));
     auto words = [&](TestKind own, const char* what, const char* moves, auto word) {
         if (kind != own)

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/record/test.h"
+#include "core/record/units.h"
 
 #include <string>
 #include <vector>
@@ -24,8 +25,9 @@ struct Difference {
 
 /// Everything that differs between the builds, the weightiest first. `kind` names the factor, whose
 /// own property is left out; what follows from it is marked. Two builds or more; builds without
-/// parts differ in nothing known.
-std::vector<Difference> differenceSheet(const std::vector<record::Build>& builds, record::TestKind kind);
+/// parts differ in nothing known. Lengths of clubs are given in `units`.
+std::vector<Difference> differenceSheet(const std::vector<record::Build>& builds, record::TestKind kind,
+                                        const record::DisplayUnits& units = {});
 
 /// What is not known of any build, so that it may differ unseen: "the grip's mass of Reed".
 std::vector<std::string> unknowns(const std::vector<record::Build>& builds);

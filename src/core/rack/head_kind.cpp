@@ -1,12 +1,72 @@
 #include "core/rack/head_kind.h"
 
+#include "core/record/text.h"
+
+#include <algorithm>
 #include <array>
+#include <cctype>
+#include <optional>
+#include <utility>
 
 namespace knot::rack {
+namespace {
 
 using flight::HeadKind;
 
-HeadKind headKind(const record::Part& head) {
+constexpr std::array<std::pair<std::string_view, HeadKind>, 17> kindWords = {{
+    {"driver", HeadKind::driver},
+    {"wood", HeadKind::wood},
+    {"fairway", HeadKind::wood},
+    {"hybrid", HeadKind::wood},
+    {"rescue", HeadKind::wood},
+    {"w", HeadKind::wood},
+    {"h", HeadKind::wood},
+    {"iron", HeadKind::iron},
+    {"irons", HeadKind::iron},
+    {"i", HeadKind::iron},
+    {"wedge", HeadKind::wedge},
+    {"pw", HeadKind::wedge},
+    {"gw", HeadKind::wedge},
+    {"aw", HeadKind::wedge},
+    {"sw", HeadKind::wedge},
+    {"lw", HeadKind::wedge},
+    {"d", HeadKind::driver},
+}};
+
+// Runs of letters, and runs of figures.
+std::vector<std::string> wordsIn(std::string_view name) {
+    std::vector<std::string> words;
+    int last = 0;
+    for (const char c : record::lowerCase(name)) {
+        const auto byte = static_cast<unsigned char>(c);
+        const int sort = std::isdigit(byte) != 0 ? 1 : std::isalpha(byte) != 0 || byte >= 0x80 ? 2 : 0;
+        if (sort != 0 && sort != last)
+            words.emplace_back();
+        if (sort != 0)
+            words.back() += c;
+        last = sort;
+    }
+    return words;
+}
+
+// A letter alone speaks only beside a club's number: "7i", "3 w", but not "Reed H".
+std::optional<HeadKind> kindSaid(std::string_view name) {
+    const auto words = wordsIn(name);
+    const bool isNumbered = std::ranges::any_of(
+        words, [](const std::string& word) { return word.size() == 1 && word.front() >= '1' && word.front() <= '9'; });
+    for (const std::string& word : words) {
+        const auto* const at = std::ranges::find(kindWords, word, &std::pair<std::string_view, HeadKind>::first);
+        if (at != kindWords.end() && (word.size() > 1 || isNumbered))
+            return at->second;
+    }
+    if (isNumbered && words.size() == 1) // irons are called by their number alone
+        return HeadKind::iron;
+    return std::nullopt;
+}
+
+} // namespace
+
+HeadKind headKind(const record::Part& head, std::string_view club) {
     constexpr double driverVolume = 300; // cm³
     constexpr double woodVolume = 60;
     constexpr double wedgeLoft = 44;
@@ -16,12 +76,18 @@ HeadKind headKind(const record::Part& head) {
         return *head.volume > driverVolume ? HeadKind::driver
                : *head.volume > woodVolume ? HeadKind::wood
                                            : HeadKind::iron;
-    if (!head.loft)
-        return HeadKind::wood;
+    if (!head.loft) {
+        const auto own = kindSaid(head.name);
+        return own ? *own : kindSaid(club).value_or(HeadKind::wood);
+    }
     return *head.loft >= wedgeLoft ? HeadKind::wedge
            : *head.loft > ironLoft ? HeadKind::iron
            : *head.loft < woodLoft ? HeadKind::driver
                                    : HeadKind::wood;
+}
+
+HeadKind headKind(const record::Build& build) {
+    return headKind(build.club.head, build.name);
 }
 
 std::string_view kindName(HeadKind kind) {
