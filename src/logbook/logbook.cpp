@@ -390,6 +390,20 @@ Result<void> Logbook::writeAnew() {
     return guarded(m_path, [&] { reconnect(); });
 }
 
+Result<Merged> Logbook::addAll(Logbook& other) {
+    const auto listed = other.tests();
+    if (!listed)
+        return tl::unexpected(listed.error());
+    std::vector<record::Test> tests;
+    for (const TestEntry& entry : *listed) {
+        auto test = other.load(entry.id);
+        if (!test)
+            return tl::unexpected(test.error());
+        tests.push_back(std::move(*test));
+    }
+    return writing([&] { return addTests(m_connection->database, std::move(tests)); });
+}
+
 Result<void> Logbook::remove(const std::string& testId) {
     return changing(testId, [&] {
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");

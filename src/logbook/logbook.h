@@ -3,6 +3,7 @@
 #include "core/record/test.h"
 #include "core/record/units.h"
 #include "logbook/error.h"
+#include "logbook/merge.h"
 #include "logbook/players.h"
 
 #include <memory>
@@ -75,6 +76,9 @@ public:
     /// Puts a file that was deleted while it was open back to its path, with all that was kept in it.
     Result<void> writeAnew();
     Result<void> remove(const std::string& testId);
+    /// Adds what another logbook holds: the same tests are one, and of those that differ both stand here. One
+    /// transaction.
+    Result<Merged> addAll(Logbook& other);
 
     /// Keeps what was said of a test, for the list. Any change of the test takes it away.
     Result<void> keepFinding(const std::string& testId, const TestEntry::Finding& finding);
