@@ -119,8 +119,8 @@ int start(QApplication& application) {
          {QStringLiteral("shot"), QStringLiteral("Render a page to a picture and end"), QStringLiteral("FILE.png")},
          {QStringLiteral("page"),
           QStringLiteral(
-              "Page to show: start, import, logbook, sheet, rack, plan, bay, shots, player, players, reading "
-              "or decision"),
+              "Page to show: start, import, logbook, sheet, rack, plan, bay, shots, player, players, reading, "
+              "decision or report"),
           QStringLiteral("NAME")},
          {QStringLiteral("picture"),
           QStringLiteral("Picture of a reading: table, cords, landing, flight, face, order, luck or parts"),
@@ -157,7 +157,8 @@ int start(QApplication& application) {
         goOnWithBay(window, session);
     if (const QString title = line.value(QStringLiteral("test"));
         !title.isEmpty() || line.value(QStringLiteral("page")) == QStringLiteral("reading") ||
-        line.value(QStringLiteral("page")) == QStringLiteral("decision"))
+        line.value(QStringLiteral("page")) == QStringLiteral("decision") ||
+        line.value(QStringLiteral("page")) == QStringLiteral("report"))
         for (const auto& entry : session.book().tests())
             if (!session.hasTest() && QString::fromStdString(entry.title).contains(title, Qt::CaseInsensitive) &&
                 session.openTest(entry.id))
@@ -172,6 +173,8 @@ int start(QApplication& application) {
             window.showPage(page.id);
     if (wanted == QStringLiteral("players"))
         window.showPlayers();
+    if (wanted == QStringLiteral("report"))
+        window.showPage(PageId::report);
     if (wanted == QStringLiteral("shots"))
         window.showShots();
     if (line.isSet(QStringLiteral("picture")))

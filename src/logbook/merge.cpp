@@ -94,7 +94,7 @@ std::string idBeside(const record::Test& other) {
 }
 
 Merged addTests(Database& database, std::vector<record::Test> tests) {
-    Merged merged{.players = learnOf(database, tests)};
+    Merged merged{.added = {}, .conflicts = {}, .players = learnOf(database, tests)};
     for (record::Test& test : tests) {
         const std::string beside = idBeside(test);
         if (isHereAsAnOriginal(database, test)) {
@@ -110,7 +110,7 @@ Merged addTests(Database& database, std::vector<record::Test> tests) {
             merged.conflicts.push_back({test.id, beside});
             test.id = beside;
         } else {
-            ++merged.added;
+            merged.added.push_back(test.id);
         }
         insertTest(database, test);
     }

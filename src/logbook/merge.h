@@ -13,8 +13,8 @@ namespace knot::logbook {
 
 /// What became of the tests of one logbook that were added to another.
 struct Merged {
-    std::size_t added = 0; ///< that were not here
-    std::size_t known = 0; ///< that were here already, word for word
+    std::vector<std::string> added; ///< ids of those that were not here
+    std::size_t known = 0;          ///< that were here already, word for word
     /// Here and there by the same id, and not the same: both stand here from then on.
     struct Conflict {
         std::string here, there; ///< ids in the logbook that was added to

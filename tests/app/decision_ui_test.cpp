@@ -2,20 +2,13 @@
 // over.
 #include "app/decision_page/best_view.h"
 #include "app/hands.h"
-#include "app/report/report.h"
-#include "app/report/report_command.h"
-#include "core/judge/judge.h"
-#include "core/simulate/scenarios.h"
 #include "core/words/decide.h"
 
 #include <QComboBox>
 #include <QFile>
 #include <QLabel>
 #include <QLineEdit>
-#include <QProcess>
 #include <QPushButton>
-#include <QRegularExpression>
-#include <QStandardPaths>
 #include <catch2/catch.hpp>
 
 #include <cmath>
@@ -39,12 +32,6 @@ void strikeAll(Bench& bench, Hands& hands) {
         hit(bench, 150 + std::sin(1.7 * i));
     }
     REQUIRE(bench.session.bay().stand().phase() == bay::Phase::done);
-}
-
-app::Report reportFor(const record::Test& test, bool appendix = false) {
-    const auto subject = judge::Case::of(test);
-    const auto reading = *judge::judge({.subject = subject});
-    return app::reportOf({.test = test, .subject = subject, .reading = reading, .units = {}, .appendix = appendix});
 }
 
 } // namespace
@@ -94,9 +81,11 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     bench.trigger("actionRedo");
     CHECK(bench.session.test().decision.what == record::Course::change);
 
+    REQUIRE(bench.waitForReading());
+    hands.press(Qt::Key_P, Qt::ControlModifier);
+    bench.prompter->answers = {bench.path("report.pdf"), bench.path("report.html")};
     for (const char* file : {"report.pdf", "report.html"}) {
-        bench.prompter->answers = {bench.path(file)};
-        bench.trigger("actionReport");
+        hands.press(Qt::Key_Return);
         CHECK(QFile::exists(bench.path(file)));
     }
     CHECK(bench.message().startsWith("The report is in "));
@@ -124,114 +113,4 @@ TEST_CASE("the bet is drawn for each declared outcome, and without one it says w
     bench.session.declaring().change("nothing", [](record::Test& test) { test.card.primary.clear(); });
     REQUIRE(eventually(
         [&] { return bench.find<QLabel>("betText")->text().startsWith("No outcome with a wanted direction"); }));
-}
-
-TEST_CASE("a report escapes all that was typed, needs nothing from outside, and tells nothing of a seal") {
-    record::Test test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
-    const std::string hostile = "<script>alert(1)</script>\"&\u202E<b>x";
-    test.title = hostile;
-    test.players = {{.id = "p", .name = hostile}};
-    for (std::size_t i = 0; i < test.builds.size(); ++i)
-        test.builds[i].name = hostile + std::to_string(i);
-    test.card.baseline = test.builds[0].name;
-    test.decision = {.what = record::Course::change,
-                     .club = test.builds[1].name,
-                     .reason = hostile,
-                     .price = hostile,
-                     .watch = hostile,
-                     .at = "2026-05-01T10:00"};
-    test.amendments = {{"2026-05-01T10:00", hostile}};
-    const QString html = app::reportHtml(reportFor(test, true));
-    CHECK_FALSE(html.contains("<script"));
-    CHECK_FALSE(html.contains("<b>x"));
-    CHECK(html.contains("&lt;script&gt;"));
-    for (const char* outside : {"http:", "https:", "src=", "url(", "@import", "<link", "xlink"})
-        CHECK_FALSE(html.contains(QLatin1String(outside)));
-    CHECK(html.contains("<html lang=\"en\">"));
-    CHECK(html.count("<h1>") == 1);
-    CHECK(html.count("<svg role=\"img\" aria-label=") >= 2);
-    CHECK(html.contains("For the builder"));
-    CHECK(html.contains("prefers-color-scheme:dark"));
-
-    // While the seal is closed it speaks in tags.
-    const auto clubs = test.builds;
-    test.sealedBuilds = test.builds;
-    for (std::size_t i = 0; i < test.builds.size(); ++i)
-        test.builds[i] = {.name = "Tag" + std::to_string(i), .tag = "Tag" + std::to_string(i)};
-    test.seal = {.commitment = "ab", .box = "cd", .sealedAt = "2026-05-01T09:00"};
-    test.card.baseline.clear();
-    test.decision.club = "Tag1";
-    test.decision.reason = test.decision.price = test.decision.watch = {};
-    test.title = "Sealed";
-    test.players.clear();
-    test.amendments.clear();
-    const app::Report sealed = reportFor(test, true);
-    const QString text = app::reportHtml(sealed);
-    CHECK(text.contains("Tag1"));
-    CHECK_FALSE(text.contains("script"));
-    CHECK_FALSE(text.contains("For the builder"));
-}
-
-TEST_CASE("a report's PDF holds its words as words, page by page") {
-    record::Test test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
-    test.decision = {.what = record::Course::change, .club = test.builds[1].name, .reason = "it holds the line"};
-    const app::Report report = reportFor(test);
-    const QByteArray pdf = app::reportPdf(report);
-    CHECK(pdf.startsWith("%PDF-"));
-    const QString tool = QStandardPaths::findExecutable("pdftotext");
-    if (tool.isEmpty()) {
-        WARN("pdftotext is not installed: the words of the PDF were not read");
-        return;
-    }
-    Bench bench;
-    const QString path = bench.writeFile("report.pdf", pdf);
-    QProcess process;
-    process.start(tool, {"-layout", path, "-"});
-    REQUIRE(process.waitForFinished(20000));
-    const QString text = QString::fromUtf8(process.readAllStandardOutput());
-    for (const char* part : {"What was found", "it holds the line", "Averages and scatter", "For the builder"})
-        CHECK(text.contains(QLatin1String(part)));
-    const QStringList pages = text.split(u'\f', Qt::SkipEmptyParts);
-    CHECK(pages.size() >= 3);
-    for (const QString& page : pages)
-        CHECK(page.count(QRegularExpression("\\S[^\\n]*\\n")) > 3); // no page with three lines on it
-}
-
-TEST_CASE(
-    "of one run each a report gives the bets and what would make them findings, and asks nothing that was not asked") {
-    record::Test test;
-    test.title = "Before lunch";
-    test.builds = {{.name = "Tarn"}, {.name = "Mere"}};
-    for (int i = 0; i < 12; ++i) {
-        record::Shot shot;
-        shot.build = record::BuildAt(i < 6 ? 0 : 1);
-        shot.sitting = "1";
-        shot.readings.measure(record::Metric::carry, 150 + (i < 6 ? 0 : 4) + std::sin(2.1 * i));
-        test.shots.push_back(shot);
-    }
-    test.nameShots();
-    const app::Report report = reportFor(test, true);
-    CHECK(report.body.contains("One run each"));
-    CHECK(report.body.contains("times in 100"));
-    CHECK_FALSE(report.body.contains("more of what"));
-    CHECK_FALSE(report.body.contains("The order"));
-    CHECK(report.body.contains("Averages and scatter"));
-}
-
-TEST_CASE("a report is written without a window, and what can't be is said in a sentence") {
-    Bench bench;
-    bench.openDemo();
-    const QString logbook = bench.session.book().path();
-    const QString path = bench.path("alone.html");
-    CHECK(app::writeReport(path, logbook, "lighter shaft", true).contains("no shots"));
-    const auto& entries = bench.session.book().tests();
-    const QString struck = QString::fromStdString(entries.back().title);
-    CHECK(app::writeReport(path, logbook, struck, true).isEmpty());
-    QFile file(path);
-    REQUIRE(file.open(QIODevice::ReadOnly));
-    CHECK(QString::fromUtf8(file.readAll()).contains("Appendix"));
-    CHECK(app::writeReport(path, logbook, "nobody's test", false)
-              .endsWith(QString::fromUtf8("holds no test called “nobody's test”.")));
-    CHECK(app::writeReport(path, "/nowhere.knotbook", struck, false).contains("/nowhere.knotbook"));
-    CHECK(!app::writeReport("/nowhere/report.pdf", logbook, struck, false).isEmpty());
 }

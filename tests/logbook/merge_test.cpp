@@ -78,10 +78,10 @@ TEST_CASE("adding a logbook twice is adding it once, and the order of several do
         for (const auto& [number, version] : b)
             clashes += a.contains(number) && a.at(number) != version ? 1 : 0;
         RC_ASSERT(merged->conflicts.size() == clashes);
-        RC_ASSERT(merged->added + merged->known + clashes == b.size());
+        RC_ASSERT(merged->added.size() + merged->known + clashes == b.size());
         const auto once = contentOf(first);
         const auto again = first.addAll(other);
-        RC_ASSERT(again->added == 0U);
+        RC_ASSERT(again->added.empty());
         RC_ASSERT(again->conflicts.empty());
         RC_ASSERT(contentOf(first) == once);
         RC_ASSERT(first.addAll(third).has_value());
@@ -100,7 +100,7 @@ TEST_CASE("adding a logbook twice is adding it once, and the order of several do
         // And back: the one that was added knows nothing new but what it lacked.
         RC_ASSERT(other.addAll(first).has_value());
         RC_ASSERT(contentOf(other) == contentOf(first));
-        RC_ASSERT(first.addAll(other)->added == 0U);
+        RC_ASSERT(first.addAll(other)->added.empty());
         RC_ASSERT(contentOf(other) == contentOf(first));
         RC_ASSERT(first.integrityFaults()->empty());
     }));
@@ -118,7 +118,7 @@ TEST_CASE("players are known by id or by name and hand; what is said differently
     REQUIRE(there.save(theirs));
     const auto merged = here.addAll(there);
     REQUIRE(merged);
-    CHECK(merged->added == 1);
+    CHECK(merged->added.size() == 1);
     CHECK(merged->players == std::vector<std::string>{"Marit"});
     REQUIRE(here.players()->size() == 1);
     const auto marit = here.players()->front().player;

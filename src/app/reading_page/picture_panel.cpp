@@ -121,6 +121,8 @@ void PicturePanel::bindKeys(QWidget* page) {
     });
     key(Qt::CTRL | Qt::SHIFT | Qt::Key_E,
         [this] { emit saveRequested(m_picture->size(), [this](QPainter& painter) { paintShown(painter); }); });
+    key(Qt::CTRL | Qt::SHIFT | Qt::Key_C,
+        [this] { emit copyRequested(m_picture->size(), [this](QPainter& painter) { paintShown(painter); }); });
 }
 
 void PicturePanel::takeReading() {

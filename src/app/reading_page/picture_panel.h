@@ -52,6 +52,7 @@ signals:
     void keepRequested();
     /// The picture as it stands is to be saved: its size, and what paints it.
     void saveRequested(const QSize& size, const std::function<void(QPainter&)>& paint);
+    void copyRequested(const QSize& size, const std::function<void(QPainter&)>& paint);
     /// A shot of the case that is seen is lifted out to see what then, or put back.
     void lifted(std::optional<std::size_t> shot);
 

@@ -237,6 +237,7 @@ void ReadingPage::wire() {
             [this] { m_model->setWithout(m_judging.without(), m_book.units()); });
     connect(m_pictures, &PicturePanel::keepRequested, this, &ReadingPage::keepRequested);
     connect(m_pictures, &PicturePanel::saveRequested, this, &ReadingPage::saveRequested);
+    connect(m_pictures, &PicturePanel::copyRequested, this, &ReadingPage::copyRequested);
     connect(m_oneRun, &OneRunView::fairTestRequested, this, &ReadingPage::fairTestRequested);
 }
 

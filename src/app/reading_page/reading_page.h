@@ -47,6 +47,7 @@ signals:
     void keepRequested();
     /// The picture as it stands is to be saved: its size, and what paints it.
     void saveRequested(const QSize& size, const std::function<void(QPainter&)>& paint);
+    void copyRequested(const QSize& size, const std::function<void(QPainter&)>& paint);
     /// A fair test of these clubs, by name.
     void fairTestRequested(const std::vector<std::string>& clubs);
 

@@ -1,6 +1,7 @@
 #include "app/report/report.h"
 
 #include "app/reading_page/pictures.h"
+#include "app/style/palette.h"
 #include "core/ask/sentence.h"
 #include "core/rack/club_line.h"
 #include "core/rack/difference.h"
@@ -8,9 +9,9 @@
 #include "core/record/moment.h"
 #include "core/record/number_text.h"
 #include "core/record/structure.h"
-#include "core/words/averages.h"
 #include "core/words/decide.h"
 #include "core/words/ledger.h"
+#include "core/words/message.h"
 #include "core/words/remarks.h"
 
 #include <QCoreApplication>
@@ -63,7 +64,7 @@ public:
         pictures();
         if (const auto chosen = chosenClub())
             forBuilder(*chosen);
-        if (m_of.appendix)
+        if (m_of.look.appendix)
             appendix();
         return std::move(m_report);
     }
@@ -73,10 +74,18 @@ private:
     void heading(int level, const QString& text) { add(QStringLiteral("<h%1>%2</h%1>\n").arg(level).arg(text)); }
     void newPage() { add(QStringLiteral("<div class=\"page\" style=\"page-break-before:always\"></div>\n")); }
 
+    void letterhead() {
+        const ReportLook& look = m_of.look;
+        if (look.shop.trimmed().isEmpty() && look.mark.isNull())
+            return;
+        m_report.mark = look.mark;
+        const QString mark = look.mark.isNull() ? QString() : QStringLiteral("<img src=\"mark:\" alt=\"\"><br>\n");
+        add(QStringLiteral("<p class=\"shop\">%1%2</p>\n")
+                .arg(mark, look.shop.trimmed().toHtmlEscaped().replace(u'\n', QStringLiteral("<br>"))));
+    }
+
     void forPlayer() {
-        if (!m_of.shop.isEmpty())
-            add(QStringLiteral("<p class=\"shop\">%1</p>\n")
-                    .arg(m_of.shop.toHtmlEscaped().replace(u'\n', QStringLiteral("<br>"))));
+        letterhead();
         heading(1, escaped(m_test.title));
         QString who = escaped(m_test.playerNames());
         if (!m_test.createdAt.empty())
@@ -95,35 +104,24 @@ private:
 
     // Declared outcomes as they were settled; what was not declared only where it is real.
     void found() {
-        QStringList settled;
-        QStringList open;
-        QStringList besides;
-        for (const words::LedgerLine& line : words::ledger(m_reading, m_of.units)) {
-            const bool isOpen = line.verdict == judge::Verdict::open || line.verdict == judge::Verdict::uncontrolled;
-            if (line.role == judge::Role::primary)
-                (isOpen ? open : settled) << escaped(line.sentence);
-            else if (line.role == judge::Role::exploratory && line.verdict == judge::Verdict::real &&
-                     besides.size() < 6)
-                besides << escaped(line.sentence);
+        const words::Found all = words::foundOf(m_reading, m_of.units);
+        auto list = [](const std::vector<std::string>& sentences, std::size_t from = 0) {
+            QStringList items;
+            for (std::size_t i = from; i < sentences.size(); ++i)
+                items << escaped(sentences[i]);
+            return listed(items);
+        };
+        if (!all.runs.empty()) {
+            add(paragraph(escaped(all.runs.front())));
+            return add(list(all.runs, 1));
         }
-        QStringList runs; // of one run each the bets, and what would make them findings
-        for (const std::string& sentence : words::oneRunEach(m_reading, m_of.units))
-            runs << escaped(sentence);
-        if (!runs.isEmpty()) {
-            add(paragraph(runs.takeFirst()));
-            return add(listed(runs));
-        }
-        if (settled.isEmpty() && open.isEmpty())
+        if (all.settled.empty() && all.open.empty())
             add(paragraph(tr("Nothing was declared beforehand, so nothing is a finding; what was seen stands below.")));
-        add(listed(settled));
-        if (!open.isEmpty()) {
-            add(paragraph(tr("Not settled by these shots:")));
-            add(listed(open));
-        }
-        if (!besides.isEmpty()) {
-            add(paragraph(tr("Also seen, without having been asked:")));
-            add(listed(besides));
-        }
+        add(list(all.settled));
+        if (!all.open.empty())
+            add(paragraph(tr("Not settled by these shots:")) + list(all.open));
+        if (!all.besides.empty())
+            add(paragraph(tr("Also seen, without having been asked:")) + list(all.besides));
     }
 
     void bet() {
@@ -339,6 +337,7 @@ private:
 } // namespace
 
 Report reportOf(const Reported& reported) {
+    const OnPaper paper;
     return Writer(reported).all();
 }
 

@@ -4,6 +4,8 @@
 #include "core/judge/reading.h"
 #include "core/record/units.h"
 
+#include <QImage>
+#include <QPageSize>
 #include <QSize>
 #include <QString>
 
@@ -14,19 +16,31 @@ namespace knot::app {
 
 class Picture;
 
+/// How a report looks for whoever hands it over; kept in the settings of the program.
+struct ReportLook {
+    QString shop = {};     ///< name and address, a line each
+    QImage mark = {};      ///< the shop's, over its name
+    bool appendix = false; ///< every verdict's arithmetic, the schedule, set-asides, amendments, the seal
+    QPageSize::PageSizeId paper = QPageSize::A4;
+
+    /// As it was kept; paper at first as the system's locale has it.
+    static ReportLook kept();
+    void keep() const;
+};
+
 /// What a report is made of.
 struct Reported {
     const record::Test& test;
     const judge::Case& subject;
     const judge::Reading& reading;
     record::DisplayUnits units;
-    QString shop = {};     ///< name and address, a line each
-    bool appendix = false; ///< every verdict's arithmetic, the schedule, set-asides, amendments, the seal
+    ReportLook look = {};
 };
 
 /// A report laid down once: its text as HTML, with a place for each picture, and the pictures.
 struct Report {
     QString title;
+    QImage mark;  ///< stands in the body as <img src="mark:">
     QString body; ///< pictures stand in it as <img src="picture:N">
     struct Drawn {
         QString name, finding; ///< "Landing", and what it shows in words
@@ -44,10 +58,10 @@ Report reportOf(const Reported& reported);
 /// One file that needs nothing from outside: headings, alternative texts, a style for paper and a dark one.
 QString reportHtml(const Report& report);
 
-/// Pages of A4, or of Letter where the system's locale has it: text is text, fonts are embedded.
-QByteArray reportPdf(const Report& report);
+/// On paper: text is text, pictures are drawings, fonts are embedded, headings are bookmarks.
+QByteArray reportPdf(const Report& report, QPageSize::PageSizeId paper);
 
 /// Into a file, by the end of its name: .html or .htm, else PDF. Gives back why not, or nothing.
-QString saveReport(const Report& report, const QString& path);
+QString saveReport(const Report& report, QPageSize::PageSizeId paper, const QString& path);
 
 } // namespace knot::app

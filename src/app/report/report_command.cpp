@@ -5,8 +5,6 @@
 #include "core/judge/judge.h"
 #include "logbook/logbook.h"
 
-#include <QSettings>
-
 #include <algorithm>
 
 namespace knot::app {
@@ -52,13 +50,14 @@ QString writeReport(const QString& path, const QString& logbook, const QString& 
         return tr("“%1” has no shots to report on.").arg(QString::fromStdString(meant->title));
     const judge::Case subject = judge::Case::of(*meant);
     const auto reading = judge::judge({.subject = subject, .earlier = judge::learntFrom(others, *meant)});
+    ReportLook look = ReportLook::kept();
+    look.appendix = withAppendix;
     return saveReport(reportOf({.test = *meant,
                                 .subject = subject,
                                 .reading = *reading,
                                 .units = book->units().value_or(record::DisplayUnits{}),
-                                .shop = QSettings().value(QStringLiteral("shop")).toString(),
-                                .appendix = withAppendix}),
-                      path);
+                                .look = look}),
+                      look.paper, path);
 }
 
 } // namespace knot::app

@@ -1,24 +1,20 @@
 #include "app/picture/picture.h"
+#include "app/report/paper.h"
+#include "app/report/pdf_bookmarks.h"
 #include "app/report/report.h"
-#include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "files/file.h"
 
 #include <QBuffer>
 #include <QImage>
-#include <QLocale>
 #include <QPageSize>
 #include <QPainter>
 #include <QPdfWriter>
 #include <QRegularExpression>
 #include <QSvgGenerator>
-#include <QTextDocument>
-#include <QUrl>
 
 namespace knot::app {
 namespace {
-
-constexpr int dotsPerInch = 150;
 
 void paint(const Report::Drawn& drawn, QPainter& painter) {
     drawn.picture->layOut(QRectF(QPointF(0, 0), drawn.size));
@@ -48,14 +44,13 @@ QString asSvg(const Report::Drawn& drawn) {
     return text;
 }
 
-QImage asImage(const Report::Drawn& drawn, double scale) {
-    QImage image((QSizeF(drawn.size) * scale).toSize(), QImage::Format_RGB32);
-    image.fill(Qt::white);
-    QPainter painter(&image);
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.scale(scale, scale);
-    paint(drawn, painter);
-    return image;
+QString base64(const QImage& image) {
+    QByteArray png;
+    QBuffer buffer(&png);
+    buffer.open(QIODevice::WriteOnly);
+    if (!image.isNull())
+        image.save(&buffer, "PNG");
+    return QString::fromLatin1(png.toBase64());
 }
 
 const char* const style =
@@ -66,15 +61,10 @@ const char* const style =
     "table{border-collapse:collapse;font-variant-numeric:tabular-nums}"
     "th{text-align:left;font-weight:600}td,th{border-bottom:1px solid #ddd5c5;padding:3px 8px}"
     "svg{width:100%;height:auto;background:#fff;border-radius:4px}"
-    ".shop{color:#6b7280;font-size:13px}pre{white-space:pre-wrap}"
+    ".mark{max-height:56px;max-width:100%}.shop{color:#6b7280;font-size:13px}pre{white-space:pre-wrap}"
     "@media (prefers-color-scheme:dark){body{color:#e8e4da;background:#1b1d1f}td,th{border-color:#444}}"
     "@media print{body{margin:0;max-width:none;color:#000;background:#fff}.page{break-before:page}"
     "h2,h3{break-after:avoid}table,svg{break-inside:avoid}}";
-
-QPageSize pageSize() {
-    const bool isLetter = QLocale::system().measurementSystem() == QLocale::ImperialUSSystem;
-    return QPageSize(isLetter ? QPageSize::Letter : QPageSize::A4);
-}
 
 } // namespace
 
@@ -87,6 +77,8 @@ QString reportHtml(const Report& report) {
         if (at.hasMatch())
             body.replace(at.capturedStart(), at.capturedLength(), asSvg(report.pictures[i]));
     }
+    body.replace(QStringLiteral("<img src=\"mark:\""),
+                 QStringLiteral("<img class=\"mark\" src=\"data:image/png;base64,%1\"").arg(base64(report.mark)));
     return QStringLiteral(
                "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n"
                "<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n<title>%1</title>\n"
@@ -94,43 +86,34 @@ QString reportHtml(const Report& report) {
         .arg(report.title.toHtmlEscaped(), QLatin1String(style), body);
 }
 
-QByteArray reportPdf(const Report& report) {
-    const OnPaper paper;
+QByteArray reportPdf(const Report& report, QPageSize::PageSizeId size) {
+    const Paper paper(report, size);
     QByteArray bytes;
     QBuffer buffer(&bytes);
     buffer.open(QIODevice::WriteOnly);
     QPdfWriter writer(&buffer);
-    writer.setPageSize(pageSize());
-    writer.setResolution(dotsPerInch);
+    writer.setPageSize(QPageSize(size));
+    writer.setPageMargins(QMarginsF());
+    writer.setResolution(Paper::dotsPerInch);
     writer.setTitle(report.title);
     writer.setCreator(QStringLiteral("Knot Count"));
-    writer.setPageMargins(QMarginsF(16, 14, 16, 16), QPageLayout::Millimeter);
-    QTextDocument document;
-    const double scale = dotsPerInch / 96.0;
-    QFont font = typeface(size::body);
-    font.setPixelSize(static_cast<int>(size::body * scale));
-    document.setDefaultFont(font);
-    document.setDocumentMargin(0);
-    document.setDefaultStyleSheet(
-        QStringLiteral("h1{font-size:%1px}h2{font-size:%2px;margin-top:24px}h3{font-size:%3px}"
-                       "th{font-weight:600}.shop{color:#6b7280}")
-            .arg(static_cast<int>(size::title * scale))
-            .arg(static_cast<int>(18 * scale))
-            .arg(static_cast<int>(size::strong * scale)));
-    document.setPageSize(QSizeF(writer.width(), writer.height()));
-    const double room = writer.width() - 4;
-    for (std::size_t i = 0; i < report.pictures.size(); ++i)
-        document.addResource(QTextDocument::ImageResource, QUrl(QStringLiteral("picture:%1").arg(i)),
-                             asImage(report.pictures[i], room / report.pictures[i].size.width()));
-    document.setHtml(report.body);
-    document.print(&writer);
-    return bytes;
+    QPainter painter(&writer);
+    for (int sheet = 0; sheet < paper.sheets(); ++sheet) {
+        if (sheet > 0)
+            writer.newPage();
+        paper.paint(painter, sheet);
+    }
+    painter.end();
+    std::vector<Bookmark> bookmarks;
+    for (const Paper::Heading& heading : paper.headings())
+        bookmarks.push_back({heading.level, heading.text, heading.sheet, heading.top / paper.sheet().height()});
+    return withBookmarks(bytes, bookmarks, "en");
 }
 
-QString saveReport(const Report& report, const QString& path) {
+QString saveReport(const Report& report, QPageSize::PageSizeId paper, const QString& path) {
     const bool isHtml = path.endsWith(QStringLiteral(".html"), Qt::CaseInsensitive) ||
                         path.endsWith(QStringLiteral(".htm"), Qt::CaseInsensitive);
-    const QByteArray bytes = isHtml ? reportHtml(report).toUtf8() : reportPdf(report);
+    const QByteArray bytes = isHtml ? reportHtml(report).toUtf8() : reportPdf(report, paper);
     const auto written = files::writeFile(path.toStdString(), bytes.toStdString());
     return written ? QString() : QString::fromStdString(files::sentence(written.error()));
 }

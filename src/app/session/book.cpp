@@ -191,6 +191,30 @@ logbook::Result<void> Book::saveStruck(const record::Test& test, std::size_t fro
         [&] { return headChanged ? m_logbook->saveShotsAndHead(test, from) : m_logbook->saveShots(test, from); });
 }
 
+std::optional<logbook::Merged> Book::addAllOf(const QString& path) {
+    if (!m_logbook)
+        return std::nullopt;
+    if (isOpenAt(path)) {
+        emit refused(tr("%1 is the logbook that is open.").arg(path));
+        return std::nullopt;
+    }
+    auto other = logbook::Logbook::read(path.toStdString());
+    if (!ok(other))
+        return std::nullopt;
+    auto merged = written([&] { return m_logbook->addAll(*other); });
+    if (!ok(merged))
+        return std::nullopt;
+    forgetLists();
+    list();
+    emit playersChanged();
+    return *merged;
+}
+
+bool Book::makeWith(const QString& path, const record::Test& test) {
+    auto made = logbook::Logbook::create(path.toStdString());
+    return ok(made) && ok(made->save(test)) && ok(made->setUnits(m_units));
+}
+
 void Book::keepFinding(const std::string& id, const logbook::TestEntry::Finding& finding) {
     const auto at = std::ranges::find(m_tests, id, &logbook::TestEntry::id);
     if (!m_logbook || (at != m_tests.end() && at->finding == finding) || !m_logbook->keepFinding(id, finding))

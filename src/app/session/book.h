@@ -49,6 +49,10 @@ public:
     /// Shots from a place on, with the head where that changed; what fails is the caller's to try again.
     logbook::Result<void> saveStruck(const record::Test& test, std::size_t from, bool headChanged);
     bool remove(const std::string& id);
+    /// Adds the tests of another logbook, which stays as it is; nothing that is here is overwritten.
+    std::optional<logbook::Merged> addAllOf(const QString& path);
+    /// A new logbook that holds this test alone, with the id it has.
+    bool makeWith(const QString& path, const record::Test& test);
     /// Keeps what was said of a test, for the list; no word where the disk will not.
     void keepFinding(const std::string& id, const logbook::TestEntry::Finding& finding);
 

@@ -191,6 +191,8 @@ bool Session::exportShots(const QString& path) {
     Typed::commitAll();
     if (!m_hand.has())
         return false;
+    if (path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive))
+        return m_book.makeWith(path, test());
     const bool json = path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive);
     auto written = files::writeFile(path.toStdString(), json ? files::testJson(test()) : files::shotCsv(test()));
     if (!written)
@@ -213,6 +215,35 @@ bool Session::removeTest(const std::string& id) {
                         }});
     emit noted(tr("“%1” was deleted. Ctrl+Z brings it back.").arg(title));
     return true;
+}
+
+std::optional<logbook::Merged> Session::addLogbook(const QString& path) {
+    if (!readyToLeave())
+        return std::nullopt;
+    auto merged = m_book.addAllOf(path);
+    if (!merged)
+        return std::nullopt;
+    std::vector<std::string> come = merged->added;
+    for (const logbook::Merged::Conflict& conflict : merged->conflicts)
+        come.push_back(conflict.there);
+    QString text = tr("%1 came from %2")
+                       .arg(QString::fromStdString(record::counted(come.size(), "test")), QFileInfo(path).fileName());
+    if (merged->known > 0)
+        text += tr("; %1 stood here already").arg(merged->known);
+    QStringList names;
+    for (const std::string& name : merged->players)
+        names << QString::fromStdString(name);
+    if (!names.isEmpty())
+        text += tr("; of %1 it says something else, and what stood here stays").arg(names.join(QStringLiteral(", ")));
+    if (!come.empty())
+        m_listed.push_back({m_book.path(), [this, come] {
+                                if (m_hand.has() && std::ranges::find(come, test().id) != come.end())
+                                    dropTest();
+                                return std::ranges::all_of(come,
+                                                           [this](const std::string& id) { return m_book.remove(id); });
+                            }});
+    emit noted(text + (come.empty() ? tr(".") : tr(". Ctrl+Z takes them away again.")));
+    return merged;
 }
 
 bool Session::setTitle(const std::string& id, const std::string& title) {

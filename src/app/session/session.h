@@ -53,6 +53,8 @@ public:
     /// back whole.
     bool removeTest(const std::string& id);
     bool renameTest(const std::string& id, const QString& title);
+    /// Adds the tests of another logbook to the open one; nothing where that was refused.
+    std::optional<logbook::Merged> addLogbook(const QString& path);
     bool canUndoListed() const { return !m_listed.empty() && m_listed.back().book == m_book.path(); }
     bool undoListed();
 

@@ -10,6 +10,7 @@
 #include "app/player_page/player_page.h"
 #include "app/rack_page/rack_page.h"
 #include "app/reading_page/reading_page.h"
+#include "app/report/report_page.h"
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_page.h"
 #include "app/shell/message_bar.h"
@@ -94,6 +95,8 @@ void MainWindow::buildUi() {
     m_pages->addWidget(m_importPage);
     m_playerPage = new PlayerPage(m_session.book());
     m_pages->addWidget(m_playerPage);
+    m_reportPage = new ReportPage(m_session.hand(), m_session.judging(), m_session.book());
+    m_pages->addWidget(m_reportPage);
 
     auto* column = new QVBoxLayout;
     column->setContentsMargins(24, 10, 24, 20);
@@ -117,8 +120,9 @@ void MainWindow::buildUi() {
 
 // In the order of their ids.
 Page* MainWindow::page(PageId id) const {
-    const std::array<Page*, 10> pages = {m_logbookPage, m_sheetPage,    m_rackPage,  m_planPage,   m_bayPage,
-                                         m_readingPage, m_decisionPage, m_startPage, m_importPage, m_playerPage};
+    const std::array<Page*, 11> pages = {m_logbookPage, m_sheetPage,   m_rackPage,     m_planPage,
+                                         m_bayPage,     m_readingPage, m_decisionPage, m_startPage,
+                                         m_importPage,  m_playerPage,  m_reportPage};
     return pages.at(static_cast<std::size_t>(id));
 }
 
@@ -146,8 +150,14 @@ void MainWindow::buildFileMenu() {
     m_keep = add(tr("&Keep in a logbook…"), QKeySequence::Save, "actionKeep", [this] { m_waysOut->keep(); });
     m_export = add(tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), "actionExport",
                    [this] { m_waysOut->exportTest(); });
-    add(tr("&Report…"), QKeySequence::Print, "actionReport", [this] { m_waysOut->printReport(); });
+    add(tr("&Report…"), QKeySequence::Print, "actionReport", [this] { goTo(PageId::report); });
     add(tr("&Print the test sheet…"), {}, "actionPrintSheet", [this] { m_waysOut->printSheet(); });
+    add(tr("Add another log&book…"), {}, "actionAddLogbook", [this] {
+        const QString path = m_prompter->fileToOpen(this, tr("Add another logbook's tests to this one"),
+                                                    tr("Knot Count logbooks (*.knotbook)"));
+        if (!path.isEmpty())
+            m_waysIn->addLogbook(path, this);
+    });
     add(tr("Add a stock of par&ts…"), {}, "actionStock", [this] {
         m_session.book().addStock(m_prompter->fileToOpen(this, tr("Add a stock of parts"), tr("Tables (*.csv *.txt)")));
     });
@@ -200,6 +210,22 @@ void MainWindow::showPlayers() {
     if (m_session.hasTest() && !m_session.test().players.empty())
         m_playerPage->show(m_session.test().firstPlayer().id);
     goTo(PageId::players);
+}
+
+void MainWindow::wireReport() {
+    connect(m_reportPage, &ReportPage::changed, this, &MainWindow::refreshHeading);
+    connect(m_reportPage, &ReportPage::textRequested, m_waysOut, &WaysOut::copyAsText);
+    connect(m_reportPage, &ReportPage::saveRequested, this, [this] {
+        if (const Report* report = m_reportPage->report())
+            m_waysOut->saveReport(*report, m_reportPage->paper());
+        else
+            m_messages->note(tr("The shots are still being read; save it in a moment."));
+    });
+    connect(m_reportPage, &ReportPage::markRequested, this, [this] {
+        const QString path = m_prompter->fileToOpen(this, tr("The shop's mark"), tr("Images (*.png *.jpg *.jpeg)"));
+        if (!path.isEmpty())
+            m_reportPage->setMark(path);
+    });
 }
 
 void MainWindow::wirePlayers() {
@@ -260,11 +286,14 @@ void MainWindow::wire() {
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);
     connect(m_decisionPage, &DecisionPage::againRequested, this, &MainWindow::copyTest);
     connect(m_decisionPage, &DecisionPage::rackRequested, this, [this] { goTo(PageId::rack); });
-    connect(m_decisionPage, &DecisionPage::reportRequested, m_waysOut, &WaysOut::printReport);
+    connect(m_decisionPage, &DecisionPage::reportRequested, this, [this] { goTo(PageId::report); });
     connect(m_readingPage, &ReadingPage::keepRequested, m_waysOut, &WaysOut::keep);
     connect(m_readingPage, &ReadingPage::saveRequested, m_waysOut, &WaysOut::savePicture);
+    connect(m_readingPage, &ReadingPage::copyRequested, m_waysOut, &WaysOut::copyPicture);
+    wireReport();
     connect(&m_session, &Session::refused, m_messages, &MessageBar::fault);
     connect(&m_session, &Session::noted, m_messages, &MessageBar::note);
+    connect(&m_session, &Session::noted, this, &MainWindow::refreshHeading); // what was done may be undone
     connect(&m_session.hand(), &TestInHand::replaced, this, &MainWindow::refreshHeading);
     connect(&m_session.declaring(), &Declaring::changed, this, &MainWindow::refreshHeading);
     connect(&m_session.book(), &Book::changed, this, &MainWindow::refreshHeading);
@@ -287,8 +316,9 @@ void MainWindow::showPage(PageId id) {
     if (id == PageId::logbook || id == PageId::players)
         m_session.book().listIfStale();
     m_pages->setCurrentWidget(page(id));
-    m_session.judging().setWatched(isOfShots(id));                      // after the page that is left has let go of it
-    m_spine->setCurrent(id < PageId::start ? static_cast<int>(id) : 0); // the others stand before the logbook
+    m_session.judging().setWatched(isOfShots(id)); // after the page that is left has let go of it
+    const PageId stage = id == PageId::report ? PageId::decision : id;
+    m_spine->setCurrent(stage < PageId::start ? static_cast<int>(stage) : 0); // the others stand before the logbook
     if (id == PageId::bay)
         m_bayPage->enter();
     page(id)->takeFocus();

@@ -23,6 +23,7 @@ class PlayerPage;
 class RackPage;
 class DecisionPage;
 class ReadingPage;
+class ReportPage;
 class Session;
 class SheetPage;
 class Spine;
@@ -66,6 +67,7 @@ private:
     void wire();
     void wireStart();
     void wirePlayers();
+    void wireReport();
     void undo();
     void openListed(const std::string& id);
     void askOpen();
@@ -97,6 +99,7 @@ private:
     BayPage* m_bayPage = nullptr;
     ReadingPage* m_readingPage = nullptr;
     DecisionPage* m_decisionPage = nullptr;
+    ReportPage* m_reportPage = nullptr;
     QAction* m_keep = nullptr;
     QAction* m_export = nullptr;
     QAction* m_copy = nullptr;

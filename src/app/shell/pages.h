@@ -8,7 +8,7 @@
 namespace knot::app {
 
 /// The stages of a test, and the pages before there is one.
-enum class PageId { logbook, sheet, rack, plan, bay, reading, decision, start, import, players };
+enum class PageId { logbook, sheet, rack, plan, bay, reading, decision, start, import, players, report };
 
 /// A page as it is named on the spine, in the Go menu, by `--page` and by Alt and its number.
 struct PageEntry {
@@ -30,7 +30,7 @@ inline constexpr std::array<PageEntry, 7> pageEntries = {
 
 /// Pages that there is nothing on before a shot is struck.
 constexpr bool isOfShots(PageId id) {
-    return id == PageId::reading || id == PageId::decision;
+    return id == PageId::reading || id == PageId::decision || id == PageId::report;
 }
 
 /// The page's name without its menu key.

@@ -4,6 +4,7 @@
 #include "app/import_page/import_page.h"
 #include "app/import_page/test_chooser.h"
 #include "app/session/session.h"
+#include "app/shell/versions_view.h"
 #include "app/start_page/lately.h"
 #include "core/words/headline.h"
 
@@ -42,6 +43,21 @@ void WaysIn::paste() {
     emit cleared();
     if (!text.trimmed().isEmpty() && m_page.openText(text))
         emit pageRequested(PageId::import);
+}
+
+void WaysIn::addLogbook(const QString& path, QWidget* window) {
+    emit cleared();
+    const auto merged = m_session.addLogbook(path);
+    if (!merged || merged->conflicts.empty())
+        return;
+    auto* view = new VersionsView(window);
+    for (const auto& conflict : merged->conflicts) {
+        const auto here = m_session.book().peek(conflict.here);
+        const auto there = m_session.book().peek(conflict.there);
+        if (here && there)
+            view->add(*here, *there);
+    }
+    view->show();
 }
 
 void WaysIn::add(const QString& path) {

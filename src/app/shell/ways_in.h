@@ -8,6 +8,8 @@
 
 #include <vector>
 
+class QWidget;
+
 namespace knot::app {
 
 class ImportPage;
@@ -24,6 +26,8 @@ public:
     void takeUp(const QString& path);
     /// Cells copied from a spreadsheet or a text.
     void paste();
+    /// Adds another logbook's tests to the open one, and shows side by side what both have and is not the same.
+    void addLogbook(const QString& path, QWidget* window);
     /// Adds a file's shots to the test in hand; by way of the import page where something is asked.
     void add(const QString& path);
     /// Lays a file's shots on the plan in hand; by way of the import page where something is asked.

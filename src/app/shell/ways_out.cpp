@@ -5,13 +5,15 @@
 #include "app/session/earlier_tests.h"
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_html.h"
+#include "core/words/message.h"
 #include "files/error.h"
 #include "files/file.h"
 
+#include <QApplication>
 #include <QBuffer>
+#include <QClipboard>
 #include <QImage>
 #include <QPainter>
-#include <QSettings>
 #include <QSvgGenerator>
 #include <QWidget>
 
@@ -19,7 +21,7 @@ namespace knot::app {
 namespace {
 
 // Twice as fine as the screen, so that it can be printed.
-bool savedAsPng(const QString& path, const QSize& size, const std::function<void(QPainter&)>& paint) {
+QImage imageOf(const QSize& size, const std::function<void(QPainter&)>& paint) {
     constexpr int fine = 2;
     QImage image(size * fine, QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
@@ -27,7 +29,7 @@ bool savedAsPng(const QString& path, const QSize& size, const std::function<void
     painter.scale(fine, fine);
     paint(painter);
     painter.end();
-    return image.save(path, "PNG");
+    return image;
 }
 
 bool savedAsSvg(const QString& path, const QSize& size, const std::function<void(QPainter&)>& paint) {
@@ -70,30 +72,37 @@ void WaysOut::exportTest() {
         return;
     const QString name = QString::fromStdString(m_session.test().title) + QStringLiteral(".csv");
     const QString path =
-        m_prompter.fileToSave(m_window, tr("Export this test"), name, tr("Shots (*.csv);;Whole test (*.json)"));
-    if (!path.isEmpty())
-        m_session.exportShots(path);
+        m_prompter.fileToSave(m_window, tr("Export this test"), name,
+                              tr("Shots (*.csv);;Whole test (*.json);;A logbook of its own (*.knotbook)"));
+    if (!path.isEmpty() && m_session.exportShots(path))
+        emit noted(tr("It is in %1.").arg(path));
 }
 
-void WaysOut::printReport() {
-    const judge::Reading* reading = m_session.judging().reading();
-    if (!m_session.hasTest() || reading == nullptr)
-        return emit complained(tr("A report needs shots that have been read; look at the Reading page first."));
+void WaysOut::saveReport(const Report& report, QPageSize::PageSizeId paper) {
     const QString path =
         m_prompter.fileToSave(m_window, tr("Report"), tr("%1.pdf").arg(QString::fromStdString(m_session.test().title)),
                               tr("For paper (*.pdf);;For a screen (*.html)"));
     if (path.isEmpty())
         return;
-    QSettings settings;
-    const Report report = reportOf({.test = m_session.test(),
-                                    .subject = m_session.judging().subject(),
-                                    .reading = *reading,
-                                    .units = m_session.book().units(),
-                                    .shop = settings.value(QStringLiteral("shop")).toString(),
-                                    .appendix = settings.value(QStringLiteral("appendix")).toBool()});
-    if (const QString whyNot = saveReport(report, path); !whyNot.isEmpty())
+    if (const QString whyNot = app::saveReport(report, paper, path); !whyNot.isEmpty())
         return emit complained(whyNot);
     emit noted(tr("The report is in %1.").arg(path));
+}
+
+void WaysOut::copyAsText() {
+    const judge::Reading* reading = m_session.judging().reading();
+    if (!m_session.hasTest() || reading == nullptr)
+        return emit complained(tr("There is nothing read yet to copy."));
+    QApplication::clipboard()->setText(
+        QString::fromStdString(words::message(m_session.test(), *reading, m_session.book().units())));
+    emit noted(tr("Copied as text."));
+}
+
+void WaysOut::copyPicture(const QSize& size, const std::function<void(QPainter&)>& paint) {
+    if (size.isEmpty())
+        return;
+    QApplication::clipboard()->setImage(imageOf(size, paint));
+    emit noted(tr("The picture is copied."));
 }
 
 void WaysOut::printSheet() {
@@ -140,8 +149,9 @@ void WaysOut::savePicture(const QSize& size, const std::function<void(QPainter&)
         m_prompter.fileToSave(m_window, tr("Save this picture"), name, tr("Drawing (*.svg);;Image (*.png)"));
     if (path.isEmpty())
         return;
-    const bool saved = path.endsWith(QStringLiteral(".png"), Qt::CaseInsensitive) ? savedAsPng(path, size, paint)
-                                                                                  : savedAsSvg(path, size, paint);
+    const bool saved = path.endsWith(QStringLiteral(".png"), Qt::CaseInsensitive)
+                           ? imageOf(size, paint).save(path, "PNG")
+                           : savedAsSvg(path, size, paint);
     if (saved)
         emit noted(tr("The picture is in %1.").arg(path));
     else

@@ -3,6 +3,7 @@
 #include "app/prompter.h"
 
 #include <QObject>
+#include <QPageSize>
 
 #include <functional>
 
@@ -12,6 +13,7 @@ class QWidget;
 
 namespace knot::app {
 
+struct Report;
 class Session;
 
 /// The ways out: the test in hand into a logbook or a file, the order slip on paper, the sealed text.
@@ -25,7 +27,10 @@ public:
     void exportTest();
     void printSlip(const QString& html);
     /// The report of the test in hand, as PDF or HTML.
-    void printReport();
+    void saveReport(const Report& report, QPageSize::PageSizeId paper);
+    /// What was read, as plain text, to the clipboard.
+    void copyAsText();
+    void copyPicture(const QSize& size, const std::function<void(QPainter&)>& paint);
     /// The sheet of the test in hand as it reads.
     void printSheet();
     void saveText(const QString& text);
