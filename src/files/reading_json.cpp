@@ -34,6 +34,12 @@ void putDetails(ordered_json& row, const judge::GapDetails& details) {
     putShare(row, "mishits_against", details.mishitsAgainst);
 }
 
+ordered_json pooledJson(const judge::SittingsPooled& p) {
+    return {{"pooled", p.pooled}, {"se", p.se},  {"ci95", {p.ci95.low, p.ci95.high}}, {"tau2", p.tau2},
+            {"Q", p.q},           {"Q_p", p.qP}, {"over", judge::key(p.over)},        {"sittings", p.sittings},
+            {"held_up", p.heldUp}};
+}
+
 ordered_json averageRow(const Reading& reading, const judge::AverageGap& gap) {
     ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
     if (gap.kind != record::OutcomeKind::average)
@@ -359,19 +365,26 @@ void putChoices(ordered_json& json, const Reading& reading) {
     for (const auto& gap : reading.average) {
         if (!gap.pooled)
             continue;
-        const judge::SittingsPooled& p = *gap.pooled;
         ordered_json row = pairHead(reading, gap.metric, gap.build, gap.against);
-        row.update({{"pooled", p.pooled},
-                    {"se", p.se},
-                    {"ci95", {p.ci95.low, p.ci95.high}},
-                    {"tau2", p.tau2},
-                    {"Q", p.q},
-                    {"Q_p", p.qP},
-                    {"over", judge::key(p.over)},
-                    {"sittings", p.sittings},
-                    {"held_up", p.heldUp}});
+        row.update(pooledJson(*gap.pooled));
         json["sittings"].push_back(std::move(row));
     }
+    json["repeated"] = ordered_json::array();
+    for (const auto& one : reading.repeated) {
+        ordered_json row = pairHead(reading, one.outcome.metric, one.build, one.against);
+        row["outcome"] = record::outcomeText(one.outcome);
+        row.update(pooledJson(one.pooled));
+        json["repeated"].push_back(std::move(row));
+    }
+    json["by_way"] = ordered_json::array();
+    for (const auto& one : reading.byWay)
+        json["by_way"].push_back({{"outcome", record::outcomeText(one.outcome)},
+                                  {"build", reading.builds[one.build].name},
+                                  {"other", one.other},
+                                  {"via", reading.builds[one.via].name},
+                                  {"test", one.test},
+                                  {"gap", one.gap},
+                                  {"ci95", {one.ci95.low, one.ci95.high}}});
     if (reading.carryPerBallSpeed)
         json["carry_per_ball_speed"] = *reading.carryPerBallSpeed;
     if (reading.bagStep)

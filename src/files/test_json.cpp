@@ -231,6 +231,8 @@ ordered_json headOf(const Test& test, Players players) {
     out["player"] = test.playerNames();
     out["created_at"] = test.createdAt;
     out["stage"] = nameOf(record::stageNames, test.stage);
+    if (!test.repeats.empty())
+        out["repeats"] = test.repeats;
     out["players"] = ordered_json::array();
     for (const record::Player& player : test.players)
         out["players"].push_back(players == Players::whole ? playerJson(player) : playerNameJson(player));
@@ -270,6 +272,7 @@ Test headFrom(const json& in) {
     test.title = in.at("title").get<std::string>();
     test.question = in.value("question", "");
     test.createdAt = in.value("created_at", "");
+    test.repeats = in.value("repeats", "");
     test.stage = valueOrRefuse<record::Stage>(record::stageNames, in.value("stage", "test"));
     readPlayers(in, test);
     for (const auto& build : in.at("builds"))

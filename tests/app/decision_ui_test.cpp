@@ -114,3 +114,46 @@ TEST_CASE("the bet is drawn for each declared outcome, and without one it says w
     REQUIRE(eventually(
         [&] { return bench.find<QLabel>("betText")->text().startsWith("No outcome with a wanted direction"); }));
 }
+
+TEST_CASE("the same on another day is a test of its own that says whether it held; on from a club, others join it") {
+    Bench bench;
+    Hands hands(bench);
+    const QString words = declareSealed(bench, hands, {"Reed 53", "Alder 62"}, 0);
+    auto strike = [&](double reed) {
+        hands.press(Qt::Key_5, Qt::AltModifier);
+        for (int i = 0; i < 400 && bench.session.bay().stand().phase() != bay::Phase::done; ++i) {
+            const auto phase = bench.session.bay().stand().phase();
+            if (phase == bay::Phase::handOver || phase == bay::Phase::warmUp)
+                hands.press(Qt::Key_Return);
+            hit(bench, 150 + std::sin(1.7 * i) + reed);
+        }
+    };
+    strike(0);
+    hands.press(Qt::Key_7, Qt::AltModifier);
+    REQUIRE(bench.waitForReading());
+    auto* follows = bench.find<QLabel>("follows");
+    CHECK_FALSE(follows->text().contains("another day")); // a copy would tell which club is which
+    bench.session.declaring().reveal(words);
+    REQUIRE(eventually([&] { return follows->text().contains("another day"); }));
+    const std::string first = bench.session.test().id;
+    emit follows->linkActivated("again");
+    CHECK(bench.session.test().repeats == first);
+    CHECK(bench.session.test().title.ends_with(", another day"));
+    CHECK(bench.session.test().shots.empty());
+    CHECK(bench.session.test().builds.size() == 2);
+    CHECK(bench.session.test().choices == record::Choices{});
+    strike(0);
+    hands.press(Qt::Key_7, Qt::AltModifier);
+    REQUIRE(
+        eventually([&] { return bench.find<QLabel>("expectedFound")->text().contains("The same test on 2 days: "); }));
+    const std::string second = bench.session.test().id;
+    emit follows->linkActivated("further");
+    CHECK(bench.session.test().repeats == first); // the first of them all
+    CHECK(bench.session.test().builds.size() == 1);
+    CHECK(bench.find<QLabel>("subtitle")->text().startsWith("Rack"));
+    REQUIRE(bench.session.openTest(second));
+    bench.window->showPage(app::PageId::decision);
+    emit follows->linkActivated("adjust");
+    REQUIRE(bench.session.test().builds.size() == 2);
+    CHECK(bench.session.test().builds[1].name == bench.session.test().builds[0].name + ", adjusted");
+}

@@ -59,8 +59,7 @@ void BestView::paintEvent(QPaintEvent*) {
         painter.setFont(typeface(size::body, QFont::DemiBold));
         painter.setPen(c.ink);
         painter.drawText(QRectF(20, top, right - 190, 18), Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(QString::fromStdString(m_names[line.build]), Qt::ElideRight,
-                                                          static_cast<int>(right - 200)));
+                         clubName(painter, QString::fromStdString(m_names[line.build]), right - 200));
         if (m_picture.isSettled) {
             drawTabular(painter, typeface(size::body, QFont::DemiBold), {right, top + 14}, tr("settled: the best"),
                         Align::right);

@@ -14,6 +14,7 @@
 #include "core/plan/seal.h"
 #include "core/record/moment.h"
 #include "core/words/decide.h"
+#include "core/words/held.h"
 #include "core/words/shot_remarks.h"
 
 #include <QComboBox>
@@ -225,8 +226,9 @@ void DecisionPage::wire() {
             emit reportRequested();
         else if (link == QLatin1String("again"))
             emit againRequested();
-        else
-            emit rackRequested();
+        else if (m_club->currentIndex() >= 0)
+            link == QLatin1String("further") ? emit furtherRequested(m_club->currentData().toString().toStdString())
+                                             : emit adjustRequested(m_club->currentData().toString().toStdString());
     });
     connect(&m_hand, &TestInHand::replaced, this, [this] {
         m_key->clear();
@@ -391,6 +393,10 @@ void DecisionPage::refreshExpected() {
                 html += QStringLiteral("<p style='margin:4px 0 0 0'>%1</p>")
                             .arg(QString::fromStdString(remark.text).toHtmlEscaped());
     }
+    if (reading != nullptr)
+        for (const std::string& sentence : words::heldSentences(*reading, m_book.units()))
+            html += QStringLiteral("<p style='margin:4px 0 0 0'>%1</p>")
+                        .arg(QString::fromStdString(sentence).toHtmlEscaped());
     for (const record::Feel& feel : m_hand.test().feels)
         if (!feel.words.empty() && feel.build < m_hand.test().builds.size())
             html += QStringLiteral("<p style='margin:4px 0 0 0'>%1: “%2”</p>")
@@ -424,9 +430,11 @@ void DecisionPage::refreshDecision() {
         return QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
             .arg(QLatin1String(to), colours().link.name(), text);
     };
-    m_follows->setText(QStringList{link("report", tr("Report (Ctrl+P)")), link("again", tr("the same on another day")),
-                                   link("rack", tr("an adjusted club on the Rack"))}
-                           .join(QStringLiteral(" · ")));
+    QStringList follow{link("report", tr("Report (Ctrl+P)"))};
+    if (!m_hand.isSealed()) // a copy would tell which club is which
+        follow << link("again", tr("the same on another day")) << link("further", tr("on from this club, with others"))
+               << link("adjust", tr("this club adjusted, on the Rack"));
+    m_follows->setText(follow.join(QStringLiteral(" · ")));
 }
 
 QString DecisionPage::subtitle() const {

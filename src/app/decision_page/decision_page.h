@@ -36,7 +36,9 @@ signals:
     /// What follows: a report, the same test again, the Rack.
     void reportRequested();
     void againRequested();
-    void rackRequested();
+    /// A test that continues this one, with this club of it and others; with a copy of it to adjust.
+    void furtherRequested(const std::string& club);
+    void adjustRequested(const std::string& club);
 
 protected:
     void refresh() override;

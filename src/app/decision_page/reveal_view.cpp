@@ -59,8 +59,7 @@ void RevealView::paintEvent(QPaintEvent*) {
         painter.setPen(c.ink);
         painter.setFont(typeface(size::strong, QFont::DemiBold));
         painter.drawText(origin + QPointF(130, 34),
-                         painter.fontMetrics().elidedText(club.isEmpty() ? QStringLiteral("?") : club, Qt::ElideRight,
-                                                          static_cast<int>(wide - 140)));
+                         clubName(painter, club.isEmpty() ? QStringLiteral("?") : club, wide - 140));
         painter.setPen(c.faint);
         painter.setFont(typeface(size::caption));
         painter.drawText(origin + QPointF(130, 51), QString::fromStdString(m_tags[i].under));

@@ -66,8 +66,7 @@ void drawCord(QPainter& painter, const logbook::TestEntry::BuildTurns& build, st
     drawTag(painter, QRectF(box.left(), box.center().y() - 5, 10, 10), index);
     painter.setFont(typeface(size::caption));
     painter.setPen(colours().ink);
-    const QString name = painter.fontMetrics().elidedText(QString::fromStdString(build.name), Qt::ElideRight,
-                                                          static_cast<int>(cordsLeft()) - 26);
+    const QString name = clubName(painter, QString::fromStdString(build.name), cordsLeft() - 26);
     painter.drawText(QRectF(box.left() + 18, box.top(), cordsLeft() - 20, box.height()), Qt::AlignVCenter, name);
     std::size_t knots = 0;
     for (const std::size_t n : build.counted)

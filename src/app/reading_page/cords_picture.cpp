@@ -228,7 +228,7 @@ private:
         const auto elide = [&](const QString& text) {
             return painter.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(nameWidth - 26));
         };
-        painter.drawText(QPointF(m_left + 22, cord.y + 5), elide(m_names[row]));
+        painter.drawText(QPointF(m_left + 22, cord.y + 5), clubName(painter, m_names[row], nameWidth - 26));
         if (m_notes[row].isEmpty())
             return;
         painter.setFont(typeface(size::caption));

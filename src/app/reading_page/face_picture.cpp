@@ -169,9 +169,8 @@ private:
         drawTag(painter, QRectF(face.box.left(), face.box.top() + 6, 12, 12), face.build);
         painter.setPen(c.ink);
         painter.setFont(typeface(size::body, QFont::DemiBold));
-        painter.drawText(
-            QPointF(face.box.left() + 20, face.box.top() + 16),
-            painter.fontMetrics().elidedText(face.name, Qt::ElideRight, static_cast<int>(face.box.width() - 24)));
+        painter.drawText(QPointF(face.box.left() + 20, face.box.top() + 16),
+                         clubName(painter, face.name, face.box.width() - 24));
         painter.setPen(c.faint);
         painter.setFont(typeface(size::caption));
         painter.drawText(

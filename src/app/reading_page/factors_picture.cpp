@@ -183,8 +183,7 @@ private:
             drawTag(painter, QRectF(m_ground.right() + 8, places[i] - 6, 12, 12), m_builds[i]);
             painter.setPen(colours().ink);
             painter.drawText(QPointF(m_ground.right() + 26, places[i] + 5),
-                             painter.fontMetrics().elidedText(m_names[static_cast<qsizetype>(i)], Qt::ElideRight,
-                                                              static_cast<int>(nameRoom - 30)));
+                             clubName(painter, m_names[static_cast<qsizetype>(i)], nameRoom - 30));
         }
     }
 

@@ -260,15 +260,13 @@ private:
         const Colours& c = colours();
         const double left = m_box.right() - legendWidth + 18;
         double y = m_box.top() + 22;
+        const double step = std::min(26.0, (m_box.bottom() - 50 - y) / static_cast<double>(m_clubs.size()));
         for (const Club& club : m_clubs) {
-            if (y > m_box.bottom() - 40)
-                break;
             drawTag(painter, QRectF(left, y - 10, 12, 12), club.build);
             painter.setPen(c.ink);
             painter.setFont(typeface(size::body, QFont::DemiBold));
-            painter.drawText(QPointF(left + 20, y), painter.fontMetrics().elidedText(
-                                                        club.name, Qt::ElideRight, static_cast<int>(legendWidth - 44)));
-            y += 26;
+            painter.drawText(QPointF(left + 20, y), clubName(painter, club.name, legendWidth - 44));
+            y += step;
         }
         painter.setPen(c.faint);
         painter.setFont(typeface(size::caption));

@@ -358,13 +358,19 @@ private:
         const Colours& c = colours();
         const double left = m_box.right() - legendWidth + 18;
         double y = m_box.top() + 22;
+        const double last = m_box.bottom() - 60;
+        const bool isCrowded = noteRoom() > last - m_box.top() && !m_hasRoom; // then the names alone, but all of them
+        const double step = std::min(24.0, (last - y) / static_cast<double>(m_builds.size()));
         for (std::size_t i = 0; i < m_builds.size(); ++i) {
             drawTag(painter, QRectF(left, y - 10, 12, 12), m_builds[i]);
             painter.setPen(c.ink);
             painter.setFont(typeface(size::body, QFont::DemiBold));
             painter.drawText(QPointF(left + 20, y),
-                             painter.fontMetrics().elidedText(m_names[static_cast<qsizetype>(i)], Qt::ElideRight,
-                                                              static_cast<int>(legendWidth - 44)));
+                             clubName(painter, m_names[static_cast<qsizetype>(i)], legendWidth - 44));
+            if (isCrowded) {
+                y += step;
+                continue;
+            }
             painter.setPen(c.faint);
             painter.setFont(typeface(size::caption));
             for (const QString& line : m_notes[static_cast<qsizetype>(i)].split(QLatin1Char('\n'), Qt::SkipEmptyParts))
@@ -374,13 +380,19 @@ private:
             if (m_hasRoom && m_tables[i].n > 0)
                 y = paintMisses(painter, m_tables[i], left + 20, y + 8);
             y += 30;
-            if (y > m_box.bottom() - 60)
-                break;
         }
         painter.setPen(c.faint);
         painter.setFont(typeface(size::caption));
         painter.drawText(QPointF(left, m_box.bottom() - 30), tr("thick line: half of the shots"));
         painter.drawText(QPointF(left, m_box.bottom() - 12), tr("thin line: nine tenths"));
+    }
+
+    // Names and what stands under them, in a column.
+    double noteRoom() const {
+        double height = 0;
+        for (const QString& note : m_notes)
+            height += 30 + (note.isEmpty() ? 0 : 18 * static_cast<double>(note.count(QLatin1Char('\n')) + 1));
+        return height;
     }
 
     // Every club's table or nobody's: half a comparison is none.

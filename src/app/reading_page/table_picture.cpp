@@ -227,9 +227,7 @@ private:
         drawTag(painter, QRectF(m_box.left(), baseline - 11, 13, 13), line.build);
         painter.setPen(c.ink);
         painter.setFont(typeface(size::body, QFont::DemiBold));
-        painter.drawText(
-            QPointF(m_box.left() + 22, baseline),
-            painter.fontMetrics().elidedText(line.name, Qt::ElideRight, static_cast<int>(m_nameWidth - 26)));
+        painter.drawText(QPointF(m_box.left() + 22, baseline), clubName(painter, line.name, m_nameWidth - 26));
         drawTabular(painter, typeface(size::body), {m_box.left() + m_nameWidth + countWidth - 8, baseline},
                     QString::number(line.counted), Align::right);
         if (hasRoom && !line.note.isEmpty()) {

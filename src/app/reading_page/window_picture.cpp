@@ -265,8 +265,7 @@ private:
             painter.setPen(c.ink);
             painter.setFont(typeface(size::body, QFont::DemiBold));
             painter.drawText(QPointF(left + 20, y),
-                             painter.fontMetrics().elidedText(m_names[static_cast<qsizetype>(club)], Qt::ElideRight,
-                                                              static_cast<int>(nameRoom - 44)));
+                             clubName(painter, m_names[static_cast<qsizetype>(club)], nameRoom - 44));
             painter.setPen(c.faint);
             painter.setFont(typeface(size::caption));
             if (!m_inside.isEmpty())

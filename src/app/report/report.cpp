@@ -17,6 +17,7 @@
 #include <QCoreApplication>
 
 #include <algorithm>
+#include <utility>
 
 namespace knot::app {
 namespace {
@@ -47,7 +48,8 @@ QString row(const QStringList& cells, const char* tag = "td") {
     QString html = QStringLiteral("<tr>");
     for (qsizetype i = 0; i < cells.size(); ++i)
         html += QStringLiteral("<%1%2>%3</%1>")
-                    .arg(QLatin1String(tag), i == 0 ? QString() : QStringLiteral(" align=\"right\""), cells[i]);
+                    .arg(QLatin1String(tag),
+                         i == 0 ? QStringLiteral(" width=\"26%\"") : QStringLiteral(" align=\"right\""), cells[i]);
     return html + QStringLiteral("</tr>\n");
 }
 
@@ -120,6 +122,8 @@ private:
         add(list(all.settled));
         if (!all.open.empty())
             add(paragraph(tr("Not settled by these shots:")) + list(all.open));
+        if (!all.held.empty())
+            add(paragraph(tr("On another day:")) + list(all.held));
         if (!all.besides.empty())
             add(paragraph(tr("Also seen, without having been asked:")) + list(all.besides));
     }
@@ -181,10 +185,10 @@ private:
                                          {PictureKind::flight, tr("How they flew")}})
             if (std::shared_ptr<Picture> picture = pictureOf(kind, looked)) {
                 const auto rows = static_cast<int>(m_reading.builds.size());
-                const int height = kind == PictureKind::landing  ? 390
-                                   : kind == PictureKind::flight ? 230
-                                                                 : std::clamp(50 + 50 * rows, 150, 400);
-                const QSize size(700, height);
+                const int height = kind == PictureKind::landing  ? 370
+                                   : kind == PictureKind::flight ? 220
+                                                                 : std::clamp(50 + 50 * rows, 150, 290);
+                const QSize size(700, height); // all three on a sheet
                 heading(3, name);
                 add(QStringLiteral("<p><img src=\"picture:%1\" alt=\"%2\"></p>\n")
                         .arg(m_report.pictures.size())
@@ -204,7 +208,8 @@ private:
         heading(3, tr("Averages and scatter"));
         QStringList heads{tr("club"), tr("shots")};
         for (const Metric metric : metrics)
-            heads << escaped(record::info(metric).label + " " + MetricFormat(metric, m_of.units).unitText());
+            heads << escaped(record::info(metric).label) + QStringLiteral("<br>") +
+                         escaped(MetricFormat(metric, m_of.units).unitText());
         QString html = row(heads, "th");
         for (judge::BuildAt b; b < m_reading.builds.size(); ++b) {
             QStringList cells{escaped(m_reading.builds[b].name), QString::number(m_reading.builds[b].counted)};
@@ -291,8 +296,17 @@ private:
     }
 
     void appendix() {
+        const QString before = std::exchange(m_report.body, {});
+        reckoned();
+        const QString all = std::exchange(m_report.body, before);
+        if (all.isEmpty())
+            return; // nothing declared, planned, changed or sealed
         newPage();
         heading(2, tr("Appendix"));
+        add(all);
+    }
+
+    void reckoned() {
         for (const words::LedgerLine& line : words::ledger(m_reading, m_of.units)) {
             if (line.role != judge::Role::primary)
                 continue;

@@ -5,6 +5,8 @@
 #include "app/session/test_in_hand.h"
 #include "core/record/names.h"
 
+#include <algorithm>
+
 namespace knot::app {
 namespace {
 
@@ -30,8 +32,8 @@ void EarlierTests::refresh() {
     if (!m_hand.isKept() || !m_book.isOpen())
         return;
     const record::Test& test = m_hand.test();
-    const std::string of =
-        test.id + '/' + test.firstPlayer().id + '/' + std::string(record::nameOf(record::kindNames, test.card.kind));
+    const std::string of = test.id + '/' + test.repeats + '/' + test.firstPlayer().id + '/' +
+                           std::string(record::nameOf(record::kindNames, test.card.kind));
     if (of == m_of)
         return;
     m_of = of;
@@ -39,8 +41,11 @@ void EarlierTests::refresh() {
     for (const auto& entry : m_book.tests())
         if (entry.counted > 0 && entry.id != test.id && ids.size() < mostTests)
             ids.push_back(entry.id);
-    record::Test head; // of the test in hand, what others are compared by
+    if (!test.repeats.empty() && std::ranges::find(ids, test.repeats) == ids.end())
+        ids.push_back(test.repeats); // however old
+    record::Test head;               // of the test in hand, what others are compared by
     head.id = test.id;
+    head.repeats = test.repeats;
     head.card.kind = test.card.kind;
     head.players = test.players;
     inBackground(

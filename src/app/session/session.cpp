@@ -3,6 +3,7 @@
 #include "app/session/moment.h"
 
 #include "app/form/typed.h"
+#include "core/judge/repeats.h"
 #include "core/plan/schedule.h"
 #include "core/record/control.h"
 #include "files/csv_writer.h"
@@ -301,13 +302,30 @@ bool Session::newTest(record::Stage stage) {
     return keepAndTake(std::move(test));
 }
 
-bool Session::copyDeclaration(const std::vector<std::string>& builds) {
+bool Session::copyToAdjust(const std::string& build) {
+    if (!copyDeclaration({build}, Follows::further))
+        return false;
+    return m_declaring.change(tr("the club to adjust"), [&](record::Test& test) {
+        record::Build adjusted = test.builds.front();
+        adjusted.name = tr("%1, adjusted").arg(QString::fromStdString(build)).toStdString();
+        test.builds.push_back(std::move(adjusted));
+        test.card.baseline = build;
+        plan::planTurns(test);
+    });
+}
+
+bool Session::copyDeclaration(const std::vector<std::string>& builds, Follows follows) {
     if (!m_hand.has() || isSealed() || !readyToLeave())
         return false;
     const record::Test& from = test();
     record::Test copy;
-    copy.title =
-        (builds.empty() ? tr("%1, again") : tr("%1, confirmed")).arg(QString::fromStdString(from.title)).toStdString();
+    const QString title = follows == Follows::sameOnAnotherDay ? tr("%1, another day")
+                          : follows == Follows::further        ? tr("%1, further")
+                          : builds.empty()                     ? tr("%1, again")
+                                                               : tr("%1, confirmed");
+    copy.title = title.arg(QString::fromStdString(from.title)).toStdString();
+    if (follows != Follows::nothing)
+        copy.repeats = judge::firstOf(from);
     copy.question = from.question;
     copy.players = from.players;
     copy.createdAt = momentNow();

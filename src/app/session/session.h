@@ -63,7 +63,11 @@ public:
     /// A new test with the declaration, the clubs and the plan of the one in hand, and nothing of what
     /// was struck. Only the clubs named where `builds` is not empty; who comes from a screening just
     /// now is warm.
-    bool copyDeclaration(const std::vector<std::string>& builds = {});
+    /// A copy that follows is read together with this one.
+    enum class Follows { nothing, sameOnAnotherDay, further };
+    bool copyDeclaration(const std::vector<std::string>& builds = {}, Follows follows = Follows::nothing);
+    /// The same, further, with one of its clubs and another one like it, to be adjusted on the Rack.
+    bool copyToAdjust(const std::string& build);
     /// Adds shots to the test in hand; its clubs must be those of the test (tags while
     /// sealed), or are added to it while it is an open sitting or a screening.
     bool addShots(const record::Test& from);

@@ -212,6 +212,22 @@ void MainWindow::showPlayers() {
     goTo(PageId::players);
 }
 
+void MainWindow::wireDecision() {
+    connect(m_decisionPage, &DecisionPage::againRequested, this, [this] {
+        if (m_session.copyDeclaration({}, Session::Follows::sameOnAnotherDay))
+            goTo(PageId::plan);
+    });
+    connect(m_decisionPage, &DecisionPage::furtherRequested, this, [this](const std::string& club) {
+        if (m_session.copyDeclaration({club}, Session::Follows::further))
+            goTo(PageId::rack);
+    });
+    connect(m_decisionPage, &DecisionPage::adjustRequested, this, [this](const std::string& club) {
+        if (m_session.copyToAdjust(club))
+            goTo(PageId::rack);
+    });
+    connect(m_decisionPage, &DecisionPage::reportRequested, this, [this] { goTo(PageId::report); });
+}
+
 void MainWindow::wireReport() {
     connect(m_reportPage, &ReportPage::changed, this, &MainWindow::refreshHeading);
     connect(m_reportPage, &ReportPage::textRequested, m_waysOut, &WaysOut::copyAsText);
@@ -284,13 +300,11 @@ void MainWindow::wire() {
     connect(m_bayPage, &BayPage::readingRequested, this, [this] { goTo(PageId::reading); });
     connect(m_bayPage, &BayPage::stateChanged, this, &MainWindow::refreshHeading);
     connect(&m_session.bay(), &BayRun::storageTroubled, this, &MainWindow::refreshHeading);
-    connect(m_decisionPage, &DecisionPage::againRequested, this, &MainWindow::copyTest);
-    connect(m_decisionPage, &DecisionPage::rackRequested, this, [this] { goTo(PageId::rack); });
-    connect(m_decisionPage, &DecisionPage::reportRequested, this, [this] { goTo(PageId::report); });
     connect(m_readingPage, &ReadingPage::keepRequested, m_waysOut, &WaysOut::keep);
     connect(m_readingPage, &ReadingPage::saveRequested, m_waysOut, &WaysOut::savePicture);
     connect(m_readingPage, &ReadingPage::copyRequested, m_waysOut, &WaysOut::copyPicture);
     wireReport();
+    wireDecision();
     connect(&m_session, &Session::refused, m_messages, &MessageBar::fault);
     connect(&m_session, &Session::noted, m_messages, &MessageBar::note);
     connect(&m_session, &Session::noted, this, &MainWindow::refreshHeading); // what was done may be undone

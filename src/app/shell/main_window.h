@@ -68,6 +68,7 @@ private:
     void wireStart();
     void wirePlayers();
     void wireReport();
+    void wireDecision();
     void undo();
     void openListed(const std::string& id);
     void askOpen();

@@ -68,6 +68,10 @@ void drawTag(QPainter& painter, const QRectF& box, std::size_t build) {
     painter.restore();
 }
 
+QString clubName(const QPainter& painter, const QString& name, double width) {
+    return painter.fontMetrics().elidedText(name, Qt::ElideMiddle, static_cast<int>(width));
+}
+
 void drawKnot(QPainter& painter, QPointF centre, double radius, const QColor& colour) {
     if (radius <= 1.5) { // too small to be seen as round, and there are thousands of them
         painter.fillRect(QRectF(centre.x() - 0.8 * radius, centre.y() - 0.9 * radius, 1.6 * radius, 1.8 * radius),

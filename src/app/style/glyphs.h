@@ -5,6 +5,7 @@
 #include <QColor>
 #include <QPointF>
 #include <QRectF>
+#include <QString>
 
 class QPainter;
 
@@ -12,6 +13,9 @@ namespace knot::app {
 
 /// The shape and colour of a build's tag by its place in the test; told apart without colour.
 void drawTag(QPainter& painter, const QRectF& box, std::size_t build);
+
+/// A club's name in a width, its middle left out where it has no room: names of clubs often differ at their end.
+QString clubName(const QPainter& painter, const QString& name, double width);
 
 /// A knot tied in a cord: a counted shot.
 void drawKnot(QPainter& painter, QPointF centre, double radius, const QColor& colour);

@@ -98,6 +98,7 @@ Earlier learntFrom(const std::vector<record::Test>& tests, const record::Test& i
             ofKind.emplace_back(&test, record::structureOf(test));
     }
     earlier.usual = usualStruck(own, player.name);
+    earlier.repeats = gapsOfRepeats(tests, inHand);
     for (const Metric metric : record::allMetrics()) {
         if (const auto spreads = plan::ownSpreads(own, metric))
             earlier.own[metric] = *spreads;

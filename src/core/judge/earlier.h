@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/judge/repeats.h"
 #include "core/judge/usual.h"
 #include "core/plan/spreads.h"
 
@@ -12,6 +13,7 @@ namespace knot::judge {
 struct Earlier {
     std::map<Metric, plan::Spreads> own;     ///< the player's own spreads, which go before the usual ones
     std::vector<UsualBasis> usual;           ///< what is usual for the player, beside what was typed for them
+    std::vector<GapFound> repeats = {};      ///< declared gaps of the tests that are the same on another day
     std::map<Metric, double> gapScales = {}; ///< how far builds lay apart in tests of this kind, in the metric's unit
 };
 

@@ -397,6 +397,13 @@ void addSide(const JudgeRequest& request, const Case& subject, Taken taken, Read
     compareRows(reading.shareGaps, other->shareGaps, side);
 }
 
+void addOtherDays(const JudgeRequest& request, Reading& reading) {
+    if (request.earlier.repeats.empty())
+        return;
+    reading.repeated = repeatedIn(reading, request.earlier.repeats);
+    reading.byWay = byWayIn(reading, request.earlier.repeats);
+}
+
 void addOtherSides(const JudgeRequest& request, Reading& reading) {
     const Case& subject = request.subject;
     if (std::ranges::any_of(reading.builds, [](const BuildCount& build) { return build.setAside > 0; }))
@@ -427,6 +434,7 @@ std::optional<Reading> judge(const JudgeRequest& request) {
     if (!reading || request.depth == JudgeRequest::Depth::verdicts)
         return reading;
     addOtherSides(request, *reading);
+    addOtherDays(request, *reading);
     explain(request, columns, *reading);
     if (request.cancelled && request.cancelled())
         return std::nullopt;

@@ -54,6 +54,8 @@ const char* key(PooledOver over) {
         return "deliveries";
     case PooledOver::parts:
         return "parts";
+    case PooledOver::tests:
+        return "tests";
     }
     return "";
 }

@@ -65,7 +65,7 @@ struct WorstFifth {
 };
 
 /// What a pooled gap is pooled over: parts are of a sitting, a player and a delivery at once.
-enum class PooledOver { sittings, players, deliveries, parts };
+enum class PooledOver { sittings, players, deliveries, parts, tests };
 
 /// A declared gap over several sittings, players or deliveries (judgement §§11 and 22).
 struct SittingsPooled {
@@ -73,6 +73,25 @@ struct SittingsPooled {
     double pooled = 0, se = 0, tau2 = 0, q = 0, qP = 1;
     Interval ci95;
     std::size_t sittings = 0, heldUp = 0;
+};
+
+/// A declared gap over tests that are the same on another day (judgement §11), the one in hand among them.
+struct Repeated {
+    Outcome outcome;
+    BuildAt build, against;
+    SittingsPooled pooled; ///< over tests
+};
+
+/// Two clubs that met in no test, by way of one that met both: of two independent gaps the sum, its standard error by
+/// both, its degrees of freedom after Satterthwaite (1946). What else differed between the days is in it.
+struct ByWay {
+    Outcome outcome;
+    BuildAt build; ///< in hand
+    BuildAt via;   ///< in both
+    std::string other;
+    std::string test; ///< where that one was hit
+    double gap = 0;   ///< `build` minus `other`
+    Interval ci95;
 };
 
 /// How a gap was reached: from single shots, by laps, along a common line where the order was not rotated
@@ -374,6 +393,8 @@ struct Reading {
     std::optional<ExpectedOrder> expectedOrder;
     std::vector<UsualNumber> usual;
     std::vector<UsualBet> usualBets;
+    std::vector<Repeated> repeated;
+    std::vector<ByWay> byWay;
     std::optional<GuessScore> guesses;
     std::vector<LateSetAside> lateSetAsides;
     std::vector<record::Amendment> amendments;

@@ -45,7 +45,8 @@ enum class Stage { test, screening, openSitting };
 
 /// A whole test: its card, its builds and every shot in the order struck.
 struct Test {
-    std::string id; ///< UUID; empty until a logbook has kept it
+    std::string id;      ///< UUID; empty until a logbook has kept it
+    std::string repeats; ///< the id of the first test of those that are the same on several days; empty in that one
     std::string title;
     std::string question;
     std::string createdAt; ///< ISO 8601

@@ -4,6 +4,7 @@
 #include "core/record/number_text.h"
 #include "core/words/averages.h"
 #include "core/words/decide.h"
+#include "core/words/held.h"
 #include "core/words/ledger.h"
 
 #include <algorithm>
@@ -44,6 +45,7 @@ Found foundOf(const judge::Reading& reading, const record::DisplayUnits& units) 
         else if (line.role == Role::exploratory && line.verdict == Verdict::real && found.besides.size() < mostBesides)
             found.besides.push_back(line.sentence);
     }
+    found.held = heldSentences(reading, units);
     return found;
 }
 
@@ -60,6 +62,7 @@ std::string message(const record::Test& test, const judge::Reading& reading, con
     lines.part("One run each:", found.runs);
     lines.part("Found:", found.settled);
     lines.part("Not settled by these shots:", found.open);
+    lines.part("On another day:", found.held);
     lines.part("Also seen, without having been asked:", found.besides);
     for (const BestPicture& picture : bestPictures(reading, units)) {
         if (picture.isSettled || picture.lines.empty())

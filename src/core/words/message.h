@@ -13,6 +13,7 @@ struct Found {
     std::vector<std::string> runs; ///< of one run each the bets, and what would make them findings; then nothing else
     std::vector<std::string> settled; ///< declared beforehand, whatever came of it
     std::vector<std::string> open;    ///< declared, and not settled
+    std::vector<std::string> held;    ///< whether that held up on another day
     std::vector<std::string> besides; ///< real, without having been asked; six at most
 };
 Found foundOf(const judge::Reading& reading, const record::DisplayUnits& units);

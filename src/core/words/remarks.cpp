@@ -1,4 +1,6 @@
 #include "core/words/remarks.h"
+
+#include "core/words/held.h"
 #include "core/words/ledger.h"
 #include "core/words/shot_remarks.h"
 
@@ -34,6 +36,7 @@ public:
         twoFactors();
         shapes();
         severalSettings();
+        otherDays();
         speedInCarry();
         targets();
         insideStints();
@@ -218,6 +221,11 @@ private:
                     (p.qP < 0.1 ? std::string(", and the ") + key(p.over) + " disagree more than luck explains."
                                 : "."));
         }
+    }
+
+    void otherDays() {
+        for (std::string& sentence : heldSentences(m_reading, m_units))
+            add("held", Severity::note, std::move(sentence));
     }
 
     void speedInCarry() {

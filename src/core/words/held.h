@@ -1,0 +1,16 @@
+#pragma once
+
+#include "core/judge/reading.h"
+#include "core/record/units.h"
+
+#include <string>
+#include <vector>
+
+namespace knot::words {
+
+/// Whether a declared gap held up on another day, a sentence each: "The same test on 2 days: Reed 53 against Alder 62
+/// in carry, 4.1 m (1.2 to 7.0); it held up in 2 of 2." Then the clubs that met in no test, by way of one that met
+/// both.
+std::vector<std::string> heldSentences(const judge::Reading& reading, const record::DisplayUnits& units);
+
+} // namespace knot::words
