@@ -42,6 +42,22 @@ void importFile(const ImportOptions& options) {
         std::cerr << record::printable(note) << "\n";
 }
 
+struct MergeOptions {
+    std::string into, from;
+};
+
+void mergeLogbooks(const MergeOptions& options) {
+    auto other = orRefuse(logbook::Logbook::read(options.from));
+    auto book = orRefuse(logbook::Logbook::open(options.into));
+    const logbook::Merged merged = orRefuse(book.addAll(other));
+    std::cout << record::counted(merged.added.size(), "test") << " added, " << merged.known << " known.\n";
+    for (const auto& conflict : merged.conflicts)
+        std::cout << "In both, and not the same: " << record::printable(orRefuse(book.load(conflict.here)).title)
+                  << "; the other one is " << conflict.there << ".\n";
+    for (const auto& name : merged.players)
+        std::cerr << "Of " << record::printable(name) << " the other logbook says something else; this one's stays.\n";
+}
+
 void checkLogbook(const std::string& path) {
     auto book = orRefuse(logbook::Logbook::read(path));
     const auto faults = orRefuse(book.integrityFaults());
@@ -67,6 +83,12 @@ void addLogbookCommands(CLI::App& app) {
     in->add_option("logbook", importing->logbook, "Logbook (.knotbook)")->required();
     addReading(*in, importing->explain, importing->split);
     in->callback([importing] { importFile(*importing); });
+
+    auto merging = std::make_shared<MergeOptions>();
+    CLI::App* merge = app.add_subcommand("merge", "Add the tests of another logbook; nothing is overwritten.");
+    merge->add_option("logbook", merging->into, "Logbook (.knotbook) to add to")->required();
+    merge->add_option("other", merging->from, "Logbook whose tests are added")->required();
+    merge->callback([merging] { mergeLogbooks(*merging); });
 
     auto checked = std::make_shared<std::string>();
     CLI::App* check = app.add_subcommand("check", "Check a logbook's integrity.");

@@ -2,6 +2,7 @@
 // over.
 #include "app/decision_page/best_view.h"
 #include "app/hands.h"
+#include "core/plan/seal.h"
 #include "core/words/decide.h"
 
 #include <QComboBox>
@@ -64,6 +65,12 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     REQUIRE(eventually([&] { return bench.find<QLabel>("revealText")->text().contains("nothing was switched"); }));
     CHECK(bench.find<QLabel>("revealText")->text().contains("Preferred blind: "));
     CHECK(bench.find<QLineEdit>("decisionKey")->text().isEmpty()); // the key is kept nowhere
+    bench.prompter->answers = {bench.path("sealed.txt")};
+    hands.tabTo("decisionSealedText");
+    hands.press(Qt::Key_Space);
+    QFile sealed(bench.path("sealed.txt"));
+    REQUIRE(sealed.open(QIODevice::ReadOnly));
+    CHECK(plan::sha256(sealed.readAll().toStdString()) == test.seal.commitment);
 
     hands.tabTo("course_change");
     hands.press(Qt::Key_Space);

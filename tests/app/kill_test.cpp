@@ -150,7 +150,7 @@ void putRight(record::Test& test, int n) {
     const auto shot = [&] { return test.shots[random.below(test.shots.size())].id; };
     const bay::Shots some{shot(), shot()};
     const auto before = test.shots;
-    switch (random.below(7)) {
+    switch (random.below(9)) {
     case 0:
         std::ignore = bay::moveToClub(test, some, record::BuildAt(random.below(test.builds.size())));
         break;
@@ -168,6 +168,15 @@ void putRight(record::Test& test, int n) {
         break;
     case 5:
         bay::takeOtherPart(test, record::PartKind::shaft, "Reed " + std::to_string(n % 3));
+        break;
+    case 6:
+        test.decision = {.what = record::Course::change,
+                         .club = test.builds.front().name,
+                         .reason = "reason " + std::to_string(n),
+                         .at = "2026-05-02T10:00:00"};
+        break;
+    case 7:
+        test.choices.byFeel = {.tag = test.builds.back().name, .at = std::to_string(n)};
         break;
     default:
         if (const auto stint = bay::stintInQuestion(test))

@@ -239,6 +239,8 @@ TEST_CASE(
         const app::Paper paper(report, size);
         for (const double used : paper.used())
             CHECK(used > 0.12);
+        for (const auto& heading : paper.headings()) // something of what it is over stands under it
+            CHECK(heading.top < 0.9 * paper.sheet().height());
         const int margin = static_cast<int>(10 / 25.4 * app::Paper::dotsPerInch);
         for (int sheet = 0; sheet < paper.sheets(); ++sheet) {
             QImage image(paper.sheet(), QImage::Format_Grayscale8);

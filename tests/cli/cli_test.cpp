@@ -1,3 +1,5 @@
+#include "support/folder.h"
+
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
@@ -300,4 +302,18 @@ TEST_CASE("the table of wanted windows is what the flight model says") {
     const auto written = run("windows");
     CHECK(written.code == 0);
     CHECK(written.output == table);
+}
+
+TEST_CASE("one logbook is added to another from the command line, once") {
+    const knot::test::Folder folder;
+    const std::string one = folder.file("one.knotbook");
+    const std::string two = folder.file("two.knotbook");
+    CHECK(run("import " + reference + "few_rounds.csv " + one).code == 0);
+    CHECK(run("import " + reference + "rotated_turns.csv " + two).code == 0);
+    CHECK(run("merge " + one + " " + two).output == "1 test added, 0 known.\n");
+    CHECK(run("merge " + one + " " + two).output == "0 tests added, 1 known.\n");
+    CHECK(run("check " + one).output.find("2 tests") != std::string::npos);
+    const auto missing = run("merge " + one + " " + folder.file("three.knotbook"));
+    CHECK(missing.code == 2);
+    CHECK(missing.output.find("three.knotbook") != std::string::npos);
 }

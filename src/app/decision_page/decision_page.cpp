@@ -146,7 +146,13 @@ QWidget* DecisionPage::buildReveal() {
     column->addWidget(m_keyBox);
     m_revealText = captionLabel("revealText");
     m_revealText->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    column->addWidget(m_revealText);
+    m_recipe = new QPushButton(tr("&Sealed text…"));
+    m_recipe->setObjectName(QStringLiteral("decisionSealedText"));
+    m_recipe->setAutoDefault(true);
+    auto* said = new QHBoxLayout;
+    said->addWidget(m_revealText, 1);
+    said->addWidget(m_recipe);
+    column->addLayout(said);
     return m_revealPanel;
 }
 
@@ -201,6 +207,8 @@ QWidget* DecisionPage::buildDecision() {
 void DecisionPage::wire() {
     connect(m_reveal, &QPushButton::clicked, this, [this] { m_declaring.reveal(m_key->text()); });
     connect(m_key, &QLineEdit::returnPressed, m_reveal, &QPushButton::click);
+    connect(m_recipe, &QPushButton::clicked, this,
+            [this] { emit sealedTextRequested(QString::fromStdString(m_hand.test().seal.sealedText)); });
     for (qsizetype i = 0; i < m_courses.size(); ++i)
         connect(m_courses[i], &QPushButton::clicked, this, [this, course = courses[static_cast<std::size_t>(i)]] {
             decide(tr("the decision"), [&](Decision& decision) {
@@ -355,6 +363,7 @@ void DecisionPage::refreshReveal() {
     }
     m_tags->display(std::move(tags));
     m_keyBox->setVisible(m_hand.isSealed());
+    m_recipe->setVisible(!m_hand.isSealed() && !test.seal.sealedText.empty());
     QStringList texts;
     if (m_hand.isSealed()) {
         texts << tr("Sealed %1 under %2….")
@@ -364,7 +373,7 @@ void DecisionPage::refreshReveal() {
         const bool agrees = !test.seal.sealedText.empty() && plan::sha256(test.seal.sealedText) == test.seal.commitment;
         texts << (agrees
                       ? tr("The published %1… agrees: nothing was switched. Anybody can check it: the SHA-256 of the "
-                           "sealed text (Plan, “Sealed text…”) is that number.")
+                           "sealed text is that number; `sha256sum` says it of the saved file.")
                             .arg(QString::fromStdString(test.seal.commitment).left(8))
                       : tr("The clubs were named by hand; no text agrees with the published %1….")
                             .arg(QString::fromStdString(test.seal.commitment).left(8)));

@@ -36,6 +36,8 @@ signals:
     /// What follows: a report, the same test again, the Rack.
     void reportRequested();
     void againRequested();
+    /// The text whose hash was published, to be checked elsewhere.
+    void sealedTextRequested(const QString& text);
     /// A test that continues this one, with this club of it and others; with a copy of it to adjust.
     void furtherRequested(const std::string& club);
     void adjustRequested(const std::string& club);
@@ -88,6 +90,7 @@ private:
     QLineEdit* m_watch = nullptr;
     QLabel* m_onBet = nullptr;
     QLabel* m_follows = nullptr;
+    QPushButton* m_recipe = nullptr; ///< to check the seal elsewhere
 };
 
 } // namespace knot::app

@@ -7,8 +7,10 @@
 #include <QAbstractTextDocumentLayout>
 #include <QPainter>
 #include <QTextBlock>
+#include <QTextCursor>
 #include <QTextDocument>
 #include <QTextObjectInterface>
+#include <QTextTable>
 
 #include <algorithm>
 #include <array>
@@ -88,14 +90,20 @@ Paper::Paper(const Report& report, QPageSize::PageSizeId size)
     : m_report(report)
     , m_sheet(QPageSize(size).sizePixels(dotsPerInch)) {
     m_room = (QSizeF(m_sheet) - QSizeF(2 * sideMargin, 2 * endMargin)).toSize();
-    auto leastUsed = [this] { return std::ranges::min(used()); };
-    constexpr std::array shrinks = {1.0, 0.96, 0.92, 0.88};
+    constexpr std::array shrinks = {1.0, 0.97, 0.94, 0.91, 0.88};
+    double best = shrinks.front();
+    double most = -1;
     for (const double shrink : shrinks) {
         lay(shrink);
-        if (leastUsed() > scarcely)
+        const double least = std::ranges::min(used());
+        if (least > scarcely)
             return;
+        if (least > most) {
+            most = least;
+            best = shrink;
+        }
     }
-    lay(shrinks.front());
+    lay(best);
 }
 
 Paper::~Paper() = default;
@@ -118,6 +126,38 @@ void Paper::lay(double shrink) {
             .arg(dots(12)));
     m_document->setPageSize(QSizeF(m_room));
     m_document->setHtml(m_report.body);
+    keepTogether();
+}
+
+int Paper::sheetOf(const QTextBlock& block) const {
+    const QRectF at = m_document->documentLayout()->blockBoundingRect(block);
+    return static_cast<int>((at.bottom() - 1) / m_room.height());
+}
+
+// A heading stands over what it is of: a table or a picture whole, where that fits a sheet, of text the first lines.
+void Paper::keepTogether() {
+    constexpr double largest = 0.8; // of a sheet
+    for (QTextBlock block = m_document->begin(); block.isValid(); block = block.next()) {
+        if (block.blockFormat().headingLevel() == 0)
+            continue;
+        QTextBlock last = block.next();
+        while (last.isValid() && last.blockFormat().headingLevel() > 0)
+            last = last.next();
+        if (!last.isValid())
+            break;
+        const double top = m_document->documentLayout()->blockBoundingRect(block).top();
+        if (const QTextTable* table = QTextCursor(last).currentTable()) {
+            const QTextBlock end = table->lastCursorPosition().block();
+            if (m_document->documentLayout()->blockBoundingRect(end).bottom() - top < largest * m_room.height())
+                last = end;
+        }
+        if (sheetOf(last) == static_cast<int>(top / m_room.height()))
+            continue;
+        QTextBlockFormat format = block.blockFormat();
+        format.setPageBreakPolicy(QTextFormat::PageBreak_AlwaysBefore);
+        QTextCursor(block).setBlockFormat(format);
+        m_document->markContentsDirty(0, m_document->characterCount()); // pictures are measured anew
+    }
 }
 
 int Paper::sheets() const {

@@ -9,6 +9,7 @@
 #include <vector>
 
 class QPainter;
+class QTextBlock;
 class QTextDocument;
 
 namespace knot::app {
@@ -40,6 +41,8 @@ public:
 
 private:
     void lay(double shrink);
+    void keepTogether();
+    int sheetOf(const QTextBlock& block) const;
     const Report& m_report;
     QSize m_sheet;
     QSize m_room; ///< between the margins

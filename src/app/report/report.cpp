@@ -219,7 +219,7 @@ private:
                 cells << (summary == nullptr
                               ? QStringLiteral("–")
                               : escaped(format.number(summary->mean) +
-                                        (summary->sd ? " ± " + format.number(*summary->sd) : std::string())));
+                                        (summary->sd ? "\u00a0±\u00a0" + format.number(*summary->sd) : std::string())));
             }
             html += row(cells);
         }
@@ -313,7 +313,8 @@ private:
             heading(3, escaped(line.sentence));
             QString html;
             for (const words::ArithmeticStep& step : words::arithmetic(m_reading, line, m_of.units))
-                html += row({escaped(step.what), escaped(step.value), escaped(step.how)});
+                html += QStringLiteral("<tr><td width=\"30%\">%1</td><td align=\"right\">%2</td><td>%3</td></tr>\n")
+                            .arg(escaped(step.what), escaped(step.value), escaped(step.how));
             add(QStringLiteral("<table cellpadding=\"3\">\n%1</table>\n").arg(html));
         }
         QStringList order;

@@ -13,6 +13,7 @@
 #include "app/report/report_page.h"
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_page.h"
+#include "app/shell/handing_over.h"
 #include "app/shell/message_bar.h"
 #include "app/shell/page.h"
 #include "app/shell/spine.h"
@@ -212,38 +213,6 @@ void MainWindow::showPlayers() {
     goTo(PageId::players);
 }
 
-void MainWindow::wireDecision() {
-    connect(m_decisionPage, &DecisionPage::againRequested, this, [this] {
-        if (m_session.copyDeclaration({}, Session::Follows::sameOnAnotherDay))
-            goTo(PageId::plan);
-    });
-    connect(m_decisionPage, &DecisionPage::furtherRequested, this, [this](const std::string& club) {
-        if (m_session.copyDeclaration({club}, Session::Follows::further))
-            goTo(PageId::rack);
-    });
-    connect(m_decisionPage, &DecisionPage::adjustRequested, this, [this](const std::string& club) {
-        if (m_session.copyToAdjust(club))
-            goTo(PageId::rack);
-    });
-    connect(m_decisionPage, &DecisionPage::reportRequested, this, [this] { goTo(PageId::report); });
-}
-
-void MainWindow::wireReport() {
-    connect(m_reportPage, &ReportPage::changed, this, &MainWindow::refreshHeading);
-    connect(m_reportPage, &ReportPage::textRequested, m_waysOut, &WaysOut::copyAsText);
-    connect(m_reportPage, &ReportPage::saveRequested, this, [this] {
-        if (const Report* report = m_reportPage->report())
-            m_waysOut->saveReport(*report, m_reportPage->paper());
-        else
-            m_messages->note(tr("The shots are still being read; save it in a moment."));
-    });
-    connect(m_reportPage, &ReportPage::markRequested, this, [this] {
-        const QString path = m_prompter->fileToOpen(this, tr("The shop's mark"), tr("Images (*.png *.jpg *.jpeg)"));
-        if (!path.isEmpty())
-            m_reportPage->setMark(path);
-    });
-}
-
 void MainWindow::wirePlayers() {
     connect(m_playerPage, &PlayerPage::changed, this, &MainWindow::refreshHeading);
     connect(m_playerPage, &PlayerPage::complained, m_messages, &MessageBar::note);
@@ -303,8 +272,11 @@ void MainWindow::wire() {
     connect(m_readingPage, &ReadingPage::keepRequested, m_waysOut, &WaysOut::keep);
     connect(m_readingPage, &ReadingPage::saveRequested, m_waysOut, &WaysOut::savePicture);
     connect(m_readingPage, &ReadingPage::copyRequested, m_waysOut, &WaysOut::copyPicture);
-    wireReport();
-    wireDecision();
+    auto* handingOver = new HandingOver(m_session, *m_prompter, *m_waysOut, this);
+    handingOver->wire(*m_decisionPage);
+    handingOver->wire(*m_reportPage);
+    connect(handingOver, &HandingOver::pageRequested, this, &MainWindow::goTo);
+    connect(m_reportPage, &ReportPage::changed, this, &MainWindow::refreshHeading);
     connect(&m_session, &Session::refused, m_messages, &MessageBar::fault);
     connect(&m_session, &Session::noted, m_messages, &MessageBar::note);
     connect(&m_session, &Session::noted, this, &MainWindow::refreshHeading); // what was done may be undone

@@ -67,8 +67,6 @@ private:
     void wire();
     void wireStart();
     void wirePlayers();
-    void wireReport();
-    void wireDecision();
     void undo();
     void openListed(const std::string& id);
     void askOpen();

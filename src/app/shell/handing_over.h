@@ -1,0 +1,34 @@
+#pragma once
+
+#include "app/shell/pages.h"
+
+#include <QObject>
+
+namespace knot::app {
+
+class DecisionPage;
+class Prompter;
+class ReportPage;
+class Session;
+class WaysOut;
+
+/// What the decision and the report ask for: what follows from a decision, and what is handed over.
+class HandingOver : public QObject {
+    Q_OBJECT
+
+public:
+    HandingOver(Session& session, Prompter& prompter, WaysOut& out, QWidget* window);
+    void wire(DecisionPage& page);
+    void wire(ReportPage& page);
+
+signals:
+    void pageRequested(PageId page);
+
+private:
+    Session& m_session;
+    Prompter& m_prompter;
+    WaysOut& m_out;
+    QWidget* m_window;
+};
+
+} // namespace knot::app
