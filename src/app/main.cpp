@@ -6,15 +6,17 @@
 #include <sys/resource.h>
 
 #include <cstdio>
-#include <cstring>
+#include <string>
+#include <string_view>
 
 namespace {
 
-// A picture needs no screen, and neither do words: these also work on a machine without one.
+// A picture needs no screen, and neither do words or a report: these also work on a machine without one.
 bool needsNoScreen(int argc, char** argv) {
     for (int i = 1; i < argc; ++i)
-        for (const char* word : {"--shot", "--help", "--version", "-h", "-v"})
-            if (std::strcmp(argv[i], word) == 0 || (std::strncmp(argv[i], "--shot=", 7) == 0))
+        for (const char* word : {"--shot", "--report", "--help", "--version", "-h", "-v"})
+            if (const std::string_view argument = argv[i];
+                argument == word || argument.starts_with(std::string(word) + '='))
                 return true;
     return false;
 }

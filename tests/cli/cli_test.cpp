@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <array>
 #include <cstdio>
+#include <cstdlib>
 #include <filesystem>
 #include <fstream>
 #include <string>
@@ -293,6 +294,17 @@ TEST_CASE("the window's program answers for its words where there is no display"
         CHECK(WEXITSTATUS(pclose(pipe)) == 0);
         CHECK(said.find(word == std::string("--help") ? "Usage:" : "Knot Count") != std::string::npos);
     }
+}
+
+TEST_CASE("a report is written where there is no display") {
+    const knot::test::Folder folder;
+    const std::string book = folder.file("one.knotbook");
+    const std::string page = folder.file("report.html");
+    REQUIRE(run("import " + reference + "rotated_turns.csv " + book).code == 0);
+    const std::string command = "env -u DISPLAY -u WAYLAND_DISPLAY -u QT_QPA_PLATFORM " KNOT_APP " --report " + page +
+                                " " + book + " rotated 2> /dev/null";
+    CHECK(WEXITSTATUS(std::system(command.c_str())) == 0);
+    CHECK(fs::file_size(page) > 10000);
 }
 
 TEST_CASE("the table of wanted windows is what the flight model says") {

@@ -49,7 +49,8 @@ QString row(const QStringList& cells, const char* tag = "td") {
     for (qsizetype i = 0; i < cells.size(); ++i)
         html += QStringLiteral("<%1%2>%3</%1>")
                     .arg(QLatin1String(tag),
-                         i == 0 ? QStringLiteral(" width=\"26%\"") : QStringLiteral(" align=\"right\""), cells[i]);
+                         i == 0 ? QStringLiteral(" align=\"left\" width=\"26%\"") : QStringLiteral(" align=\"right\""),
+                         cells[i]);
     return html + QStringLiteral("</tr>\n");
 }
 
@@ -218,8 +219,10 @@ private:
                 const MetricFormat format(metric, m_of.units);
                 cells << (summary == nullptr
                               ? QStringLiteral("–")
-                              : escaped(format.number(summary->mean) +
-                                        (summary->sd ? "\u00a0±\u00a0" + format.number(*summary->sd) : std::string())));
+                              : escaped(format.number(summary->mean)) +
+                                    (summary->sd ? QStringLiteral("<br><span class=\"shop\">±\u00a0%1</span>")
+                                                       .arg(escaped(format.number(*summary->sd)))
+                                                 : QString()));
             }
             html += row(cells);
         }
