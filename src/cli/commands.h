@@ -12,6 +12,7 @@ struct Refusal {
 void addJudge(CLI::App& app);
 void addPlan(CLI::App& app);
 void addSimulate(CLI::App& app);
+void addSwings(CLI::App& app);
 void addWindows(CLI::App& app);
 void addLogbookCommands(CLI::App& app);
 

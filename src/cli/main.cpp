@@ -12,6 +12,7 @@ int main(int argc, char** argv) {
         knot::cli::addJudge(app);
         knot::cli::addPlan(app);
         knot::cli::addSimulate(app);
+        knot::cli::addSwings(app);
         knot::cli::addWindows(app);
         knot::cli::addLogbookCommands(app);
         app.parse(argc, argv);

@@ -30,8 +30,8 @@ TEST_CASE("the sheet prints as it reads, and names no club while it is sealed") 
     REQUIRE(pdf.open(QIODevice::ReadOnly));
     CHECK(pdf.read(5) == "%PDF-");
     record::Test test = bench.session.test();
-    const auto takes =
-        plan::takesOf(test, [](record::Metric metric) { return plan::usualSpreads(metric, plan::Level::club); });
+    const auto takes = plan::takesOf(
+        test, [](const record::Outcome& outcome) { return plan::usualSpreads(outcome.metric, plan::Level::club); });
     const QString html = app::sheetHtml(test, takes, {});
     for (const char* part : {"Against Alder 62, does another shaft", "the same grip", "Reed came with a lighter one",
                              "descent 42.0 to 48.0°", "left-handed", "three shots each, as people do"})

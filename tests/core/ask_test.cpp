@@ -170,7 +170,7 @@ TEST_CASE("a window is said in a letter and two numbers") {
 TEST_CASE("what a test takes agrees with the planner, outcome by outcome") {
     record::Test test = threeShafts();
     const plan::Spreads spreads{.sdTurn = 2, .sdShot = 6};
-    const auto takes = plan::takesOf(test, [&](Metric) { return spreads; });
+    const auto takes = plan::takesOf(test, [&](const record::Outcome&) { return spreads; });
     REQUIRE(takes.size() == 2);
     const double level = 0.05 / 4; // two clubs against the first, two outcomes
     CHECK(plan::levelOfOne(test) == Approx(level));
@@ -181,9 +181,9 @@ TEST_CASE("what a test takes agrees with the planner, outcome by outcome") {
     CHECK(plan::powerToSee(pair, *takes[0].smallest, level) == Approx(0.8).epsilon(1e-3));
     CHECK(*takes[1].thisPlan == Approx(plan::powerToSeeSpread(10, 1.25, level)));
     test.plan.schedule = record::Schedule::oneRunEach;
-    CHECK_FALSE(plan::takesOf(test, [&](Metric) { return spreads; })[0].thisPlan);
+    CHECK_FALSE(plan::takesOf(test, [&](const record::Outcome&) { return spreads; })[0].thisPlan);
     test.card.primary = {{.kind = OutcomeKind::share, .shape = "strip 20"}};
-    CHECK(plan::takesOf(test, [&](Metric) { return spreads; }).empty());
+    CHECK(plan::takesOf(test, [&](const record::Outcome&) { return spreads; }).empty());
 }
 
 TEST_CASE("what is held constant is told by the Rack") {

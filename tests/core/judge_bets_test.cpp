@@ -1,5 +1,6 @@
 // The bet, whose doing and the same swing: against the references, and where there is little to go by.
 #include "core/judge/bet.h"
+#include "core/judge/choosing.h"
 #include "core/judge/judge.h"
 #include "core/judge/swing.h"
 #include "core/judge/whose.h"
@@ -236,4 +237,22 @@ TEST_CASE("the same swing: differs, the same, or as it was seen in one run") {
     CHECK(delivered(3, true)[0].verdict == Verdict::open);
     CHECK(delivered(3, true)[0].asSeen);
     CHECK(delivered(3, true)[0].gap == Approx(3.05));
+}
+
+TEST_CASE("what a wrong choice costs in spread stays a number that somebody can use, however few the shots") {
+    // Of three clubs, two degrees of freedom each: the mean of such ratios themselves has no end.
+    std::vector<judge::Standing> standings;
+    for (std::size_t b = 0; b < 3; ++b)
+        standings.push_back(
+            {.build = record::BuildAt(b), .effect = {0.1 * static_cast<double>(b), 0.6, 2}, .turns = 3});
+    const record::Want less{record::Want::Kind::less, 0};
+    for (const std::uint64_t seed : {1U, 2U, 3U}) {
+        const auto best = judge::choosing(standings, less, judge::LossScale::ratio, seed);
+        REQUIRE(best.choosing.size() == 3);
+        for (const auto& choice : best.choosing) {
+            CHECK(choice.meanLoss > 0);
+            CHECK(choice.meanLoss < 3);
+        }
+        CHECK(best.lossAfter < best.lossNow);
+    }
 }

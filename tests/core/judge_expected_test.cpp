@@ -140,3 +140,15 @@ TEST_CASE("a club that was not hit is met by what is usual of it, as a bet") {
         CHECK(readingOf(test, {usualOf("Slate", 150)}).usualBets.empty());
     }
 }
+
+TEST_CASE("what was expected is of the others against the baseline, and of nobody while the seal is closed") {
+    record::Test test = threeClubs();
+    test.card.baseline = "Slate";
+    test.card.expectations = {{Metric::carry, record::Expectation::up}};
+    const auto open = readingOf(test);
+    REQUIRE(open.expected.size() == 2); // not Reed against Fern
+    for (const auto& one : open.expected)
+        CHECK(one.against == open.baseline);
+    test.seal = {.commitment = "0", .box = "1"};
+    CHECK(readingOf(test).expected.empty());
+}

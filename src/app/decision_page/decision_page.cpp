@@ -67,16 +67,16 @@ DecisionPage::DecisionPage(const TestInHand& hand, Declaring& declaring, Judging
     , m_book(book) {
     QVBoxLayout* rows = scrollingRows(this);
     auto* above = new QHBoxLayout;
-    auto* below = new QHBoxLayout;
-    for (QHBoxLayout* row : {above, below})
-        row->setSpacing(2 * size::grid);
-    above->addWidget(buildBefore(), 1);
+    auto* said = new QVBoxLayout;
+    for (QBoxLayout* box : {static_cast<QBoxLayout*>(above), static_cast<QBoxLayout*>(said)})
+        box->setSpacing(2 * size::grid);
+    said->addWidget(buildBefore());
+    said->addWidget(buildExpected(), 1);
+    above->addLayout(said, 1);
     above->addWidget(buildBet(), 1);
-    below->addWidget(buildExpected(), 1);
-    below->addWidget(buildDecision(), 2);
-    rows->addLayout(above);
+    rows->addLayout(above, 1);
     rows->addWidget(buildReveal());
-    rows->addLayout(below, 1);
+    rows->addWidget(buildDecision());
     wire();
 }
 
@@ -373,7 +373,7 @@ void DecisionPage::refreshReveal() {
         const bool agrees = !test.seal.sealedText.empty() && plan::sha256(test.seal.sealedText) == test.seal.commitment;
         texts << (agrees
                       ? tr("The published %1… agrees: nothing was switched. Anybody can check it: the SHA-256 of the "
-                           "sealed text is that number; `sha256sum` says it of the saved file.")
+                           "sealed text is that number; sha256sum says it of the saved file.")
                             .arg(QString::fromStdString(test.seal.commitment).left(8))
                       : tr("The clubs were named by hand; no text agrees with the published %1….")
                             .arg(QString::fromStdString(test.seal.commitment).left(8)));
@@ -411,7 +411,10 @@ void DecisionPage::refreshExpected() {
             html += QStringLiteral("<p style='margin:4px 0 0 0'>%1: “%2”</p>")
                         .arg(QString::fromStdString(m_hand.test().builds[feel.build].name).toHtmlEscaped(),
                              QString::fromStdString(feel.words).toHtmlEscaped());
-    m_expected->setText(html.isEmpty() ? tr("Nothing was expected and nothing said.") : html);
+    const bool isLater = m_hand.isSealed() && !m_hand.test().card.expectations.empty();
+    m_expected->setText(!html.isEmpty() ? html
+                        : isLater       ? tr("What was expected is held against the clubs once they are known.")
+                                        : tr("Nothing was expected and nothing said."));
 }
 
 void DecisionPage::refreshDecision() {

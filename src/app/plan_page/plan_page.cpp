@@ -5,12 +5,15 @@
 #include "app/picture/power_view.h"
 #include "app/picture/strip_view.h"
 #include "app/plan_page/seal_panel.h"
+#include "app/plan_page/ways_view.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/earlier_tests.h"
 #include "app/session/test_in_hand.h"
+#include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
+#include "core/ask/edits.h"
 #include "core/plan/schedule.h"
 #include "core/plan/takes.h"
 #include "core/record/number_text.h"
@@ -34,6 +37,15 @@ using record::Test;
 constexpr int mostRounds = 60, longestTurn = 30;
 constexpr int ownLevel = 3;          // of the choices of spread: the player's own
 constexpr int mostStripHeight = 120; // two rows and a half: beyond that it scrolls
+
+QLabel* linkLabel(const char* name) {
+    QLabel* label = richLabel();
+    label->setObjectName(QLatin1String(name));
+    label->setFont(typeface(size::caption));
+    label->setWordWrap(true);
+    label->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    return label;
+}
 
 } // namespace
 
@@ -88,6 +100,8 @@ QWidget* PlanPage::buildStrip() {
     column->addLayout(row);
     m_totals = captionLabel("totals");
     column->addWidget(m_totals);
+    m_changeText = linkLabel("changeText");
+    column->addWidget(m_changeText);
     return panel;
 }
 
@@ -141,6 +155,8 @@ void PlanPage::refreshSlowChanges() {
 QWidget* PlanPage::buildPlanner() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("What it can show"), column);
+    m_by = linkLabel("curvesBy");
+    m_wayText = captionLabel("wayText");
     m_minutes = new NumberField({.low = 5, .high = 600, .mayBeEmpty = false});
     m_outcome = choiceBox({});
     m_outcome->setSizeAdjustPolicy(QComboBox::AdjustToContents);
@@ -153,7 +169,11 @@ QWidget* PlanPage::buildPlanner() {
     row->addWidget(buildSlowChanges(), 4);
     column->addLayout(row);
     m_power = new PowerView;
+    m_ways = new WaysView;
+    column->addWidget(m_by);
     column->addWidget(m_power, 1);
+    column->addWidget(m_ways, 1);
+    column->addWidget(m_wayText);
     m_answers = richLabel();
     m_limits = richLabel();
     for (QLabel* label : {m_answers, m_limits}) {
@@ -185,9 +205,17 @@ void PlanPage::wire() {
     number(m_warmUp, tr("the warm-up"), [](record::Plan& p, double v) { p.warmUp = static_cast<int>(v); });
     number(m_rest, tr("the rests"), [](record::Plan& p, double v) { p.restEvery = static_cast<int>(v); });
     number(m_restSeconds, tr("the length of a rest"), [](record::Plan& p, double v) { p.restSeconds = v; });
-    connect(m_minutes, &NumberField::edited, this, [this](std::optional<double> minutes) {
-        m_minutesThere = *minutes;
+    connect(m_minutes, &NumberField::edited, this, [this](std::optional<double> minutes) { takeMinutes(*minutes); });
+    connect(m_ways, &WaysView::minutesWanted, this, &PlanPage::takeMinutes);
+    connect(m_ways, &WaysView::taken, this, &PlanPage::takeWay);
+    connect(m_ways, &WaysView::looked, this, [this] { m_wayText->setText(m_ways->said() + tr(" · Enter takes it")); });
+    connect(m_by, &QLabel::linkActivated, this, [this](const QString& link) {
+        m_isByGap = link == QStringLiteral("gap");
         markStale();
+    });
+    connect(m_changeText, &QLabel::linkActivated, this, [this](const QString& seconds) {
+        m_declaring.change(tr("the time of a change"),
+                           [&](Test& test) { test.plan.changeSeconds = seconds.toDouble(); });
     });
     connect(m_level, &QComboBox::activated, this, &PlanPage::markStale);
     connect(m_outcome, &QComboBox::activated, this, &PlanPage::markStale);
@@ -221,12 +249,96 @@ void PlanPage::takeOwnSpreads() {
     markStale();
 }
 
-plan::Spreads PlanPage::spreads(record::Metric metric) {
-    const auto& known = m_earlier.learnt().own;
-    if (m_level->currentIndex() == ownLevel)
-        if (const auto own = known.find(metric); own != known.end())
-            return own->second;
-    return plan::usualSpreads(metric, static_cast<plan::Level>(std::min(m_level->currentIndex(), ownLevel - 1)));
+plan::Spreads PlanPage::spreads(const record::Outcome& outcome) const {
+    const int level = m_level->currentIndex();
+    return level == ownLevel ? m_earlier.spreads(outcome) : m_earlier.spreads(outcome, static_cast<plan::Level>(level));
+}
+
+void PlanPage::takeMinutes(double minutes) {
+    m_minutesThere = std::clamp(minutes, 5.0, 600.0);
+    markStale();
+}
+
+// What a way asks of the plan; at equal delivery and the typical shot are other questions, and said on the Sheet.
+void PlanPage::takeWay(const plan::WayOption& option) {
+    if (!m_hand.test().shots.empty() || m_hand.isSealed())
+        return;
+    const record::Outcome seen = outcomeSeen();
+    m_declaring.change(tr("the plan"), [&](Test& test) {
+        test.plan.schedule = option.way == plan::Way::threeEach ? record::Schedule::oneRunEach
+                             : option.turnLength == 1           ? record::Schedule::shotByShot
+                                                                : record::Schedule::rotated;
+        test.plan.rounds = option.rounds;
+        test.plan.turnLength = option.turnLength;
+        if (option.way == plan::Way::withLooks)
+            test.card.looks = record::Looks::eachRound;
+        const auto kind = option.way == plan::Way::equalDelivery ? record::OutcomeKind::equal
+                          : option.way == plan::Way::typicalShot ? record::OutcomeKind::typical
+                                                                 : seen.kind;
+        const auto declared = std::ranges::find(test.card.primary, seen);
+        if (kind != seen.kind && declared != test.card.primary.end())
+            ask::setOutcome(test.card, static_cast<std::size_t>(declared - test.card.primary.begin()),
+                            {.kind = kind, .metric = seen.metric, .shape = {}}, test.card.want(seen));
+    });
+}
+
+// How long a change takes is asked in words that people have for it.
+void PlanPage::refreshChange() {
+    const double now = m_hand.test().plan.changeSeconds;
+    QStringList words;
+    auto offer = [&](double seconds, const QString& what) {
+        const QString text = tr("%1 %2 s").arg(what).arg(qRound(seconds));
+        words << (std::fabs(seconds - now) < 0.5 ? text
+                                                 : QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
+                                                       .arg(qRound(seconds))
+                                                       .arg(colours().link.name(), text));
+    };
+    offer(10, tr("both in the bag"));
+    offer(40, tr("an adapter"));
+    offer(180, tr("a shaft to be fitted"));
+    if (const auto measured = m_earlier.learnt().pace.changeSeconds)
+        offer(*measured, tr("as in earlier tests"));
+    m_changeText->setText(tr("A change takes %1 s: %2").arg(qRound(now)).arg(words.join(QStringLiteral(" · "))));
+}
+
+void PlanPage::refreshWays(const Planning& planning) {
+    const bool isThere = !planning.isRatio() && planning.outcome.kind != record::OutcomeKind::share;
+    const bool byGap = m_isByGap || !isThere;
+    m_power->setVisible(byGap);
+    m_ways->setVisible(!byGap);
+    m_wayText->setVisible(!byGap);
+    const auto link = [](const char* to, const QString& text, bool isNow) {
+        return isNow ? text
+                     : QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
+                           .arg(QLatin1String(to), colours().link.name(), text);
+    };
+    m_by->setText(isThere ? tr("Curves %1 · %2")
+                                .arg(link("minutes", tr("by the minutes there are"), !byGap),
+                                     link("gap", tr("by the size of the gap"), byGap))
+                          : QString());
+    if (byGap)
+        return;
+    const record::Metric metric = planning.metric;
+    const plan::Spreads struck = spreads({.metric = metric});
+    const plan::Spreads equal = spreads({.kind = record::OutcomeKind::equal, .metric = metric});
+    plan::WaysOf ways{.question = planning.question,
+                      .pace = planning.pace,
+                      .turnLength = plan::shotsATurn(m_hand.test().plan),
+                      .equalShot = equal.sdShot,
+                      .equalTurn = equal.sdTurn};
+    ways.question.sdShot = struck.sdShot;
+    ways.question.sdTurn = struck.sdTurn;
+    WaysView::Picture picture{
+        .first = 10, .last = std::max(120.0, 2 * m_minutesThere), .minutes = m_minutesThere, .curves = {}};
+    constexpr int steps = 22;
+    for (const plan::Way way : plan::everyWay) {
+        WaysView::Curve curve{.way = way, .at = {}, .now = plan::bestOfWay(way, ways, m_minutesThere)};
+        for (int i = 0; i <= steps; ++i)
+            curve.at.push_back(plan::bestOfWay(way, ways, picture.first + (picture.last - picture.first) * i / steps));
+        picture.curves.push_back(std::move(curve));
+    }
+    m_ways->setPicture(std::move(picture));
+    m_wayText->setText(m_ways->said() + tr(" · Enter takes it"));
 }
 
 void PlanPage::refresh() {
@@ -263,10 +375,12 @@ void PlanPage::refresh() {
                           .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan), 0))));
     refreshOutcomes();
     const record::Outcome outcome = outcomeSeen();
-    const Planning planning = planningOf(test, outcome, spreads(outcome.metric));
+    const Planning planning = planningOf(test, outcome, spreads(outcome));
+    refreshChange();
     m_answers->setText(answersHtml(test, planning, m_minutesThere, m_book.units()));
-    m_limits->setText(limitsHtml(test, planning));
+    m_limits->setText(looksHtml(planning, m_minutesThere) + limitsHtml(test, planning));
     refreshPower(planning);
+    refreshWays(planning);
 }
 
 // The declared outcomes; carry where none is.

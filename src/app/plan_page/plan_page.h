@@ -2,6 +2,7 @@
 
 #include "app/plan_page/plan_words.h"
 #include "app/shell/page.h"
+#include "core/plan/ways.h"
 
 class QCheckBox;
 class QComboBox;
@@ -19,6 +20,7 @@ class NumberField;
 class PowerView;
 class SealPanel;
 class StripView;
+class WaysView;
 class TestInHand;
 
 /// The order of laps and stints, what it can and can't show, and the seal.
@@ -45,7 +47,11 @@ private:
     void refreshOutcomes();
     record::Outcome outcomeSeen() const;
     void refreshPower(const Planning& planning);
-    plan::Spreads spreads(record::Metric metric);
+    void refreshChange();
+    void refreshWays(const Planning& planning);
+    void takeWay(const plan::WayOption& option);
+    void takeMinutes(double minutes);
+    plan::Spreads spreads(const record::Outcome& outcome) const;
 
     const TestInHand& m_hand;
     Declaring& m_declaring;
@@ -72,6 +78,11 @@ private:
     QLabel* m_answers = nullptr;
     QLabel* m_limits = nullptr;
     PowerView* m_power = nullptr;
+    WaysView* m_ways = nullptr;
+    QLabel* m_by = nullptr; ///< by what the curves go
+    QLabel* m_wayText = nullptr;
+    QLabel* m_changeText = nullptr;
+    bool m_isByGap = false;
     SealPanel* m_seal = nullptr;
     double m_minutesThere = 45;
 };

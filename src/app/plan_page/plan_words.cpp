@@ -3,6 +3,7 @@
 #include "core/plan/looks.h"
 #include "core/plan/schedule.h"
 #include "core/plan/takes.h"
+#include "core/plan/ways.h"
 #include "core/record/control.h"
 #include "core/record/number_text.h"
 
@@ -24,8 +25,10 @@ QString paragraph(const QString& text) {
     return QStringLiteral("<p style='margin:0 0 6px 0'>%1</p>").arg(text);
 }
 
+// Of a hundred: "18 times", "once".
 QString times(double chance) {
-    return QString::fromStdString(record::fixed(100 * chance, 0));
+    const std::string whole = record::fixed(100 * chance, 0);
+    return whole == "1" ? QObject::tr("once") : QObject::tr("%1 times").arg(QString::fromStdString(whole));
 }
 
 QString laps(int count) {
@@ -50,7 +53,7 @@ QString ratioAnswersHtml(const record::Test& test, const Planning& planning) {
     const auto seen = isArea ? plan::areaSeen(test.plan.rounds, shots, planning.question.alpha)
                              : plan::spreadSeen(test.plan.rounds, shots, planning.question.alpha);
     QString html = paragraph(
-        seen ? tr("<b>This plan</b> sees a %1 that is %2 times as large 80 times in 100, and the worthwhile %3 times "
+        seen ? tr("<b>This plan</b> sees a %1 that is %2 times as large 80 times in 100, and the worthwhile %3 times, "
                   "%4.")
                    .arg(name, ratio(*seen), QString::fromStdString(record::fixed(worthwhile, 2)), times(chance))
              : tr("<b>This plan</b> has too few laps or shots a stint to judge a %1.").arg(name));
@@ -95,16 +98,11 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
     QString html;
     if (test.plan.schedule != record::Schedule::oneRunEach && test.plan.rounds >= 2) {
         const auto now = plan::optionOf(q, planning.pace, test.plan.rounds, plan::shotsATurn(test.plan));
-        html += paragraph(tr("<b>This plan</b> sees a gap of %1 in %2 80 times in 100, and the worthwhile %3 %4 times. "
-                             "Where there is none it can say so %5 times.")
+        html += paragraph(tr("<b>This plan</b> sees a gap of %1 in %2 80 times in 100, and the worthwhile %3 %4. "
+                             "Where there is none it can say so %5.")
                               .arg(shown(now.smallestGap), name, shown(q.gap), times(now.power), times(now.powerSame)));
     }
-    if (const auto best = plan::bestIn(minutes, q, planning.pace))
-        html += paragraph(tr("<b>In %1</b> the best is %2 of %3: the worthwhile gap is seen %4 times in 100.")
-                              .arg(minutesText(minutes), laps(best->rounds))
-                              .arg(best->turnLength)
-                              .arg(times(best->power)));
-    else
+    if (!plan::bestIn(minutes, q, planning.pace))
         html += paragraph(tr("<b>In %1</b> two laps with every club do not fit.").arg(minutesText(minutes)));
     const int length = plan::shotsATurn(test.plan);
     const auto see = plan::toSee(q, planning.pace, length);
@@ -128,6 +126,25 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
     return html + paragraph(tr("<b>Three shots each</b> would see %1 and a spread %2 times as wide, and could "
                                "not tell the club from the moment.")
                                 .arg(shown(plan::gapSeenByRuns(q, 3)), ratio(plan::spreadSeenByRuns(3))));
+}
+
+QString looksHtml(const Planning& planning, double minutes) {
+    constexpr int fewestLaps = 4;
+    const auto best = planning.isRatio() ? std::nullopt : plan::bestIn(minutes, planning.question, planning.pace);
+    if (!best || best->rounds < fewestLaps)
+        return {};
+    const auto looked = [&](double gaps) {
+        return plan::withLooks(planning.question, best->rounds, best->turnLength, gaps);
+    };
+    const auto after = [](const plan::Looked& one) { return QString::fromStdString(record::fixed(one.meanLaps, 1)); };
+    const plan::Looked once = looked(1);
+    const plan::Looked twice = looked(2);
+    const plan::Looked thrice = looked(3);
+    return paragraph(
+        tr("<b>With a look after each of %1</b> the worthwhile gap is claimed %2 in 100 after %3 laps on "
+           "average, twice that %4 after %5, three times that %6 after %7; where there is none, %8 are hit.")
+            .arg(laps(best->rounds), times(once.chance), after(once), times(twice.chance), after(twice),
+                 times(thrice.chance), after(thrice), after(looked(0))));
 }
 
 QString limitsHtml(const record::Test& test, const Planning& planning) {

@@ -24,10 +24,13 @@ struct Planning {
 
 Planning planningOf(const record::Test& test, const record::Outcome& outcome, const plan::Spreads& spreads);
 
-/// The planner's answers as short paragraphs (HTML): what this plan sees, what `minutes` would allow,
-/// what the worthwhile gap takes, and what three shots each would see.
+/// The planner's answers as short paragraphs (HTML): what this plan sees, what the worthwhile gap takes, and what three shots each would see.
 QString answersHtml(const record::Test& test, const Planning& planning, double minutes,
                     const record::DisplayUnits& units);
+
+/// What as many laps as fit would give with a look after each: how often a gap once, twice and three times the
+/// worthwhile one is claimed, and after how many laps on average. Empty where under four laps fit.
+QString looksHtml(const Planning& planning, double minutes);
 
 /// What the chosen plan can't establish, as short paragraphs; empty when there is nothing to say.
 QString limitsHtml(const record::Test& test, const Planning& planning);

@@ -10,6 +10,13 @@
 namespace knot::app {
 namespace {
 
+std::string covariatesText(const record::Card& card) {
+    std::string text;
+    for (const record::Metric metric : card.covariates)
+        text += '/' + record::info(metric).key;
+    return text;
+}
+
 constexpr std::size_t mostTests = 100; // the newest: a player of years ago is another one
 
 judge::Earlier learn(const std::string& path, const std::vector<std::string>& ids, const record::Test& inHand) {
@@ -33,7 +40,7 @@ void EarlierTests::refresh() {
         return;
     const record::Test& test = m_hand.test();
     const std::string of = test.id + '/' + test.repeats + '/' + test.firstPlayer().id + '/' +
-                           std::string(record::nameOf(record::kindNames, test.card.kind));
+                           std::string(record::nameOf(record::kindNames, test.card.kind)) + covariatesText(test.card);
     if (of == m_of)
         return;
     m_of = of;
@@ -47,6 +54,7 @@ void EarlierTests::refresh() {
     head.id = test.id;
     head.repeats = test.repeats;
     head.card.kind = test.card.kind;
+    head.card.covariates = test.card.covariates;
     head.players = test.players;
     inBackground(
         this, [path = m_book.path().toStdString(), ids, head] { return learn(path, ids, head); },
@@ -58,9 +66,20 @@ void EarlierTests::refresh() {
         });
 }
 
-plan::Spreads EarlierTests::spreads(record::Metric metric) const {
-    const auto own = m_learnt.own.find(metric);
-    return own != m_learnt.own.end() ? own->second : plan::usualSpreads(metric, plan::Level::club);
+plan::Spreads EarlierTests::spreads(const record::Outcome& outcome) const {
+    return spreads(outcome, std::nullopt);
+}
+
+plan::Spreads EarlierTests::spreads(const record::Outcome& outcome, std::optional<plan::Level> usual) const {
+    const bool isEqual = outcome.kind == record::OutcomeKind::equal;
+    if (isEqual && !usual)
+        if (const auto equal = m_learnt.equal.find(outcome.metric); equal != m_learnt.equal.end())
+            return equal->second;
+    const auto own = m_learnt.own.find(outcome.metric);
+    const plan::Spreads struck = !usual && own != m_learnt.own.end()
+                                     ? own->second
+                                     : plan::usualSpreads(outcome.metric, usual.value_or(plan::Level::club));
+    return isEqual ? plan::atEqualDelivery(struck) : struck;
 }
 
 } // namespace knot::app

@@ -23,8 +23,10 @@ public:
 
     const judge::Earlier& learnt() const { return m_learnt; }
     /// What the player's shots scatter by: their own where the logbook tells, else those of a club player.
-    plan::Spreads spreads(record::Metric metric) const;
-    /// Learns again where another test, player or kind of test is in hand.
+    plan::Spreads spreads(const record::Outcome& outcome) const;
+    /// The same, or of a usual player of a level.
+    plan::Spreads spreads(const record::Outcome& outcome, std::optional<plan::Level> usual) const;
+    /// Learns again where another test, player, kind of test or set of covariates is in hand.
     void refresh();
     /// Another test is in hand.
     void forget();

@@ -126,9 +126,9 @@ void TakesPanel::refresh() {
     const record::Test& test = m_hand.test();
     const auto& own = m_earlier.learnt().own;
     bool isOwn = false;
-    const auto takes = plan::takesOf(test, [&](record::Metric metric) {
-        isOwn = isOwn || own.contains(metric);
-        return m_earlier.spreads(metric);
+    const auto takes = plan::takesOf(test, [&](const record::Outcome& outcome) {
+        isOwn = isOwn || own.contains(outcome.metric);
+        return m_earlier.spreads(outcome);
     });
     m_whose->setText(isOwn ? tr("this player's scatter") : tr("a club player's scatter"));
     m_view->setVisible(!takes.empty());

@@ -115,7 +115,7 @@ void WaysOut::printSheet() {
     if (path.isEmpty())
         return;
     const auto takes =
-        plan::takesOf(test, [this](record::Metric metric) { return m_session.earlier().spreads(metric); });
+        plan::takesOf(test, [this](const record::Outcome& outcome) { return m_session.earlier().spreads(outcome); });
     if (const QString whyNot = OrderSlip::print(sheetHtml(test, takes, m_session.book().units()), path);
         !whyNot.isEmpty())
         emit complained(whyNot);

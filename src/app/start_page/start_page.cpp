@@ -158,7 +158,7 @@ QWidget* StartPage::buildLately() {
 QWidget* StartPage::buildNew() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel(tr("New to it?"), column);
-    auto* words = plainLabel(tr("The demo: thirteen tests with a known truth. Open one and see what is said of it, and "
+    auto* words = plainLabel(tr("The demo: fourteen tests with a known truth. Open one and see what is said of it, and "
                                 "why three shots each say nothing."));
     words->setObjectName(QStringLiteral("newWords"));
     words->setWordWrap(true);

@@ -198,9 +198,6 @@ BestOf choosing(const std::vector<Standing>& standings, const record::Want& want
     BestOf best{.furtherLaps = furtherLaps};
     for (const Standing& standing : standings)
         best.choosing.push_back({.build = standing.build});
-    auto loss = [scale](double top, double chosen) {
-        return scale == LossScale::plain ? top - chosen : std::expm1(top - chosen);
-    };
     Random random(seed);
     std::vector<double> merits(standings.size());
     std::vector<double> later(standings.size());
@@ -218,9 +215,16 @@ BestOf choosing(const std::vector<Standing>& standings, const record::Want& want
         const auto top = std::ranges::max_element(merits);
         best.choosing[static_cast<std::size_t>(top - merits.begin())].chanceBest += 1.0 / draws;
         for (std::size_t i = 0; i < standings.size(); ++i)
-            best.choosing[i].meanLoss += loss(*top, merits[i]) / draws;
+            best.choosing[i].meanLoss += (*top - merits[i]) / draws;
         const auto chosen = static_cast<std::size_t>(std::ranges::max_element(later) - later.begin());
-        best.lossAfter += loss(*top, merits[chosen]) / draws;
+        best.lossAfter += (*top - merits[chosen]) / draws;
+    }
+    // Of ratios the mean is taken of their logarithms: that of the ratios themselves has no end where few shots leave
+    // tails like Student's.
+    if (scale == LossScale::ratio) {
+        for (BestOf::Choice& choice : best.choosing)
+            choice.meanLoss = std::expm1(choice.meanLoss);
+        best.lossAfter = std::expm1(best.lossAfter);
     }
     best.lossNow = std::ranges::min_element(best.choosing, {}, &BestOf::Choice::meanLoss)->meanLoss;
     return best;

@@ -99,9 +99,12 @@ Earlier learntFrom(const std::vector<record::Test>& tests, const record::Test& i
     }
     earlier.usual = usualStruck(own, player.name);
     earlier.repeats = gapsOfRepeats(tests, inHand);
+    earlier.pace = plan::measuredPace(tests, inHand.card.kind);
     for (const Metric metric : record::allMetrics()) {
         if (const auto spreads = plan::ownSpreads(own, metric))
             earlier.own[metric] = *spreads;
+        if (const auto equal = plan::ownSpreadsAtEqual(own, metric, inHand.card.covariates))
+            earlier.equal[metric] = *equal;
         BetPrior prior{.usual = plan::usualSpreads(metric, plan::Level::club),
                        .scale = plan::gapTimes(inHand.card.kind) * record::info(metric).worthwhileGap};
         std::vector<Column> columns;

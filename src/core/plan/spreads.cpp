@@ -5,6 +5,8 @@
 #include "core/record/table.h"
 #include "core/statistics/moments.h"
 
+#include <Eigen/Dense>
+
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -88,6 +90,100 @@ std::optional<Spreads> ownSpreads(const std::vector<record::Test>& tests, record
     if (!(varShot > 0))
         return std::nullopt;
     return Spreads{std::sqrt(varTurn), std::sqrt(varShot), sums.turns, sums.shots};
+}
+
+namespace {
+
+// The readings of one turn that have all covariates, metric last; and their shots.
+struct TurnRows {
+    std::size_t test = 0;
+    std::vector<std::size_t> shots;
+    std::vector<std::vector<double>> rows;
+};
+
+std::vector<TurnRows> rowsOf(const std::vector<record::Test>& tests, record::Metric metric,
+                             const std::vector<record::Metric>& covariates) {
+    std::vector<TurnRows> turns;
+    for (std::size_t t = 0; t < tests.size(); ++t) {
+        const auto structure = record::structureOf(tests[t]);
+        for (const auto& turn : structure.turns) {
+            TurnRows own{.test = t, .shots = {}, .rows = {}};
+            for (const std::size_t at : turn.shots) {
+                const record::Shot& shot = tests[t].shots[at];
+                std::vector<double> row;
+                for (const record::Metric covariate : covariates)
+                    if (const auto value = shot.readings.at(covariate); value && std::isfinite(*value))
+                        row.push_back(*value);
+                const auto value = shot.readings.at(metric);
+                if (shot.status != record::ShotStatus::counted || row.size() != covariates.size() || !value ||
+                    !std::isfinite(*value))
+                    continue;
+                row.push_back(*value);
+                own.shots.push_back(at);
+                own.rows.push_back(std::move(row));
+            }
+            if (!own.rows.empty())
+                turns.push_back(std::move(own));
+        }
+    }
+    return turns;
+}
+
+// Slopes of the last column on the others, inside turns; nothing where they are not to be had.
+std::optional<Eigen::VectorXd> slopesInside(const std::vector<TurnRows>& turns, std::size_t covariates) {
+    const auto p = static_cast<Eigen::Index>(covariates);
+    Eigen::MatrixXd products = Eigen::MatrixXd::Zero(p + 1, p + 1);
+    double df = -static_cast<double>(covariates);
+    for (const TurnRows& turn : turns) {
+        Eigen::MatrixXd rows(static_cast<Eigen::Index>(turn.rows.size()), p + 1);
+        for (Eigen::Index i = 0; i < rows.rows(); ++i)
+            for (Eigen::Index c = 0; c <= p; ++c)
+                rows(i, c) = turn.rows[static_cast<std::size_t>(i)][static_cast<std::size_t>(c)];
+        const Eigen::RowVectorXd means = rows.colwise().mean();
+        rows.rowwise() -= means;
+        products += rows.transpose() * rows;
+        df += static_cast<double>(turn.rows.size()) - 1;
+    }
+    constexpr double fewestEach = 3;
+    const Eigen::VectorXd length = products.diagonal().head(p).cwiseSqrt();
+    if (df < fewestEach * static_cast<double>(covariates) || (length.array() <= 0).any())
+        return std::nullopt;
+    const Eigen::VectorXd scale = length.cwiseInverse();
+    const Eigen::LDLT<Eigen::MatrixXd> solver(scale.asDiagonal() * products.topLeftCorner(p, p) * scale.asDiagonal());
+    constexpr double singular = 1e-10;
+    if (solver.info() != Eigen::Success || (solver.vectorD().array() < singular).any())
+        return std::nullopt;
+    return scale.asDiagonal() * solver.solve(scale.asDiagonal() * products.col(p).head(p));
+}
+
+} // namespace
+
+std::optional<Spreads> ownSpreadsAtEqual(const std::vector<record::Test>& tests, record::Metric metric,
+                                         const std::vector<record::Metric>& covariates) {
+    if (covariates.empty())
+        return std::nullopt;
+    const auto turns = rowsOf(tests, metric, covariates);
+    const auto slopes = slopesInside(turns, covariates.size());
+    if (!slopes)
+        return std::nullopt;
+    std::vector<record::Test> adjusted = tests;
+    for (record::Test& test : adjusted)
+        for (record::Shot& shot : test.shots)
+            shot.readings.clear(metric);
+    for (const TurnRows& turn : turns)
+        for (std::size_t i = 0; i < turn.rows.size(); ++i) {
+            double value = turn.rows[i].back();
+            for (std::size_t c = 0; c < covariates.size(); ++c)
+                value -= (*slopes)(static_cast<Eigen::Index>(c)) * turn.rows[i][c];
+            adjusted[turn.test].shots[turn.shots[i]].readings.measure(metric, value);
+        }
+    return ownSpreads(adjusted, metric);
+}
+
+Spreads atEqualDelivery(const Spreads& struck, double explained) {
+    Spreads equal = struck;
+    equal.sdShot *= std::sqrt(1 - explained);
+    return equal;
 }
 
 } // namespace knot::plan

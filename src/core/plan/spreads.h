@@ -30,4 +30,16 @@ double gapTimes(record::TestKind kind);
 /// or six between them.
 std::optional<Spreads> ownSpreads(const std::vector<record::Test>& tests, record::Metric metric);
 
+/// The same at equal delivery: of the metric less what the covariates explain of it inside turns, by least squares
+/// pooled over tests and builds; shots with all of them. Nothing too where under three degrees of freedom are left for
+/// each covariate, or where one does not vary.
+std::optional<Spreads> ownSpreadsAtEqual(const std::vector<record::Test>& tests, record::Metric metric,
+                                         const std::vector<record::Metric>& covariates);
+
+/// What covariates are taken to explain of the scatter inside turns where the player's own shots do not say
+/// (judgement §25).
+inline constexpr double usualExplained = 0.3;
+/// Spreads at equal delivery from those as struck: what shots scatter less, stints move as before.
+Spreads atEqualDelivery(const Spreads& struck, double explained = usualExplained);
+
 } // namespace knot::plan

@@ -110,7 +110,7 @@ std::vector<Takes> takesOf(const Test& test, const SpreadsOf& spreads) {
     for (const Outcome& outcome : test.card.primary) {
         if (outcome.kind == OutcomeKind::share)
             continue;
-        Takes takes{.outcome = outcome, .spreads = spreads(outcome.metric)};
+        Takes takes{.outcome = outcome, .spreads = spreads(outcome)};
         takes.gap = outcome.kind == OutcomeKind::spread ? test.card.sdRatioMargin
                     : outcome.kind == OutcomeKind::area ? test.card.areaRatioMargin
                                                         : test.card.margin(outcome.metric);

@@ -19,10 +19,11 @@ struct Takes {
     std::optional<double> smallest; ///< gap or ratio that this plan sees 80 times in 100; nothing where none is
 };
 
-using SpreadsOf = std::function<Spreads(record::Metric)>;
+/// Of an outcome as it is declared: at equal delivery they are others than as struck.
+using SpreadsOf = std::function<Spreads(const record::Outcome&)>;
 
 /// For each declared outcome by its own method: averages by the paired t over laps, spreads and areas by their ratios.
-/// At equal delivery and of the typical shot as if struck: what they save is not known beforehand. Shares are left out.
+/// The typical shot is taken to scatter as struck: what it saves hangs on mishits to come. Shares are left out.
 std::vector<Takes> takesOf(const record::Test& test, const SpreadsOf& spreads);
 
 /// The chance that the plan of a test sees a gap of this size in an outcome at the level of one comparison (a ratio for

@@ -1,0 +1,65 @@
+#include "cli/commands.h"
+
+#include "core/plan/planner.h"
+#include "core/plan/power.h"
+#include "core/plan/spreads.h"
+#include "core/record/number_text.h"
+
+#include <array>
+#include <cmath>
+#include <iostream>
+#include <optional>
+
+namespace knot::cli {
+namespace {
+
+using record::Metric;
+
+constexpr double alpha = 0.05, wanted = 0.8;
+constexpr int mostSwings = 2000; // with each club: more is never hit
+
+std::string orNever(const std::optional<int>& swings) {
+    return swings ? std::to_string(*swings) : "never";
+}
+
+// One run with each club and a plain test: what a run adds does not go away with more shots.
+std::optional<int> byRuns(const plan::Spreads& spreads, double gap) {
+    for (int n = 2; n <= mostSwings; ++n) {
+        const double se = std::sqrt(2 * (spreads.sdTurn * spreads.sdTurn + spreads.sdShot * spreads.sdShot / n));
+        if (plan::powerFor(se, 2.0 * (n - 1), gap, alpha) >= wanted)
+            return n;
+    }
+    return std::nullopt;
+}
+
+std::optional<int> byLaps(const plan::Spreads& spreads, double gap, int stint) {
+    const plan::Question question{.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap, .alpha = alpha};
+    const auto seen = plan::toSee(question, {}, stint, mostSwings / stint);
+    return seen ? std::optional(seen->rounds * stint) : std::nullopt;
+}
+
+void printTable() {
+    std::cout << "| swings with each club to see the worthwhile gap 80 times in 100 | player | one run each | laps, "
+                 "stints of 5 | laps, stints of 1 | at equal delivery, stints of 2 |\n|---|---|---|---|---|---|\n";
+    for (const Metric metric :
+         {Metric::carry, Metric::ballSpeed, Metric::spin, Metric::launch, Metric::side, Metric::descent})
+        for (std::size_t level = 0; level < plan::levelNames.size(); ++level) {
+            const record::MetricInfo& info = record::info(metric);
+            const plan::Spreads struck = plan::usualSpreads(metric, static_cast<plan::Level>(level));
+            const record::MetricFormat format(metric, {});
+            std::cout << "| " << info.label << ", " << format.withUnit(info.worthwhileGap) << " | "
+                      << plan::levelNames.at(level) << " | " << orNever(byRuns(struck, info.worthwhileGap)) << " | "
+                      << orNever(byLaps(struck, info.worthwhileGap, 5)) << " | "
+                      << orNever(byLaps(struck, info.worthwhileGap, 1)) << " | "
+                      << orNever(byLaps(plan::atEqualDelivery(struck), info.worthwhileGap, 2)) << " |\n";
+        }
+}
+
+} // namespace
+
+void addSwings(CLI::App& app) {
+    app.add_subcommand("swings", "How many swings the worthwhile gaps take, by player and way, as a table.")
+        ->callback(printTable);
+}
+
+} // namespace knot::cli

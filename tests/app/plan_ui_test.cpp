@@ -1,0 +1,107 @@
+// The plan by keyboard: how long a change takes, the ways to spend the minutes there are, and taking one of them.
+#include "app/hands.h"
+#include "app/plan_page/ways_view.h"
+
+#include <QLabel>
+#include <catch2/catch.hpp>
+
+using namespace knot;
+using knot::test::Bench;
+using knot::test::eventually;
+using knot::test::Hands;
+
+namespace {
+
+// The demo's planned shaft test, on its Plan page.
+void openPlanned(Bench& bench, Hands& hands) {
+    bench.openDemo();
+    for (const auto& entry : bench.session.book().tests())
+        if (entry.title == "Does the lighter shaft cost me my line?")
+            REQUIRE(bench.session.openTest(entry.id));
+    hands.press(Qt::Key_4, Qt::AltModifier);
+}
+
+} // namespace
+
+TEST_CASE("how long a change takes is said in words, and what earlier tests took is offered") {
+    Bench bench;
+    Hands hands(bench);
+    openPlanned(bench, hands);
+    auto* text = bench.find<QLabel>("changeText");
+    CHECK(text->text().startsWith("A change takes 90 s: "));
+    REQUIRE(eventually([&] { return text->text().contains("as in earlier tests"); })); // the half-struck one has times
+    const double minutes = plan::minutesOf(bench.session.test().plan);
+    emit text->linkActivated("10");
+    CHECK(bench.session.test().plan.changeSeconds == 10);
+    CHECK(plan::minutesOf(bench.session.test().plan) < minutes);
+    CHECK(text->text().startsWith("A change takes 10 s: both in the bag 10 s"));
+    bench.trigger("actionUndo");
+    CHECK(bench.session.test().plan.changeSeconds == 90);
+}
+
+TEST_CASE("minutes and a way are picked on the curves by keys, and Enter takes the way into the plan") {
+    Bench bench;
+    Hands hands(bench);
+    openPlanned(bench, hands);
+    auto* ways = bench.find<app::WaysView>("ways");
+    auto* said = bench.find<QLabel>("wayText");
+    REQUIRE(ways->isVisible());
+    CHECK(said->text().startsWith("best stints, "));
+    hands.tabTo("ways");
+    hands.press(Qt::Key_Right);
+    hands.press(Qt::Key_Right);
+    CHECK(bench.window->findChild<QWidget*>("minutes")->isVisible());
+    CHECK(said->text().contains("in 5")); // fifty-five minutes' worth of laps take a little less
+    const record::Plan before = bench.session.test().plan;
+    hands.press(Qt::Key_Return);
+    const record::Plan& plan = bench.session.test().plan;
+    CHECK(plan.rounds * plan::shotsATurn(plan) != before.rounds * before.turnLength);
+    CHECK(plan::minutesOf(plan) <= 55.5);
+    CHECK(said->text().contains(QString::number(plan.rounds) + " laps of " + QString::number(plan::shotsATurn(plan))));
+    bench.trigger("actionUndo");
+    CHECK(bench.session.test().plan.rounds == before.rounds);
+
+    ways->setFocus();
+    hands.press(Qt::Key_Down);
+    CHECK(said->text().startsWith("at equal delivery, "));
+    CHECK(ways->accessibleDescription() == ways->said());
+    hands.press(Qt::Key_Return);
+    const auto& card = bench.session.test().card;
+    CHECK(card.primary.front().kind == record::OutcomeKind::equal);
+    CHECK(card.primary.front().metric == record::Metric::carry);
+    CHECK_FALSE(card.covariates.empty());
+    CHECK(card.want(card.primary.front()).kind == record::Want::Kind::more);
+
+    emit bench.find<QLabel>("curvesBy")->linkActivated("gap");
+    CHECK_FALSE(ways->isVisible());
+    CHECK(bench.find<QWidget>("power")->isVisible());
+    emit bench.find<QLabel>("curvesBy")->linkActivated("minutes");
+    CHECK(ways->isVisible());
+}
+
+TEST_CASE("a look after each lap is taken with its way, and after the first ball nothing is taken any more") {
+    Bench bench;
+    Hands hands(bench);
+    openPlanned(bench, hands);
+    auto* ways = bench.find<app::WaysView>("ways");
+    ways->setFocus();
+    for (int i = 0; i < 9; ++i)
+        hands.press(Qt::Key_Down);
+    CHECK(bench.find<QLabel>("wayText")->text().startsWith("three shots each"));
+    hands.press(Qt::Key_Up);
+    CHECK(bench.find<QLabel>("wayText")->text().startsWith("with a look each lap"));
+    hands.press(Qt::Key_Return);
+    CHECK(bench.session.test().card.looks == record::Looks::eachRound);
+    hands.press(Qt::Key_5, Qt::AltModifier);
+    for (int i = 0; i < 12; ++i) {
+        if (bench.session.bay().stand().phase() == bay::Phase::handOver)
+            hands.press(Qt::Key_Return);
+        test::hit(bench, 150);
+    }
+    hands.press(Qt::Key_4, Qt::AltModifier);
+    const record::Plan before = bench.session.test().plan;
+    ways->setFocus();
+    hands.press(Qt::Key_Up);
+    hands.press(Qt::Key_Return);
+    CHECK(bench.session.test().plan == before);
+}
