@@ -3,7 +3,10 @@
 #include "app/plan_page/ways_view.h"
 
 #include <QLabel>
+#include <QLineEdit>
 #include <catch2/catch.hpp>
+
+#include <cmath>
 
 using namespace knot;
 using knot::test::Bench;
@@ -104,4 +107,70 @@ TEST_CASE("a look after each lap is taken with its way, and after the first ball
     hands.press(Qt::Key_Up);
     hands.press(Qt::Key_Return);
     CHECK(bench.session.test().plan == before);
+}
+
+TEST_CASE("four heads in forty minutes: half are struck off after the third lap, and the last two get their verdict") {
+    Bench bench;
+    Hands hands(bench);
+    hands.press(Qt::Key_N, Qt::ControlModifier);
+    hands.say("tested", "he");
+    hands.say("outcome1", "carry");
+    hands.say("outcome2", "");
+    hands.say("gap1", "2");
+    hands.say("player", "Runa Veld");
+    hands.press(Qt::Key_3, Qt::AltModifier);
+    test::addClubs(hands, {"Tarn", "Mere", "Fell", "Beck"});
+    hands.press(Qt::Key_4, Qt::AltModifier);
+    hands.choose("schedule", 4);
+    hands.fill("rounds", "7");
+    hands.fill("turnLength", "2");
+    hands.fill("warmUp", "0");
+    emit bench.find<QLabel>("changeText")->linkActivated("40");
+    const auto& test = bench.session.test();
+    CHECK(test.plan.turns.size() == 12); // three laps of four; the rest hangs on who stays
+    CHECK(bench.find<QLabel>("totals")->text().startsWith("40 swings")); // and four of two
+    CHECK(bench.find<QLabel>("limits")->text().contains("The claim is about them"));
+    REQUIRE(bench.find<app::WaysView>("ways")->isVisible());
+
+    hands.press(Qt::Key_5, Qt::AltModifier);
+    const auto strikePlanned = [&] {
+        for (int i = 0; i < 200 && bench.session.bay().stand().phase() != bay::Phase::done; ++i) {
+            if (bench.session.bay().stand().phase() == bay::Phase::handOver)
+                hands.press(Qt::Key_Return);
+            const auto* stint = bench.session.bay().stand().stint();
+            test::hit(bench, 150 + 3.0 * static_cast<double>(stint->build) + 0.4 * std::sin(1.7 * i));
+        }
+    };
+    strikePlanned();
+    CHECK(test.shots.size() == 24);
+    hands.press(Qt::Key_Return);
+    auto* line = qobject_cast<QLineEdit*>(bench.window->focusWidget());
+    REQUIRE(line != nullptr);
+    CHECK(line->objectName() == "askLine");
+    CHECK(line->text() == "Beck, Fell");
+    hands.press(Qt::Key_Escape); // thought better of it
+    CHECK(test.plan.turns.size() == 12);
+    hands.press(Qt::Key_Return);
+    hands.press(Qt::Key_A, Qt::ControlModifier);
+    hands.letters("tarn");
+    hands.press(Qt::Key_Return);
+    CHECK(test.plan.turns.size() == 12); // two stay, not one
+    CHECK(bench.message().contains("2 clubs stay"));
+    hands.press(Qt::Key_Return);
+    hands.press(Qt::Key_Return);
+    CHECK(test.plan.turns.size() == 20);
+    CHECK(test.builds[0].struckOff == "after lap 3");
+    strikePlanned();
+    CHECK(test.shots.size() == 40);
+    hands.press(Qt::Key_Return); // nobody goes any more: the reading
+    REQUIRE(bench.waitForReading());
+    const auto* reading = bench.session.judging().reading();
+    CHECK(reading->declared == 1);
+    REQUIRE_FALSE(reading->average.empty());
+    CHECK(reading->average.front().rounds == 7);
+    CHECK(reading->average.front().claim.verdict == judge::Verdict::real);
+    bool isSaid = false;
+    for (const auto* label : bench.window->findChildren<QLabel*>())
+        isSaid = isSaid || label->text().contains("Struck off as planned: Tarn after lap 3, Mere after lap 3");
+    CHECK(isSaid);
 }

@@ -1,7 +1,10 @@
 // What a plan promises against what comes of it, for each way to spend the swings; and that none claims too often.
+#include "core/bay/strike.h"
 #include "core/judge/declared_gaps.h"
 #include "core/plan/looks.h"
 #include "core/plan/power.h"
+#include "core/plan/schedule.h"
+#include "core/plan/strike_off.h"
 #include "core/plan/ways.h"
 #include "simulation/bay.h"
 #include "simulation/trial.h"
@@ -174,7 +177,7 @@ TEST_CASE("looks after short stints claim as the plan says, and not too often wh
             }
             const plan::Question question{.sdTurn = bay.stintSd, .sdShot = 1, .gap = gap > 0 ? gap : 1, .alpha = 0.05};
             const auto planned = plan::withLooks(question, laps, stint, gap > 0 ? 1 : 0, 20000);
-            printRow("| " + std::to_string(stint) + " | " + cell(gap / 100) + " | " + claims.percent() + " | " +
+            printRow(std::to_string(stint) + " | " + cell(gap / 100) + " | " + claims.percent() + " | " +
                      cell(planned.chance) + " | " + cell(hit / 100) + " | " + cell(planned.meanLaps / 100));
             INFO("stint " << stint << ", gap " << gap << ": " << claims.share() << " against " << planned.chance);
             const double error = std::sqrt(std::max(planned.chance * (1 - planned.chance), 0.01) / trials);
@@ -183,4 +186,120 @@ TEST_CASE("looks after short stints claim as the plan says, and not too often wh
                 CHECK(claims.isAtMost(0.05));
             CHECK(std::fabs(hit - planned.meanLaps) < 0.5);
         }
+}
+
+namespace {
+
+/// Several clubs on a plan that strikes off, in units of the shot SD.
+struct Several {
+    std::vector<double> truth;
+    int laps = 12, stint = 2;
+    double stintSd = 0.5;
+    double widest = 1;   ///< SD of the first club's shots against the others'
+    bool isSkew = false; ///< shots fall short by an exponential
+    bool strikes = true; ///< else all are hit to the end
+
+    record::Test run(Random& random) const {
+        record::Test test;
+        for (std::size_t b = 0; b < truth.size(); ++b)
+            test.builds.push_back({.name = std::string(1, static_cast<char>('A' + b))});
+        test.card.comparison = record::Comparison::whichOfThese;
+        test.card.primary = {{.metric = Metric::carry}};
+        test.card.wants[test.card.primary.front()] = {record::Want::Kind::more, 0};
+        test.card.margins[Metric::carry] = 0.6;
+        test.plan = {.schedule = strikes ? record::Schedule::strikingOff : record::Schedule::rotated,
+                     .rounds = laps,
+                     .turnLength = stint,
+                     .seed = random.bits(),
+                     .changeTimes = {},
+                     .warmUp = 0,
+                     .tagWords = {},
+                     .turns = {}};
+        plan::planTurns(test);
+        std::size_t struck = 0;
+        for (;;) {
+            double turn = 0;
+            for (; struck < test.plan.turns.size(); ++struck) {
+                const record::PlannedTurn& due = test.plan.turns[struck];
+                turn = stintSd * random.normal();
+                for (int i = 0; i < due.shots; ++i) {
+                    const double spread = due.build == BuildAt(0) ? widest : 1;
+                    const double noise = isSkew ? 1 + std::log(1 - random.uniform()) : random.normal();
+                    record::Shot shot{.build = due.build, .handedOver = i == 0};
+                    shot.round = std::to_string(due.round);
+                    shot.turn = std::to_string(struck);
+                    shot.sitting = "1";
+                    shot.readings.measure(Metric::carry, 100 + truth[due.build] + turn + spread * noise);
+                    test.shots.push_back(std::move(shot));
+                }
+            }
+            const auto lap = plan::cutDue(test);
+            if (!lap)
+                break;
+            const auto order = bay::orderSoFar(test);
+            for (std::size_t i = plan::stayAfter(order.size(), *lap); i < order.size(); ++i)
+                test.builds[order[i]].struckOff = "after lap " + std::to_string(*lap);
+            plan::planAfterCut(test);
+        }
+        test.nameShots();
+        return test;
+    }
+};
+
+} // namespace
+
+TEST_CASE(
+    "of the two that are left after striking off nothing is claimed too often, and the best is among them oftener") {
+    const std::vector<double> equal(8, 0.0);
+    const std::vector<double> twoAhead = {1, 1, 0, 0, 0, 0, 0, 0};
+    struct Cell {
+        const char* name;
+        Several bay;
+    };
+    const std::vector<Cell> cells = {{"eight alike", {.truth = equal}},
+                                     {"two alike and far ahead", {.truth = twoAhead}},
+                                     {"eight alike, one twice as wide", {.truth = equal, .widest = 2}},
+                                     {"two alike and ahead, skew shots", {.truth = twoAhead, .isSkew = true}},
+                                     {"four alike, 8 laps", {.truth = std::vector<double>(4, 0.0), .laps = 8}}};
+    printRow("striking off | claims of the last two where they are alike, at 5 | at 1.67 | at 0.42");
+    Random random(64);
+    for (const Cell& one : cells) {
+        std::array<Rate, levels.size()> flukes;
+        for (int i = 0; i < repetitions(700); ++i) {
+            const auto test = one.bay.run(random);
+            const auto left = plan::clubsLeft(test);
+            if (left.size() != 2 || one.bay.truth[left[0]] != one.bay.truth[left[1]])
+                continue; // the ones that differ are no flukes
+            const auto row = judge::averageGap(columnIn(test), left[1], left[0], 0.6);
+            for (std::size_t level = 0; level < levels.size(); ++level)
+                flukes[level].count(row && row->claim.p && *row->claim.p < levels[level]);
+        }
+        printRow(std::string(one.name) + " | " + flukes[0].percent() + " | " + flukes[1].percent() + " | " +
+                 flukes[2].percent());
+        INFO(one.name);
+        for (std::size_t level = 0; level < levels.size(); ++level)
+            CHECK(flukes[level].isAtMost(1.12 * levels[level]));
+    }
+    // The same number of swings: 50 stints of two with striking off, hardly six laps of all eight.
+    const std::vector<double> ahead = {0.8, 0.4, 0.2, 0, 0, -0.2, -0.4, -0.8};
+    printRow("eight clubs, 100 swings | the best is chosen | the first two told apart");
+    for (const bool strikes : {false, true}) {
+        Rate chosen;
+        Rate apart;
+        for (int i = 0; i < repetitions(500); ++i) {
+            const Several bay{.truth = ahead, .laps = strikes ? 12 : 6, .strikes = strikes};
+            const auto test = bay.run(random);
+            const auto order = bay::orderSoFar(test);
+            chosen.count(order.front() == BuildAt(0));
+            const auto row = judge::averageGap(columnIn(test), order[0], order[1], 0.6);
+            const double level = strikes ? 0.05 : 0.05 / 28; // one comparison, or every pair of eight
+            apart.count(row && row->claim.p && *row->claim.p < level);
+        }
+        printRow(std::string(strikes ? "striking off, 12 laps" : "all to the end, 6 laps") + " | " + chosen.percent() +
+                 " | " + apart.percent());
+        if (strikes)
+            CHECK(apart.share() > 0.1);
+        else
+            CHECK(apart.share() < 0.1);
+    }
 }

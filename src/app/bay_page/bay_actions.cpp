@@ -5,6 +5,8 @@
 #include "app/bay_page/hand_actions.h"
 #include "app/bay_page/said_actions.h"
 #include "core/bay/strike.h"
+#include "core/plan/strike_off.h"
+#include "core/record/order_text.h"
 
 #include <QRandomGenerator>
 
@@ -95,7 +97,7 @@ bool BayActions::waitsForNumber() const {
 
 void BayActions::next() {
     if (m_bay.stand().phase() == bay::Phase::done)
-        return emit readingRequested();
+        return plan::cutDue(m_hand.test()) ? askWhoStays() : emit readingRequested();
     const std::string now = m_bay.now().toStdString();
     m_bay.step(tr("a hand-over"), [&](record::Test& test) {
         if (bay::isAnotherVisit(test, now))
@@ -248,6 +250,37 @@ void BayActions::leaveClubOut() {
             });
         });
     });
+}
+
+// By the declared outcome, and where that does not decide, by whoever types.
+void BayActions::askWhoStays() {
+    const record::Test& test = m_hand.test();
+    const auto order = bay::orderSoFar(test);
+    const std::size_t stay = plan::stayAfter(order.size(), *plan::cutDue(test));
+    std::vector<std::string> first;
+    QStringList names;
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        names << nameOf(test, order[i]);
+        if (i < stay)
+            first.push_back(test.builds[order[i]].name);
+    }
+    ask().askLine(tr("%1 of %2 stay. By the numbers so far: %3")
+                      .arg(stay)
+                      .arg(order.size())
+                      .arg(names.join(QStringLiteral(", "))),
+                  QString::fromStdString(record::orderText(first)), {}, [this, stay](const QString& typed) {
+                      const auto said = record::orderFromText(typed.toStdString(), m_hand.test().builds);
+                      std::vector<record::BuildAt> staying;
+                      for (const std::string& name : said.value_or(std::vector<std::string>{}))
+                          if (const auto build = m_hand.test().buildIndex(name))
+                              staying.push_back(*build);
+                      bool struck = false;
+                      m_bay.step(tr("who stays"),
+                                 [&](record::Test& changed) { struck = bay::strikeOff(changed, staying); });
+                      if (!struck)
+                          emit complained(said ? tr("%1 clubs stay that are still in; Enter asks again.").arg(stay)
+                                               : QString::fromStdString(said.error()));
+                  });
 }
 
 void BayActions::endHere() {

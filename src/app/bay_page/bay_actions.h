@@ -66,6 +66,8 @@ public:
     void leaveClubOut();
     void endHere();
     void anotherLap();
+    /// Where clubs are struck off: who stays after the laps struck.
+    void askWhoStays();
 
 signals:
     /// A fair test of these clubs, by name.

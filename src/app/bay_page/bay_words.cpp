@@ -3,6 +3,7 @@
 #include "core/bay/hand.h"
 #include "core/bay/said.h"
 #include "core/judge/leads.h"
+#include "core/plan/strike_off.h"
 #include "core/record/number_text.h"
 
 #include <QCoreApplication>
@@ -252,8 +253,13 @@ NowPicture nowPicture(const Situation& at, const record::DisplayUnits& units, Ey
         fillStint(at, *at.stand.stint(), now);
         break;
     case Phase::done:
-        now.caption = Words::tr("The plan is struck");
-        now.name = Words::tr("Done");
+        if (const auto lap = plan::cutDue(at.test)) {
+            now.caption = Words::tr("Lap %1 is struck").arg(*lap);
+            now.name = Words::tr("Who stays?");
+        } else {
+            now.caption = Words::tr("The plan is struck");
+            now.name = Words::tr("Done");
+        }
         now.count = swingsText(at.test, at.stand);
         break;
     }

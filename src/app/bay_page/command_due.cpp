@@ -1,6 +1,7 @@
 #include "app/bay_page/command_due.h"
 
 #include "app/bay_page/bay_words.h"
+#include "core/plan/strike_off.h"
 
 namespace knot::app {
 
@@ -55,7 +56,7 @@ QString nextTitle(const Situation& now) {
         return BayWords::tr("warm enough");
     switch (stand.phase()) {
     case Phase::done:
-        return BayWords::tr("read it");
+        return plan::cutDue(now.test) ? BayWords::tr("who stays") : BayWords::tr("read it");
     default:
         return BayWords::tr("new stint");
     }
@@ -68,7 +69,7 @@ QString nextHint(const Situation& now) {
     case Phase::warmUp:
         return BayWords::tr("the first club comes next");
     case Phase::done:
-        return BayWords::tr("what the shots say");
+        return plan::cutDue(now.test) ? BayWords::tr("the others are struck off") : BayWords::tr("what the shots say");
     case Phase::free:
         return isWarmingUp(now) ? BayWords::tr("shots count from here on") : BayWords::tr("same club, taken up anew");
     default:

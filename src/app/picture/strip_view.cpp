@@ -136,6 +136,11 @@ void StripView::setProgress(std::vector<int> tied, std::optional<std::size_t> cu
     update();
 }
 
+void StripView::setUnknownFrom(std::optional<std::size_t> turn) {
+    m_unknownFrom = turn;
+    update();
+}
+
 int StripView::turnY(std::size_t turn) const {
     const auto& layout = layoutFor(width());
     return turn < layout.turns.size() ? static_cast<int>(layout.turns[turn].y) : 0;

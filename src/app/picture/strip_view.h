@@ -19,6 +19,8 @@ public:
     void setPlan(const std::vector<record::PlannedTurn>& turns, const QStringList& names,
                  const QStringList& players = {});
     /// How many knots of each turn are tied, the turn in hand, and from which turn on clubs are unknown.
+    /// Of turns from a place on nobody knows yet which club they are.
+    void setUnknownFrom(std::optional<std::size_t> turn);
     void setProgress(std::vector<int> tied, std::optional<std::size_t> current, std::optional<std::size_t> unknownFrom);
     /// The height in the picture where a turn stands.
     int turnY(std::size_t turn) const;

@@ -15,6 +15,7 @@
 #include "app/style/palette.h"
 #include "core/ask/edits.h"
 #include "core/plan/schedule.h"
+#include "core/plan/strike_off.h"
 #include "core/plan/takes.h"
 #include "core/record/number_text.h"
 
@@ -77,7 +78,8 @@ QWidget* PlanPage::buildStrip() {
     laps->setMaximumHeight(mostStripHeight);
     m_stripArea = laps;
     column->addWidget(laps);
-    m_schedule = choiceBox({tr("rotated laps"), tr("sandwich"), tr("shot by shot"), tr("one run each")});
+    m_schedule =
+        choiceBox({tr("rotated laps"), tr("sandwich"), tr("shot by shot"), tr("one run each"), tr("striking off")});
     m_rounds = new NumberField({.low = 1, .high = mostRounds, .whole = true, .mayBeEmpty = false});
     m_length = new NumberField({.low = 1, .high = longestTurn, .whole = true, .mayBeEmpty = false});
     m_change = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false});
@@ -171,8 +173,8 @@ QWidget* PlanPage::buildPlanner() {
     m_power = new PowerView;
     m_ways = new WaysView;
     column->addWidget(m_by);
-    column->addWidget(m_power, 1);
-    column->addWidget(m_ways, 1);
+    column->addWidget(m_power, 2);
+    column->addWidget(m_ways, 2);
     column->addWidget(m_wayText);
     m_answers = richLabel();
     m_limits = richLabel();
@@ -183,11 +185,13 @@ QWidget* PlanPage::buildPlanner() {
     m_answers->setObjectName(QStringLiteral("answers"));
     m_limits->setObjectName(QStringLiteral("limits"));
     m_limits->setForegroundRole(QPalette::PlaceholderText);
-    auto* words = new QHBoxLayout;
-    words->setSpacing(2 * size::grid);
-    words->addWidget(m_answers, 3);
-    words->addWidget(m_limits, 2);
-    column->addLayout(words);
+    auto* words = new QWidget;
+    auto* beside = new QHBoxLayout(words);
+    beside->setContentsMargins(0, 0, 0, 0);
+    beside->setSpacing(2 * size::grid);
+    beside->addWidget(m_answers, 3);
+    beside->addWidget(m_limits, 2);
+    column->addWidget(scrolling(words), 1); // with large type there is more to say than room
     return panel;
 }
 
@@ -351,7 +355,9 @@ void PlanPage::refresh() {
         names << QString::fromStdString(build.name);
     const bool changeable = test.shots.empty() && !m_hand.isSealed();
     m_strip->setChangeable(changeable);
-    m_strip->setPlan(plan.turns, names, playersOf(m_hand.test()));
+    const plan::Foreseen coming = plan::foreseen(test);
+    m_strip->setPlan(coming.plan.turns, names, playersOf(m_hand.test()));
+    m_strip->setUnknownFrom(coming.unknownFrom);
     m_stripArea->setFixedHeight(
         std::min(mostStripHeight, m_strip->heightForWidth(std::max(600, m_stripArea->width()))));
     for (QWidget* field : {static_cast<QWidget*>(m_schedule), static_cast<QWidget*>(m_rounds),
@@ -370,15 +376,16 @@ void PlanPage::refresh() {
     m_totals->setText(tr("%1 swings, %2 of them to warm up · about %3 minutes with changes and rests · Left and Right "
                          "change the laps, "
                          "Up and Down the stints")
-                          .arg(plan::swingsOf(plan))
+                          .arg(plan::swingsOf(coming.plan))
                           .arg(plan.warmUp * std::max(1, static_cast<int>(test.players.size())))
-                          .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan), 0))));
+                          .arg(QString::fromStdString(record::fixed(plan::minutesOf(coming.plan), 0))));
     refreshOutcomes();
     const record::Outcome outcome = outcomeSeen();
     const Planning planning = planningOf(test, outcome, spreads(outcome));
     refreshChange();
-    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_book.units()));
-    m_limits->setText(looksHtml(planning, m_minutesThere) + limitsHtml(test, planning));
+    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_book.units()) +
+                       looksHtml(planning, m_minutesThere));
+    m_limits->setText(limitsHtml(test, planning));
     refreshPower(planning);
     refreshWays(planning);
 }

@@ -2,6 +2,7 @@
 
 #include "core/plan/looks.h"
 #include "core/plan/schedule.h"
+#include "core/plan/strike_off.h"
 #include "core/plan/takes.h"
 #include "core/plan/ways.h"
 #include "core/record/control.h"
@@ -11,6 +12,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 namespace knot::app {
 namespace {
@@ -44,7 +46,37 @@ QString ratio(double value) {
 }
 
 // Of a spread or an area, which are seen by their ratio.
-QString ratioAnswersHtml(const record::Test& test, const Planning& planning) {
+// Spreads want longer stints than averages do: the laps and shots that see most in the time there is.
+QString bestRatioHtml(const record::Test& test, const Planning& planning, double minutes) {
+    constexpr int longest = 12, most = 60;
+    record::Test tried;
+    tried.builds = test.builds;
+    tried.card = test.card;
+    tried.plan = test.plan;
+    tried.plan.schedule = record::Schedule::rotated;
+    int bestLaps = 0;
+    int bestShots = 0;
+    double chance = 0;
+    for (int length = 2; length <= longest; ++length)
+        for (int rounds = 2; rounds <= most; ++rounds) {
+            if (plan::minutesFor(planning.question, planning.pace, rounds, length) > minutes)
+                break;
+            tried.plan.rounds = rounds;
+            tried.plan.turnLength = length;
+            const double seen = plan::chanceToSee(tried, planning.outcome, planning.spreads, planning.question.gap);
+            if (seen > chance)
+                std::tie(bestLaps, bestShots, chance) = std::tuple(rounds, length, seen);
+        }
+    if (bestLaps == 0)
+        return paragraph(tr("<b>In %1</b> there is no plan that could judge it.").arg(minutesText(minutes)));
+    return paragraph(tr("<b>In %1</b> %2 of %3 see it most often, %4 in 100: a spread wants more shots a stint than an "
+                        "average does.")
+                         .arg(minutesText(minutes), laps(bestLaps))
+                         .arg(bestShots)
+                         .arg(times(chance)));
+}
+
+QString ratioAnswersHtml(const record::Test& test, const Planning& planning, double minutes) {
     const QString name = QString::fromStdString(record::outcomeLabel(planning.outcome));
     const double worthwhile = planning.question.gap;
     const double chance = plan::chanceToSee(test, planning.outcome, planning.spreads, worthwhile);
@@ -57,7 +89,7 @@ QString ratioAnswersHtml(const record::Test& test, const Planning& planning) {
                   "%4.")
                    .arg(name, ratio(*seen), QString::fromStdString(record::fixed(worthwhile, 2)), times(chance))
              : tr("<b>This plan</b> has too few laps or shots a stint to judge a %1.").arg(name));
-    html += paragraph(tr("More shots a stint show a spread sooner than more laps do."));
+    html += bestRatioHtml(test, planning, minutes);
     return html +
            paragraph(tr("<b>Three shots each</b> would see one %1 times as wide, and could not tell the club from "
                         "the moment.")
@@ -93,7 +125,7 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
     auto shown = [&](double value) { return QString::fromStdString(format.withUnit(value)); };
     const auto& q = planning.question;
     if (planning.isRatio())
-        return ratioAnswersHtml(test, planning);
+        return ratioAnswersHtml(test, planning, minutes);
     const QString name = QString::fromStdString(record::info(planning.metric).label);
     QString html;
     if (test.plan.schedule != record::Schedule::oneRunEach && test.plan.rounds >= 2) {
@@ -141,8 +173,8 @@ QString looksHtml(const Planning& planning, double minutes) {
     const plan::Looked twice = looked(2);
     const plan::Looked thrice = looked(3);
     return paragraph(
-        tr("<b>With a look after each of %1</b> the worthwhile gap is claimed %2 in 100 after %3 laps on "
-           "average, twice that %4 after %5, three times that %6 after %7; where there is none, %8 are hit.")
+        tr("<b>With a look after each of %1</b> the worthwhile gap is claimed %2 in 100 after %3 laps on average, "
+           "twice that %4 after %5, three times that %6 after %7; where there is none, %8 are hit.")
             .arg(laps(best->rounds), times(once.chance), after(once), times(twice.chance), after(twice),
                  times(thrice.chance), after(thrice), after(looked(0))));
 }
@@ -154,6 +186,12 @@ QString limitsHtml(const record::Test& test, const Planning& planning) {
         html += paragraph(tr("One run each can't tell the club from the moment: gaps will be shown, not judged."));
     else if (p.rounds < 2)
         html += paragraph(tr("One lap has no known error: two laps are the least."));
+    if (plan::strikesOff(test))
+        html += paragraph(
+            tr("Half of the clubs go after lap %1, all but two after lap %2, by the first declared outcome; the "
+               "last two are judged on all their laps. The claim is about them, not “the best of all”.")
+                .arg(plan::firstCut)
+                .arg(plan::secondCut));
     if (p.schedule == record::Schedule::sandwich)
         html += paragraph(tr("A sandwich spends twice the swings on the baseline and shows which club it is."));
     const int length = plan::shotsATurn(p);

@@ -28,8 +28,8 @@ Planning planningOf(const record::Test& test, const record::Outcome& outcome, co
 QString answersHtml(const record::Test& test, const Planning& planning, double minutes,
                     const record::DisplayUnits& units);
 
-/// What as many laps as fit would give with a look after each: how often a gap once, twice and three times the
-/// worthwhile one is claimed, and after how many laps on average. Empty where under four laps fit.
+/// What as many laps as fit would give with a look after each: how often the worthwhile gap and twice that
+/// are claimed, and after how many laps on average. Empty where under four laps fit.
 QString looksHtml(const Planning& planning, double minutes);
 
 /// What the chosen plan can't establish, as short paragraphs; empty when there is nothing to say.

@@ -48,7 +48,7 @@ QPen penOf(plan::Way way, bool isLit) {
 WaysView::WaysView(QWidget* parent)
     : QWidget(parent) {
     setObjectName(QStringLiteral("ways"));
-    setMinimumHeight(130);
+    setMinimumHeight(116);
     setFocusPolicy(Qt::StrongFocus);
 }
 

@@ -3,6 +3,7 @@
 #include "core/bay/hand.h"
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
+#include "core/plan/strike_off.h"
 #include "core/record/moment.h"
 
 #include <algorithm>
@@ -312,6 +313,65 @@ void leaveOut(Test& test, BuildAt build) {
     for (PlannedAt i; i < test.plan.turns.size(); ++i)
         if (test.plan.turns[i].build == build && filled[i] < wantedShots(test, i))
             test.plan.turns[i].ended = true;
+}
+
+namespace {
+
+bool isRead(const Test& test, record::Metric metric) {
+    return std::ranges::any_of(test.shots, [&](const Shot& shot) { return shot.readings.at(metric).has_value(); });
+}
+
+} // namespace
+
+std::vector<BuildAt> orderSoFar(const Test& test) {
+    const auto& primary = test.card.primary;
+    const auto wanted = std::ranges::find_if(primary, [&](const record::Outcome& outcome) {
+        return outcome.kind == record::OutcomeKind::average && isRead(test, outcome.metric) &&
+               test.card.want(outcome).kind != record::Want::Kind::none;
+    });
+    const record::Outcome outcome = wanted == primary.end() ? record::Outcome{} : *wanted;
+    const record::Want want =
+        wanted == primary.end() ? record::Want{record::Want::Kind::more, 0} : test.card.want(outcome);
+    const auto merit = [&](double mean) {
+        return want.kind == record::Want::Kind::less   ? -mean
+               : want.kind == record::Want::Kind::near ? -std::fabs(mean - want.value)
+                                                       : mean;
+    };
+    // A stint counts as one, however many shots it has.
+    std::map<BuildAt, std::map<std::string, std::pair<double, int>>> stints;
+    for (const Shot& shot : test.shots)
+        if (const auto value = shot.readings.at(outcome.metric); value && shot.status == ShotStatus::counted) {
+            auto& [sum, n] = stints[shot.build][shot.turn];
+            sum += *value;
+            ++n;
+        }
+    std::vector<std::pair<double, BuildAt>> ranked;
+    for (const BuildAt build : plan::clubsLeft(test)) {
+        double sum = 0;
+        for (const auto& [turn, stint] : stints[build])
+            sum += stint.first / stint.second;
+        const auto n = static_cast<double>(stints[build].size());
+        ranked.emplace_back(n > 0 ? merit(sum / n) : -std::numeric_limits<double>::infinity(), build);
+    }
+    std::ranges::stable_sort(ranked, std::greater{}, &std::pair<double, BuildAt>::first);
+    std::vector<BuildAt> order;
+    for (const auto& [value, build] : ranked)
+        order.push_back(build);
+    return order;
+}
+
+bool strikeOff(Test& test, const std::vector<BuildAt>& stay) {
+    const auto lap = plan::cutDue(test);
+    const auto left = plan::clubsLeft(test);
+    const std::set<BuildAt> staying(stay.begin(), stay.end());
+    if (!lap || standOf(test).phase() != Phase::done || staying.size() != plan::stayAfter(left.size(), *lap) ||
+        !std::ranges::includes(left, staying))
+        return false;
+    for (const BuildAt build : left)
+        if (!staying.contains(build))
+            test.builds[build].struckOff = "after lap " + std::to_string(*lap);
+    plan::planAfterCut(test);
+    return true;
 }
 
 void endHere(Test& test) {

@@ -121,9 +121,11 @@ std::size_t completeRounds(const record::Test& test, const record::Structure& st
     const auto builds = countedByRound(test, structure);
     std::set<BuildAt> struck;
     for (const auto& held : builds)
-        struck.insert(held.begin(), held.end());
+        for (const BuildAt build : held)
+            if (test.builds[build].struckOff.empty()) // who was struck off holds nobody up
+                struck.insert(build);
     return static_cast<std::size_t>(
-        std::ranges::count_if(builds, [&](const auto& held) { return held.size() == struck.size(); }));
+        std::ranges::count_if(builds, [&](const auto& held) { return std::ranges::includes(held, struck); }));
 }
 
 } // namespace knot::judge

@@ -1,5 +1,6 @@
 #include "core/judge/checks.h"
 
+#include "core/plan/strike_off.h"
 #include "core/rack/difference.h"
 
 #include <algorithm>
@@ -123,11 +124,20 @@ private:
             if (turn.round)
                 held.insert({*turn.round, turn.build});
         const std::size_t missing = m_structure.rounds.size() * m_test.builds.size() - held.size();
+        if (plan::strikesOff(m_test))
+            return; // as planned
         if (missing > 0 && m_structure.rounds.size() > 1)
             add("missing_turns", Severity::note, {.count = missing});
     }
 
     void plan() {
+        if (plan::strikesOff(m_test)) {
+            std::string gone;
+            for (const record::Build& build : m_test.builds)
+                if (!build.struckOff.empty())
+                    gone += (gone.empty() ? "" : ", ") + build.name + " " + build.struckOff;
+            add(plan::clubsLeft(m_test).size() == 2 ? "struck_off" : "striking_off", Severity::note, {.what = gone});
+        }
         const auto planned = static_cast<std::size_t>(m_reading.card.plannedRounds);
         const Check laps{.count = m_reading.roundsDone, .of = planned};
         const bool hasLooks = m_reading.card.looks != record::Looks::none;

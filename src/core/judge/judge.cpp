@@ -11,6 +11,7 @@
 #include "core/judge/summary.h"
 #include "core/judge/verdict.h"
 #include "core/plan/looks.h"
+#include "core/plan/strike_off.h"
 
 #include <algorithm>
 #include <cmath>
@@ -82,7 +83,15 @@ std::vector<BuildCount> countShots(const Test& test, const Structure& structure)
     return counts;
 }
 
+// Where clubs are struck off, the two that are left, and nobody before.
 std::vector<Pair> pairsToJudge(const Test& test) {
+    if (plan::strikesOff(test)) {
+        const auto left = plan::clubsLeft(test);
+        if (left.size() != 2)
+            return {};
+        const bool isFirst = left.front() == test.baselineIndex();
+        return {isFirst ? Pair{left.back(), left.front()} : Pair{left.front(), left.back()}};
+    }
     std::vector<BuildAt> order{test.baselineIndex()};
     for (BuildAt b; b < test.builds.size(); ++b)
         if (b != order.front())

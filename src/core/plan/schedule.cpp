@@ -1,5 +1,7 @@
 #include "core/plan/schedule.h"
 
+#include "core/plan/strike_off.h"
+
 #include "core/random.h"
 
 #include <algorithm>
@@ -158,7 +160,7 @@ void planTurns(record::Test& test) {
         plan.turns = scheduled({.schedule = plan.schedule,
                                 .builds = test.builds.size(),
                                 .baseline = test.baselineIndex(),
-                                .rounds = plan.rounds,
+                                .rounds = strikesOff(test) ? std::min(firstCut, plan.rounds) : plan.rounds,
                                 .turnLength = plan.turnLength,
                                 .seed = plan.seed,
                                 .changeTimes = plan.changeTimes,

@@ -198,9 +198,10 @@ std::optional<record::Test> revealed(record::Test test, const Opened& opened, co
         const auto hidden = std::ranges::find(test.sealedBuilds, pair->second, &record::Build::name);
         if (hidden == test.sealedBuilds.end())
             return std::nullopt;
-        const std::string tag = build.name;
+        const record::Build sealed = build;
         build = *hidden;
-        build.tag = tag;
+        build.tag = sealed.name;
+        build.struckOff = sealed.struckOff; // it went while nobody knew which it was
     }
     test.seal.revealedAt = at;
     test.seal.sealedText = opened.text;
@@ -241,6 +242,7 @@ std::optional<record::Test> comparedWithSeal(record::Test test, const Opened& op
         same = same && pair->second == named.name;
         builds.push_back(*club);
         builds.back().tag = named.tag;
+        builds.back().struckOff = named.struckOff;
     }
     test.builds = std::move(builds);
     test.seal.sealedText = opened.text;

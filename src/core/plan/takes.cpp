@@ -3,6 +3,7 @@
 #include "core/plan/looks.h"
 #include "core/plan/planner.h"
 #include "core/plan/power.h"
+#include "core/plan/strike_off.h"
 
 #include <algorithm>
 #include <cmath>
@@ -97,6 +98,9 @@ double levelOfOne(const Test& test) {
     const std::size_t builds = std::max<std::size_t>(test.builds.size(), 2);
     const std::size_t comparisons =
         test.card.comparison == record::Comparison::whichOfThese ? builds * (builds - 1) / 2 : builds - 1;
+    if (strikesOff(test)) // the two that are left, whoever they are
+        return levelAt(test.card, static_cast<std::size_t>(std::max(test.card.plannedRounds, 2))) /
+               static_cast<double>(std::max<std::size_t>(test.card.primary.size(), 1));
     const std::size_t family = comparisons * std::max<std::size_t>(test.card.primary.size(), 1);
     const auto laps = static_cast<std::size_t>(std::max(test.card.plannedRounds, 2)); // the last look has less than α
     return levelAt(test.card, laps) / static_cast<double>(family);

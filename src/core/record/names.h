@@ -33,7 +33,7 @@ inline constexpr std::array placeNames = {"not_said", "indoors", "outdoors"};
 inline constexpr std::array eventNames = {"note", "rest", "stop", "flag"};
 inline constexpr std::array stageNames = {"test", "screening", "open_sitting"};
 inline constexpr std::array partNames = {"head", "shaft", "grip", "ball"};
-inline constexpr std::array scheduleNames = {"rotated", "sandwich", "shot_by_shot", "one_run_each"};
+inline constexpr std::array scheduleNames = {"rotated", "sandwich", "shot_by_shot", "one_run_each", "striking_off"};
 
 template<std::size_t N, typename Value>
 constexpr const char* nameOf(const std::array<const char*, N>& names, Value value) {

@@ -9,7 +9,7 @@
 namespace knot::record {
 
 /// How turns follow each other (judgement §10).
-enum class Schedule { rotated, sandwich, shotByShot, oneRunEach };
+enum class Schedule { rotated, sandwich, shotByShot, oneRunEach, strikingOff };
 
 struct PlannedTurn {
     BuildAt build; ///< a tag while sealed

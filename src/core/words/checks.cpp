@@ -151,6 +151,16 @@ const std::map<std::string, Say, std::less<>>& sayings() {
          [](const Check& check, const Reading&) {
              return "Not held constant: " + check.what + (check.at.empty() ? "." : " (" + check.at + ").");
          }},
+        {"striking_off",
+         [](const Check& check, const Reading&) {
+             return "Clubs are struck off as planned; nothing is judged before two are left" +
+                    (check.what.empty() ? std::string(".") : ". Out: " + check.what + ".");
+         }},
+        {"struck_off",
+         [](const Check& check, const Reading&) {
+             return "Struck off as planned: " + check.what +
+                    ". What is claimed is of the two that were left, on all their laps, not of the best of all.";
+         }},
         {"late_set_asides", lateSetAsides},
         {"below_repeatability", [](const Check& check, const Reading&) {
              return "The worthwhile gap in " + check.what + " is smaller than a monitor usually repeats itself.";
