@@ -399,3 +399,13 @@ TEST_CASE("versions of a test are told apart by what differs, and only by that")
     CHECK(rows[1].here == "1");
     CHECK(rows[2].there == "Another");
 }
+
+TEST_CASE("asked for a report where nothing was struck, the program says so") {
+    Bench bench;
+    Hands hands(bench);
+    hands.press(Qt::Key_P, Qt::ControlModifier);
+    CHECK(bench.message() == "A report is of a test: open one first.");
+    hands.press(Qt::Key_N, Qt::ControlModifier);
+    hands.press(Qt::Key_P, Qt::ControlModifier);
+    CHECK(bench.message() == "A report needs shots; nothing is struck yet.");
+}

@@ -170,6 +170,8 @@ TEST_CASE("the face is that of the head, as far as it is known") {
                                                                                   {"3W", HeadKind::wood},
                                                                                   {"gap wedge", HeadKind::wedge},
                                                                                   {"PW", HeadKind::wedge},
+                                                                                  {"Tarn 7", HeadKind::iron},
+                                                                                  {"Club 7", HeadKind::wood},
                                                                                   {"Alder 62", HeadKind::wood},
                                                                                   {"Reed i", HeadKind::wood},
                                                                                   {"", HeadKind::wood}}) {

@@ -70,6 +70,7 @@ TEST_CASE("half stay after the third lap and two after the seventh, to the end")
     CHECK(test.plan.turns.size() == 24);
     CHECK(plan::cutDue(test) == 3);
     CHECK(test.card.plannedRounds == 12);
+    CHECK(bay::standOf(test).rounds == 12); // also those that hang on who stays
     // What is to come is known by number: eight, four and two clubs.
     const auto coming = plan::foreseen(test);
     CHECK(coming.plan.turns.size() == 3 * 8 + 4 * 4 + 5 * 2);

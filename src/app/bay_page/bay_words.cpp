@@ -208,7 +208,9 @@ void fillStint(const Situation& at, const bay::PlannedStint& stint, NowPicture& 
         now.caption = stint.anew ? Words::tr("Put it down and hand it over anew") : Words::tr("Hand over");
     now.name = nameOf(at.test, stint.build);
     now.build = stint.build;
-    now.then = stint.next ? Words::tr("then %1").arg(nameOf(at.test, *stint.next)) : Words::tr("then done");
+    now.then = stint.next              ? Words::tr("then %1").arg(nameOf(at.test, *stint.next))
+               : plan::cutDue(at.test) ? Words::tr("then: who stays?")
+                                       : Words::tr("then done");
     if (stint.next)
         now.next = *stint.next;
 }

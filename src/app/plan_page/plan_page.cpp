@@ -191,7 +191,8 @@ QWidget* PlanPage::buildPlanner() {
     beside->setSpacing(2 * size::grid);
     beside->addWidget(m_answers, 3);
     beside->addWidget(m_limits, 2);
-    column->addWidget(scrolling(words), 1); // with large type there is more to say than room
+    m_words = scrolling(words); // with large type there is more to say than room
+    column->addWidget(m_words, 1);
     return panel;
 }
 
@@ -383,11 +384,26 @@ void PlanPage::refresh() {
     const record::Outcome outcome = outcomeSeen();
     const Planning planning = planningOf(test, outcome, spreads(outcome));
     refreshChange();
-    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_book.units()) +
+    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_book.units(), m_isByGap) +
                        looksHtml(planning, m_minutesThere));
     m_limits->setText(limitsHtml(test, planning));
     refreshPower(planning);
     refreshWays(planning);
+    giveWordsRoom();
+}
+
+// The words are read whole where they can be; the picture takes what is left.
+void PlanPage::giveWordsRoom() {
+    constexpr int most = 164, usualWidth = 650;
+    const int wide = m_words->viewport()->width() > usualWidth / 2 ? m_words->viewport()->width() : usualWidth;
+    const int needed = std::max(m_answers->heightForWidth(3 * (wide - 2 * size::grid) / 5),
+                                m_limits->heightForWidth(2 * (wide - 2 * size::grid) / 5));
+    m_words->setMinimumHeight(std::min(most, needed + 4));
+}
+
+void PlanPage::resizeEvent(QResizeEvent* event) {
+    Page::resizeEvent(event);
+    giveWordsRoom();
 }
 
 // The declared outcomes; carry where none is.

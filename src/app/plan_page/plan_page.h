@@ -36,6 +36,7 @@ public:
 
 protected:
     void refresh() override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     QWidget* buildStrip();
@@ -47,6 +48,7 @@ private:
     void refreshOutcomes();
     record::Outcome outcomeSeen() const;
     void refreshPower(const Planning& planning);
+    void giveWordsRoom();
     void refreshChange();
     void refreshWays(const Planning& planning);
     void takeWay(const plan::WayOption& option);
@@ -77,6 +79,7 @@ private:
     QPushButton* m_another = nullptr;
     QLabel* m_answers = nullptr;
     QLabel* m_limits = nullptr;
+    QScrollArea* m_words = nullptr;
     PowerView* m_power = nullptr;
     WaysView* m_ways = nullptr;
     QLabel* m_by = nullptr; ///< by what the curves go

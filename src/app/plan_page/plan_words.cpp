@@ -120,7 +120,7 @@ Planning planningOf(const record::Test& test, const record::Outcome& outcome, co
 }
 
 QString answersHtml(const record::Test& test, const Planning& planning, double minutes,
-                    const record::DisplayUnits& units) {
+                    const record::DisplayUnits& units, bool withThreeEach) {
     const MetricFormat format(planning.metric, units);
     auto shown = [&](double value) { return QString::fromStdString(format.withUnit(value)); };
     const auto& q = planning.question;
@@ -155,6 +155,8 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
                              "fewer clubs bring it nearer.")
                               .arg(shown(q.gap)));
     }
+    if (!withThreeEach)
+        return html;
     return html + paragraph(tr("<b>Three shots each</b> would see %1 and a spread %2 times as wide, and could "
                                "not tell the club from the moment.")
                                 .arg(shown(plan::gapSeenByRuns(q, 3)), ratio(plan::spreadSeenByRuns(3))));

@@ -24,9 +24,10 @@ struct Planning {
 
 Planning planningOf(const record::Test& test, const record::Outcome& outcome, const plan::Spreads& spreads);
 
-/// The planner's answers as short paragraphs (HTML): what this plan sees, what the worthwhile gap takes, and what three shots each would see.
+/// The planner's answers as short paragraphs (HTML): what this plan sees, what the worthwhile gap takes, and what three
+/// shots each would see. The last only where no curve shows it.
 QString answersHtml(const record::Test& test, const Planning& planning, double minutes,
-                    const record::DisplayUnits& units);
+                    const record::DisplayUnits& units, bool withThreeEach);
 
 /// What as many laps as fit would give with a look after each: how often the worthwhile gap and twice that
 /// are claimed, and after how many laps on average. Empty where under four laps fit.

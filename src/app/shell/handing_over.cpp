@@ -8,12 +8,14 @@
 
 namespace knot::app {
 
-HandingOver::HandingOver(Session& session, Prompter& prompter, WaysOut& out, QWidget* window)
-    : QObject(window)
+HandingOver::HandingOver(Session& session, Prompter& prompter, WaysOut& out, DecisionPage& decision, ReportPage& report)
+    : QObject(&report)
     , m_session(session)
     , m_prompter(prompter)
-    , m_out(out)
-    , m_window(window) {}
+    , m_out(out) {
+    wire(decision);
+    wire(report);
+}
 
 void HandingOver::wire(DecisionPage& page) {
     connect(&page, &DecisionPage::againRequested, this, [this] {
@@ -41,7 +43,8 @@ void HandingOver::wire(ReportPage& page) {
             emit m_out.noted(tr("The shots are still being read; save it in a moment."));
     });
     connect(&page, &ReportPage::markRequested, this, [this, &page] {
-        const QString path = m_prompter.fileToOpen(m_window, tr("The shop's mark"), tr("Images (*.png *.jpg *.jpeg)"));
+        const QString path =
+            m_prompter.fileToOpen(page.window(), tr("The shop's mark"), tr("Images (*.png *.jpg *.jpeg)"));
         if (!path.isEmpty())
             page.setMark(path);
     });

@@ -17,18 +17,17 @@ class HandingOver : public QObject {
     Q_OBJECT
 
 public:
-    HandingOver(Session& session, Prompter& prompter, WaysOut& out, QWidget* window);
-    void wire(DecisionPage& page);
-    void wire(ReportPage& page);
+    HandingOver(Session& session, Prompter& prompter, WaysOut& out, DecisionPage& decision, ReportPage& report);
 
 signals:
     void pageRequested(PageId page);
 
 private:
+    void wire(DecisionPage& page);
+    void wire(ReportPage& page);
     Session& m_session;
     Prompter& m_prompter;
     WaysOut& m_out;
-    QWidget* m_window;
 };
 
 } // namespace knot::app

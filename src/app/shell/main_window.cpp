@@ -272,9 +272,7 @@ void MainWindow::wire() {
     connect(m_readingPage, &ReadingPage::keepRequested, m_waysOut, &WaysOut::keep);
     connect(m_readingPage, &ReadingPage::saveRequested, m_waysOut, &WaysOut::savePicture);
     connect(m_readingPage, &ReadingPage::copyRequested, m_waysOut, &WaysOut::copyPicture);
-    auto* handingOver = new HandingOver(m_session, *m_prompter, *m_waysOut, this);
-    handingOver->wire(*m_decisionPage);
-    handingOver->wire(*m_reportPage);
+    auto* handingOver = new HandingOver(m_session, *m_prompter, *m_waysOut, *m_decisionPage, *m_reportPage);
     connect(handingOver, &HandingOver::pageRequested, this, &MainWindow::goTo);
     connect(m_reportPage, &ReportPage::changed, this, &MainWindow::refreshHeading);
     connect(&m_session, &Session::refused, m_messages, &MessageBar::fault);
@@ -320,6 +318,8 @@ void MainWindow::closeEvent(QCloseEvent* event) {
 void MainWindow::goTo(PageId page) {
     m_messages->clear();
     showPage(page);
+    if (page == PageId::report)
+        m_waysOut->missReport();
 }
 
 void MainWindow::showShots() {

@@ -89,6 +89,13 @@ void WaysOut::saveReport(const Report& report, QPageSize::PageSizeId paper) {
     emit noted(tr("The report is in %1.").arg(path));
 }
 
+void WaysOut::missReport() {
+    if (!m_session.hasTest())
+        emit complained(tr("A report is of a test: open one first."));
+    else if (m_session.test().shots.empty())
+        emit complained(tr("A report needs shots; nothing is struck yet."));
+}
+
 void WaysOut::copyAsText() {
     const judge::Reading* reading = m_session.judging().reading();
     if (!m_session.hasTest() || reading == nullptr)

@@ -28,6 +28,8 @@ public:
     void printSlip(const QString& html);
     /// The report of the test in hand, as PDF or HTML.
     void saveReport(const Report& report, QPageSize::PageSizeId paper);
+    /// Says why there is no report, where there is none.
+    void missReport();
     /// What was read, as plain text, to the clipboard.
     void copyAsText();
     void copyPicture(const QSize& size, const std::function<void(QPainter&)>& paint);

@@ -1,6 +1,7 @@
 #include "core/bay/stand.h"
 
 #include "core/plan/schedule.h"
+#include "core/plan/strike_off.h"
 
 #include <algorithm>
 
@@ -129,6 +130,8 @@ Stand standOf(const Test& test, const Tally& tally) {
     if (turns.empty())
         return stand;
     stand.rounds = std::ranges::max_element(turns, {}, &record::PlannedTurn::round)->round;
+    if (plan::strikesOff(test)) // also those that hang on who stays
+        stand.rounds = std::max(stand.rounds, test.plan.rounds);
     const auto& filled = tally.filled();
     PlannedAt turn;
     while (turn < turns.size() && (turns[turn].ended || filled[turn] >= wantedShots(test, turn)))

@@ -59,9 +59,10 @@ std::optional<HeadKind> kindSaid(std::string_view name) {
         if (at != kindWords.end() && (word.size() > 1 || isNumbered))
             return at->second;
     }
-    if (isNumbered && words.size() == 1) // irons are called by their number alone
-        return HeadKind::iron;
-    return std::nullopt;
+    // Irons are called by their number alone, behind a make or not; "Club 7" is only the seventh.
+    const bool isCounted = std::ranges::any_of(
+        words, [](const std::string& word) { return word == "club" || word == "shaft" || word == "head"; });
+    return isNumbered && !isCounted ? std::optional(HeadKind::iron) : std::nullopt;
 }
 
 } // namespace
