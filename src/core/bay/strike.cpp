@@ -355,6 +355,7 @@ std::vector<BuildAt> orderSoFar(const Test& test) {
     }
     std::ranges::stable_sort(ranked, std::greater{}, &std::pair<double, BuildAt>::first);
     std::vector<BuildAt> order;
+    order.reserve(ranked.size());
     for (const auto& [value, build] : ranked)
         order.push_back(build);
     return order;
