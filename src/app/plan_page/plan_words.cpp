@@ -130,9 +130,11 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
     QString html;
     if (test.plan.schedule != record::Schedule::oneRunEach && test.plan.rounds >= 2) {
         const auto now = plan::optionOf(q, planning.pace, test.plan.rounds, plan::shotsATurn(test.plan));
+        const auto twice = plan::optionOf(q, planning.pace, 2 * test.plan.rounds, plan::shotsATurn(test.plan));
         html += paragraph(tr("<b>This plan</b> sees a gap of %1 in %2 80 times in 100, and the worthwhile %3 %4. "
-                             "Where there is none it can say so %5.")
-                              .arg(shown(now.smallestGap), name, shown(q.gap), times(now.power), times(now.powerSame)));
+                             "Where there is none it can say so %5. On a second day as well: %6 and %7.")
+                              .arg(shown(now.smallestGap), name, shown(q.gap), times(now.power), times(now.powerSame),
+                                   times(twice.power), times(twice.powerSame)));
     }
     if (!plan::bestIn(minutes, q, planning.pace))
         html += paragraph(tr("<b>In %1</b> two laps with every club do not fit.").arg(minutesText(minutes)));
