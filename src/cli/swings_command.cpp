@@ -1,12 +1,10 @@
 #include "cli/commands.h"
 
 #include "core/plan/planner.h"
-#include "core/plan/power.h"
 #include "core/plan/spreads.h"
 #include "core/record/number_text.h"
 
 #include <array>
-#include <cmath>
 #include <iostream>
 #include <optional>
 
@@ -24,11 +22,9 @@ std::string orNever(const std::optional<int>& swings) {
 
 // One run with each club and a plain test: what a run adds does not go away with more shots.
 std::optional<int> byRuns(const plan::Spreads& spreads, double gap) {
-    for (int n = 2; n <= mostSwings; ++n) {
-        const double se = std::sqrt(2 * (spreads.sdTurn * spreads.sdTurn + spreads.sdShot * spreads.sdShot / n));
-        if (plan::powerFor(se, 2.0 * (n - 1), gap, alpha) >= wanted)
+    for (int n = 2; n <= mostSwings; ++n)
+        if (plan::powerOfRuns({.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap}, n) >= wanted)
             return n;
-    }
     return std::nullopt;
 }
 

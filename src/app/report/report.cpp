@@ -135,9 +135,7 @@ private:
                 continue;
             QStringList items;
             for (const words::BestLine& line : picture.lines)
-                items << tr("%1: best %2 times in 100; costs %3 on average if another was better")
-                             .arg(escaped(m_reading.builds[line.build].name),
-                                  QString::fromStdString(record::fixed(100 * line.chance, 0)), escaped(line.cost));
+                items << escaped(words::betText(m_reading, line));
             heading(3, tr("If one must be chosen now, by %1").arg(escaped(record::outcomeLabel(picture.outcome))));
             add(listed(items));
             add(paragraph(tr("That is a bet, not a finding. %1").arg(escaped(picture.further))));

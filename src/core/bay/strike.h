@@ -56,8 +56,8 @@ bool endStint(record::Test& test);
 /// Leaves out what is left of a club.
 void leaveOut(record::Test& test, BuildAt build);
 
-/// In a plan that strikes off: the clubs so far, the best first, by the first declared outcome that has a wanted
-/// direction (carry where none has), from the means of their stints. Clubs without a reading come last.
+/// In a plan that strikes off: the clubs so far, the best first, by the first declared average that was read and has a
+/// wanted direction (carry where none has), from the means of their stints. Clubs without a reading come last.
 std::vector<BuildAt> orderSoFar(const record::Test& test);
 /// The clubs that stay after the laps struck; the others are struck off, and the laps of those left are planned. False,
 /// and no change, where no cut is due or not as many stay as are to.

@@ -14,13 +14,6 @@ namespace {
 
 constexpr double wanted = 0.8;
 
-PairPlan pairOf(const Question& question, int rounds, int turnLength) {
-    return {.varTurn = question.sdTurn * question.sdTurn,
-            .varShot = question.sdShot * question.sdShot,
-            .rounds = static_cast<double>(rounds),
-            .turnLength = static_cast<double>(turnLength)};
-}
-
 double restsFor(const Pace& pace, int swings) {
     const int rests = pace.restEvery > 0 ? (swings - 1) / pace.restEvery : 0;
     return pace.restSeconds * rests;
@@ -46,6 +39,13 @@ template<typename Power> double ratioSeen(Power power) {
 }
 
 } // namespace
+
+PairPlan pairOf(const Question& question, int rounds, int turnLength) {
+    return {.varTurn = question.sdTurn * question.sdTurn,
+            .varShot = question.sdShot * question.sdShot,
+            .rounds = static_cast<double>(rounds),
+            .turnLength = static_cast<double>(turnLength)};
+}
 
 double minutesFor(const Question& question, const Pace& pace, int rounds, int turnLength) {
     const int turns = rounds * static_cast<int>(question.builds);
@@ -120,11 +120,23 @@ std::optional<Option> toSaySame(const Question& question, const Pace& pace, int 
     return rounds ? std::optional(optionOf(question, pace, *rounds, turnLength)) : std::nullopt;
 }
 
+namespace {
+
+// Two runs of n are a pair of means with 2·(τ² + σ²/n) and 2(n − 1) df, as far as anybody can tell.
+double errorOfRuns(const Question& question, int shots) {
+    return std::sqrt(2 * (question.sdTurn * question.sdTurn + question.sdShot * question.sdShot / shots));
+}
+
+constexpr double plainLevel = 0.05;
+
+} // namespace
+
+double powerOfRuns(const Question& question, int shots) {
+    return powerFor(errorOfRuns(question, shots), 2.0 * (shots - 1), question.gap, plainLevel);
+}
+
 double gapSeenByRuns(const Question& question, int shots) {
-    // Two runs of n are a pair of means with 2·(τ² + σ²/n) and 2(n − 1) df, as far as anybody can tell.
-    const double df = 2.0 * (shots - 1);
-    const double se = std::sqrt(2 * (question.sdTurn * question.sdTurn + question.sdShot * question.sdShot / shots));
-    return smallestGapFor(se, df, wanted, 0.05);
+    return smallestGapFor(errorOfRuns(question, shots), 2.0 * (shots - 1), wanted, plainLevel);
 }
 
 double spreadSeenByRuns(int shots, double alpha) {

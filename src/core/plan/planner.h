@@ -44,6 +44,9 @@ double minutesOf(const record::Plan& plan);
 /// Swings of the turns as planned, each player's warm-up included.
 int swingsOf(const record::Plan& plan);
 
+/// Rounds of equal turns on a question, two builds of it.
+PairPlan pairOf(const Question& question, int rounds, int turnLength);
+
 Option optionOf(const Question& question, const Pace& pace, int rounds, int turnLength);
 
 /// What can be seen in the time: the rounds and turn length (1 to 12) with the most power to see the
@@ -55,6 +58,9 @@ std::optional<Option> toSee(const Question& question, const Pace& pace, int turn
 
 /// The fewest rounds that call none "no gap that matters" 80 times in 100 when there is none.
 std::optional<Option> toSaySame(const Question& question, const Pace& pace, int turnLength, int most = 60);
+
+/// The chance that one run of `shots` with each sees the gap by a plain t at 5 %, with what a turn adds in its error.
+double powerOfRuns(const Question& question, int shots);
 
 /// The gap that a run of `shots` each sees 80 times in 100 by a plain t-test, with what a turn adds in its error.
 double gapSeenByRuns(const Question& question, int shots);

@@ -80,10 +80,8 @@ double chanceByHand(const Outcome& outcome, const Spreads& spreads, double gap) 
     switch (outcome.kind) {
     case OutcomeKind::average:
     case OutcomeKind::equal:
-    case OutcomeKind::typical: {
-        const double variance = spreads.sdTurn * spreads.sdTurn + spreads.sdShot * spreads.sdShot / byHand;
-        return powerFor(std::sqrt(2 * variance), 2 * (byHand - 1), gap, level);
-    }
+    case OutcomeKind::typical:
+        return powerOfRuns({.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap}, byHand);
     case OutcomeKind::spread:
         return powerOfVariances(byHand - 1, gap, level);
     case OutcomeKind::area:
@@ -96,11 +94,10 @@ double chanceByHand(const Outcome& outcome, const Spreads& spreads, double gap) 
 
 double levelOfOne(const Test& test) {
     const std::size_t builds = std::max<std::size_t>(test.builds.size(), 2);
-    const std::size_t comparisons =
-        test.card.comparison == record::Comparison::whichOfThese ? builds * (builds - 1) / 2 : builds - 1;
-    if (strikesOff(test)) // the two that are left, whoever they are
-        return levelAt(test.card, static_cast<std::size_t>(std::max(test.card.plannedRounds, 2))) /
-               static_cast<double>(std::max<std::size_t>(test.card.primary.size(), 1));
+    const std::size_t comparisons = strikesOff(test) ? 1 // of the two that are left, whoever they are
+                                    : test.card.comparison == record::Comparison::whichOfThese
+                                        ? builds * (builds - 1) / 2
+                                        : builds - 1;
     const std::size_t family = comparisons * std::max<std::size_t>(test.card.primary.size(), 1);
     const auto laps = static_cast<std::size_t>(std::max(test.card.plannedRounds, 2)); // the last look has less than α
     return levelAt(test.card, laps) / static_cast<double>(family);

@@ -34,13 +34,6 @@ int shortestTurn(Way way) {
     return way == Way::equalDelivery ? 2 : way == Way::typicalShot ? 3 : 1;
 }
 
-PairPlan pairOf(const Question& question, int rounds, int turnLength) {
-    return {.varTurn = question.sdTurn * question.sdTurn,
-            .varShot = question.sdShot * question.sdShot,
-            .rounds = static_cast<double>(rounds),
-            .turnLength = static_cast<double>(turnLength)};
-}
-
 // Laps inside two days are judged together: twice as many, a day's own middle taken out of neither.
 double chanceOf(Way way, const Question& question, int rounds, int turnLength) {
     const PairPlan pair = pairOf(question, rounds, turnLength);
@@ -64,13 +57,8 @@ std::optional<WayOption> runsByHand(const WaysOf& ways, double minutes) {
     const double takes = minutesFor(q, ways.pace, 1, byHand);
     if (takes > minutes)
         return std::nullopt;
-    const double variance = q.sdTurn * q.sdTurn + q.sdShot * q.sdShot / byHand;
-    constexpr double plainLevel = 0.05;
-    return WayOption{.way = Way::threeEach,
-                     .rounds = 1,
-                     .turnLength = byHand,
-                     .minutes = takes,
-                     .chance = powerFor(std::sqrt(2 * variance), 2 * (byHand - 1), q.gap, plainLevel)};
+    return WayOption{
+        .way = Way::threeEach, .rounds = 1, .turnLength = byHand, .minutes = takes, .chance = powerOfRuns(q, byHand)};
 }
 
 // The level of the look after each lap from the second; information by laps.

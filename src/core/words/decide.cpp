@@ -56,6 +56,11 @@ BestPicture pictureOf(const Reading& reading, const judge::BestOf& best, const r
 
 } // namespace
 
+std::string betText(const Reading& reading, const BestLine& line) {
+    return reading.builds[line.build].name + ": best " + record::fixed(100 * line.chance, 0) + " times in 100; costs " +
+           line.cost + " on average if another was better";
+}
+
 std::vector<BestPicture> bestPictures(const Reading& reading, const record::DisplayUnits& units) {
     std::vector<BestPicture> pictures;
     for (const judge::BestOf& best : reading.best) {

@@ -16,6 +16,9 @@ struct BestLine {
     std::string cost; ///< "0.4 m", "12 %"
 };
 
+/// "Reed 53: best 61 times in 100; costs 0.4 m on average if another was better".
+std::string betText(const judge::Reading& reading, const BestLine& line);
+
 /// The clubs of one declared outcome, the likeliest best first.
 struct BestPicture {
     record::Outcome outcome;

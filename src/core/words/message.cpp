@@ -1,7 +1,6 @@
 #include "core/words/message.h"
 
 #include "core/record/moment.h"
-#include "core/record/number_text.h"
 #include "core/words/averages.h"
 #include "core/words/decide.h"
 #include "core/words/held.h"
@@ -69,8 +68,7 @@ std::string message(const record::Test& test, const judge::Reading& reading, con
             continue;
         std::vector<std::string> bets;
         for (const BestLine& line : picture.lines)
-            bets.push_back(reading.builds[line.build].name + ": best " + record::fixed(100 * line.chance, 0) +
-                           " times in 100; costs " + line.cost + " on average if another was better");
+            bets.push_back(betText(reading, line));
         lines.part("A bet, not a finding, by " + record::outcomeLabel(picture.outcome) + ":", bets);
     }
     std::vector<std::string> decided{decisionText(test)};
