@@ -1,10 +1,10 @@
 // Timings of the bay: the link, a shot's way to the screen, and a logbook of a million shots.
 #include "app/bay_page/bay_page.h"
-#include "app/prompter.h"
 #include "app/reading_page/reading_page.h"
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_page.h"
 #include "app/shell/main_window.h"
+#include "app/shell/prompter.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "core/plan/schedule.h"

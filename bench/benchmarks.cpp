@@ -1,8 +1,8 @@
 // Timings, never pass or fail: run by ./check --bench. Compare figures only within one run.
-#include "core/judge/average.h"
+#include "core/judge/causes/models.h"
+#include "core/judge/gaps/average.h"
+#include "core/judge/gaps/shuffle.h"
 #include "core/judge/judge.h"
-#include "core/judge/models.h"
-#include "core/judge/shuffle.h"
 #include "core/plan/looks.h"
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"

@@ -1,5 +1,5 @@
 // How long each picture of the reading takes to lay out and to paint, with five thousand shots.
-#include "app/reading_page/pictures.h"
+#include "app/pictures/pictures.h"
 #include "core/judge/judge.h"
 #include "core/random.h"
 

@@ -1,10 +1,10 @@
 #include "cli/opening.h"
 
-#include "core/judge/along.h"
+#include "core/judge/causes/along.h"
 #include "core/judge/judge.h"
 #include "core/record/check.h"
-#include "core/record/names.h"
-#include "core/record/number_text.h"
+#include "core/record/text/names.h"
+#include "core/record/text/number_text.h"
 #include "core/words/averages.h"
 #include "core/words/remarks.h"
 #include "files/reading_json.h"

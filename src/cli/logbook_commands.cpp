@@ -1,7 +1,7 @@
 #include "cli/opening.h"
 
-#include "core/record/number_text.h"
-#include "core/record/text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
 #include "files/csv_writer.h"
 #include "files/test_json.h"
 

@@ -1,6 +1,6 @@
 #include "cli/commands.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <iostream>
 

@@ -2,7 +2,7 @@
 
 #include "core/plan/looks.h"
 #include "core/plan/planner.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <nlohmann/json.hpp>
 

@@ -1,8 +1,8 @@
 #include "cli/commands.h"
 
 #include "core/simulate/scenarios.h"
+#include "files/base/file.h"
 #include "files/csv_writer.h"
-#include "files/file.h"
 
 #include <iostream>
 #include <memory>

@@ -1,7 +1,7 @@
 #include "cli/commands.h"
 
 #include "core/flight/flight.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <algorithm>
 #include <cmath>

@@ -2,7 +2,7 @@
 
 #include "core/bay/stand.h"
 #include "core/record/shot_fields.h"
-#include "files/cell_text.h"
+#include "files/base/cell_text.h"
 #include "files/import/columns.h"
 
 #include <algorithm>

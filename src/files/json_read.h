@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/record/names.h"
+#include "core/record/text/names.h"
 
 #include <nlohmann/json.hpp>
 

@@ -1,6 +1,6 @@
 #include "files/reading_json.h"
 
-#include "core/record/names.h"
+#include "core/record/text/names.h"
 #include "core/words/remarks.h"
 #include "files/bets_json.h"
 #include "files/reading_rows.h"

@@ -1,6 +1,6 @@
 #include "files/shot_facts_json.h"
 
-#include "core/record/names.h"
+#include "core/record/text/names.h"
 #include "files/reading_rows.h"
 
 #include <array>

@@ -1,7 +1,7 @@
 #include "files/stock.h"
 
-#include "core/record/number_text.h"
-#include "core/record/text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
 #include "files/club_json.h"
 #include "files/import/sheet.h"
 

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "core/record/club.h"
-#include "files/error.h"
+#include "files/base/error.h"
 
 #include <string>
 #include <vector>

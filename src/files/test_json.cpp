@@ -2,11 +2,11 @@
 
 #include "core/record/check.h"
 #include "core/record/shot_fields.h"
-#include "core/record/text.h"
+#include "core/record/text/text.h"
+#include "files/base/file.h"
 #include "files/bay_json.h"
 #include "files/card_json.h"
 #include "files/club_json.h"
-#include "files/file.h"
 
 #include <nlohmann/json.hpp>
 

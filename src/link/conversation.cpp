@@ -1,6 +1,6 @@
 #include "link/conversation.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 namespace knot::link {
 namespace {

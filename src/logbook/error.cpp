@@ -1,6 +1,6 @@
 #include "logbook/error.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 namespace knot::logbook {
 

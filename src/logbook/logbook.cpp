@@ -1,12 +1,12 @@
 #include "logbook/logbook.h"
 
 #include "core/record/check.h"
-#include "logbook/held_file.h"
 #include "logbook/inspection.h"
 #include "logbook/listing.h"
+#include "logbook/lock_file.h"
 #include "logbook/migration.h"
-#include "logbook/rows.h"
 #include "logbook/schema.h"
+#include "logbook/test_rows.h"
 #include "logbook/units.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>

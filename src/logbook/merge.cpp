@@ -3,7 +3,7 @@
 #include "core/plan/seal.h"
 #include "files/test_json.h"
 #include "logbook/players.h"
-#include "logbook/rows.h"
+#include "logbook/test_rows.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 

@@ -1,10 +1,10 @@
 #include "logbook/migration.h"
 
-#include "core/record/names.h"
+#include "core/record/text/names.h"
 #include "files/test_json.h"
 #include "logbook/players.h"
-#include "logbook/rows.h"
 #include "logbook/schema.h"
+#include "logbook/test_rows.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 

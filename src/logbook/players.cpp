@@ -1,9 +1,9 @@
 #include "logbook/players.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 #include "files/club_json.h"
 #include "files/json_read.h"
-#include "logbook/rows.h"
+#include "logbook/test_rows.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <nlohmann/json.hpp>

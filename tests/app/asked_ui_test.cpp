@@ -3,11 +3,11 @@
 #include "app/form/number_field.h"
 #include "app/hands.h"
 #include "app/picture/picture_view.h"
+#include "app/pictures/pictures.h"
 #include "app/reading_page/ledger.h"
 #include "app/reading_page/picture_tabs.h"
-#include "app/reading_page/pictures.h"
 #include "app/support.h"
-#include "core/record/shape_text.h"
+#include "core/record/text/shape_text.h"
 
 #include <QCheckBox>
 #include <QComboBox>

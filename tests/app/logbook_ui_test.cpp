@@ -1,4 +1,4 @@
-#include "app/logbook_page/test_list.h"
+#include "app/lists/test_list.h"
 #include "app/shell/spine.h"
 #include "app/start_page/door.h"
 #include "app/style/palette.h"

@@ -1,8 +1,8 @@
 // Every picture of the reading by keyboard: what it says, what pointing at a shot says, and where there is little.
 #include "app/picture/ground.h"
 #include "app/picture/picture_view.h"
+#include "app/pictures/pictures.h"
 #include "app/reading_page/picture_tabs.h"
-#include "app/reading_page/pictures.h"
 #include "app/style/palette.h"
 #include "app/support.h"
 #include "core/judge/judge.h"

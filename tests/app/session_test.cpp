@@ -4,7 +4,7 @@
 #include "app/form/typed.h"
 #include "core/bay/said.h"
 #include "core/simulate/scenarios.h"
-#include "files/file.h"
+#include "files/base/file.h"
 #include "support/folder.h"
 
 #include <QLineEdit>

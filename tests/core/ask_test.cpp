@@ -2,7 +2,7 @@
 #include "core/ask/answers.h"
 #include "core/ask/usual_outcomes.h"
 #include "core/plan/power.h"
-#include "core/plan/takes.h"
+#include "core/plan/requirements.h"
 #include "core/rack/ties.h"
 #include "core/record/check.h"
 

@@ -1,4 +1,4 @@
-#include "files/file.h"
+#include "files/base/file.h"
 #include "files/test_json.h"
 #include "support/reference.h"
 

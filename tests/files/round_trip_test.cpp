@@ -1,6 +1,6 @@
 #include "core/simulate/scenarios.h"
+#include "files/base/file.h"
 #include "files/csv_writer.h"
-#include "files/file.h"
 #include "files/test_json.h"
 #include "support/reference.h"
 

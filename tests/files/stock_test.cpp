@@ -1,6 +1,6 @@
 // A shop's stock of parts from a table, and a sheet that was written before it became a sentence.
 #include "core/ask/sentence.h"
-#include "files/file.h"
+#include "files/base/file.h"
 #include "files/stock.h"
 #include "files/test_json.h"
 

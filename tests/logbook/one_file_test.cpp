@@ -1,6 +1,6 @@
 // The file alone is the logbook, whole at any moment, and in one program's hands at a time.
 #include "core/simulate/scenarios.h"
-#include "logbook/held_file.h"
+#include "logbook/lock_file.h"
 #include "logbook/logbook.h"
 #include "support/failing_disk.h"
 #include "support/folder.h"

@@ -1,7 +1,7 @@
 #pragma once
 
-#include "core/judge/average.h"
 #include "core/judge/columns.h"
+#include "core/judge/gaps/average.h"
 #include "core/random.h"
 #include "core/record/structure.h"
 

@@ -1,7 +1,7 @@
 // How often a bet comes true, by what it said; and what a best-looking club is worth.
-#include "core/judge/bet.h"
-#include "core/judge/choosing.h"
-#include "core/judge/usual.h"
+#include "core/judge/bets/bet.h"
+#include "core/judge/bets/choosing.h"
+#include "core/judge/days/usual.h"
 #include "simulation/trial.h"
 
 #include <catch2/catch.hpp>

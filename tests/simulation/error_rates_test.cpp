@@ -1,6 +1,6 @@
 // What the program calls real is real at the error rate it states: checked by simulation. Rates may
 // exceed their bound by four Monte-Carlo standard errors.
-#include "core/judge/choosing.h"
+#include "core/judge/bets/choosing.h"
 #include "core/judge/columns.h"
 #include "core/plan/looks.h"
 #include "core/plan/planner.h"

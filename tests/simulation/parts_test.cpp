@@ -1,8 +1,8 @@
 // Rough intervals of what a gap is made of, and of gaps among shots called alike: how often they cover.
 #include "core/flight/flight.h"
-#include "core/judge/called.h"
+#include "core/judge/causes/parts_of_gap.h"
 #include "core/judge/judge.h"
-#include "core/judge/parts.h"
+#include "core/judge/shots/called.h"
 #include "simulation/trial.h"
 
 #include <catch2/catch.hpp>

@@ -1,6 +1,6 @@
 // What a plan promises against what comes of it, for each way to spend the swings; and that none claims too often.
 #include "core/bay/strike.h"
-#include "core/judge/declared_gaps.h"
+#include "core/judge/gaps/declared_gaps.h"
 #include "core/plan/looks.h"
 #include "core/plan/power.h"
 #include "core/plan/schedule.h"

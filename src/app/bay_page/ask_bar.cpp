@@ -1,6 +1,6 @@
 #include "app/bay_page/ask_bar.h"
 
-#include "app/bay_page/key_row.h"
+#include "app/bay_page/keys/key_row.h"
 #include "app/form/panel.h"
 #include "app/style/palette.h"
 

@@ -3,11 +3,11 @@
 #include "app/bay_page/ask_bar.h"
 #include "app/bay_page/averages_line.h"
 #include "app/bay_page/bay_words.h"
-#include "app/bay_page/commands.h"
+#include "app/bay_page/entry/lay_view.h"
+#include "app/bay_page/entry/shot_list.h"
 #include "app/bay_page/hand_actions.h"
-#include "app/bay_page/lay_view.h"
+#include "app/bay_page/keys/commands.h"
 #include "app/bay_page/player_window.h"
-#include "app/bay_page/shot_list.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
 #include "app/picture/strip_view.h"
@@ -17,8 +17,8 @@
 #include "app/style/palette.h"
 #include "core/bay/hand.h"
 #include "core/bay/said.h"
-#include "core/judge/leads.h"
-#include "core/record/number_text.h"
+#include "core/judge/bets/leads.h"
+#include "core/record/text/number_text.h"
 
 #include <QHBoxLayout>
 #include <QKeyEvent>

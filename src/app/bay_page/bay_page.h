@@ -3,7 +3,7 @@
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_side.h"
 #include "app/bay_page/now_view.h"
-#include "app/shell/page.h"
+#include "app/form/page.h"
 #include "app/sources/cues.h"
 #include "app/sources/monitor_server.h"
 #include "app/sources/stand_in.h"

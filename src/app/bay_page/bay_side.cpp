@@ -2,9 +2,9 @@
 
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_words.h"
-#include "app/bay_page/commands.h"
-#include "app/bay_page/feel_view.h"
-#include "app/bay_page/hand_entry.h"
+#include "app/bay_page/entry/feel_view.h"
+#include "app/bay_page/entry/hand_entry.h"
+#include "app/bay_page/keys/commands.h"
 #include "app/bay_page/landing_sketch.h"
 #include "app/bay_page/said_actions.h"
 #include "app/bay_page/side_forms.h"

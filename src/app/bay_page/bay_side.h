@@ -1,6 +1,6 @@
 #pragma once
 
-#include "app/bay_page/face_view.h"
+#include "app/bay_page/entry/face_view.h"
 #include "app/bay_page/situation.h"
 #include "app/sources/monitor_server.h"
 #include "core/record/units.h"

@@ -2,9 +2,9 @@
 
 #include "core/bay/hand.h"
 #include "core/bay/said.h"
-#include "core/judge/leads.h"
+#include "core/judge/bets/leads.h"
 #include "core/plan/strike_off.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QCoreApplication>
 #include <QDate>

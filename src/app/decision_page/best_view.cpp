@@ -4,7 +4,7 @@
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QPainter>
 

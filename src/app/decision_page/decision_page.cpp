@@ -12,9 +12,9 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/plan/seal.h"
-#include "core/record/moment.h"
+#include "core/record/text/moment.h"
 #include "core/words/decide.h"
-#include "core/words/held.h"
+#include "core/words/linked_tests.h"
 #include "core/words/shot_remarks.h"
 
 #include <QComboBox>

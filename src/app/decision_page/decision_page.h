@@ -1,6 +1,6 @@
 #pragma once
 
-#include "app/shell/page.h"
+#include "app/form/page.h"
 #include "core/record/decision.h"
 
 #include <QList>

@@ -4,7 +4,7 @@
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QLabel>
 #include <QLineEdit>

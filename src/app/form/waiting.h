@@ -1,6 +1,6 @@
 #pragma once
 
-#include "files/import/watch.h"
+#include "files/base/watch.h"
 
 #include <QFuture>
 #include <QString>

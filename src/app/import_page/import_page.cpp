@@ -11,9 +11,9 @@
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "core/words/struck.h"
-#include "files/file.h"
+#include "files/base/file.h"
 
 #include <QComboBox>
 #include <QFileInfo>

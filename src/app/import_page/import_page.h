@@ -1,6 +1,6 @@
 #pragma once
 
-#include "app/shell/page.h"
+#include "app/form/page.h"
 #include "files/import/shot_file.h"
 
 #include <memory>

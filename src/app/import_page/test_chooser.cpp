@@ -1,7 +1,7 @@
 #include "app/import_page/test_chooser.h"
 
 #include "app/form/panel.h"
-#include "app/logbook_page/test_finder.h"
+#include "app/lists/test_finder.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 

@@ -1,12 +1,12 @@
 #include "app/logbook_page/logbook_page.h"
 
-#include "app/logbook_page/test_finder.h"
-#include "app/logbook_page/test_list.h"
+#include "app/lists/test_finder.h"
+#include "app/lists/test_list.h"
 #include "app/session/book.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QLabel>
 #include <QPushButton>

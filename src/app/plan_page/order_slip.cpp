@@ -5,8 +5,8 @@
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
 #include "core/plan/seal.h"
-#include "core/record/number_text.h"
-#include "files/file.h"
+#include "core/record/text/number_text.h"
+#include "files/base/file.h"
 #include "files/test_json.h"
 
 #include <QBuffer>

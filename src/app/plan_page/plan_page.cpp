@@ -13,11 +13,11 @@
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/ask/edits.h"
+#include "core/ask/outcomes.h"
+#include "core/plan/requirements.h"
 #include "core/plan/schedule.h"
 #include "core/plan/strike_off.h"
-#include "core/plan/takes.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QComboBox>
 #include <QLabel>

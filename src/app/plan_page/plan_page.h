@@ -1,7 +1,7 @@
 #pragma once
 
+#include "app/form/page.h"
 #include "app/plan_page/plan_words.h"
-#include "app/shell/page.h"
 #include "core/plan/ways.h"
 
 class QCheckBox;

@@ -1,12 +1,12 @@
 #include "app/plan_page/plan_words.h"
 
 #include "core/plan/looks.h"
+#include "core/plan/requirements.h"
 #include "core/plan/schedule.h"
 #include "core/plan/strike_off.h"
-#include "core/plan/takes.h"
 #include "core/plan/ways.h"
 #include "core/record/control.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QObject>
 

@@ -8,7 +8,7 @@
 #include "app/style/palette.h"
 #include "core/plan/seal.h"
 #include "core/record/control.h"
-#include "core/record/moment.h"
+#include "core/record/text/moment.h"
 
 #include <QComboBox>
 #include <QLineEdit>

@@ -3,7 +3,7 @@
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>

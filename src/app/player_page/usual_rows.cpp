@@ -3,7 +3,7 @@
 #include "app/form/number_field.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QGridLayout>
 #include <QLineEdit>

@@ -11,8 +11,8 @@
 #include "app/style/palette.h"
 #include "core/ask/sentence.h"
 #include "core/rack/figures.h"
-#include "core/record/number_text.h"
 #include "core/record/rename.h"
+#include "core/record/text/number_text.h"
 #include "core/record/units.h"
 
 #include <QCompleter>

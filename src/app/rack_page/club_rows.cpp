@@ -8,7 +8,7 @@
 #include "app/style/tabular_text.h"
 #include "core/rack/club_line.h"
 #include "core/rack/figures.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QKeyEvent>
 #include <QLineEdit>

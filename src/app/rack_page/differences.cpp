@@ -2,7 +2,7 @@
 
 #include "app/style/palette.h"
 #include "core/rack/effects.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QObject>
 #include <QStringList>

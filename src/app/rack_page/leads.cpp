@@ -2,7 +2,7 @@
 
 #include "core/plan/screening.h"
 #include "core/plan/spreads.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QObject>
 

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/judge/leads.h"
+#include "core/judge/bets/leads.h"
 #include "core/record/units.h"
 
 #include <QString>

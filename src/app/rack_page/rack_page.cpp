@@ -19,8 +19,8 @@
 #include "core/ask/usual_outcomes.h"
 #include "core/rack/club_line.h"
 #include "core/rack/difference.h"
-#include "core/record/number_text.h"
 #include "core/record/rename.h"
+#include "core/record/text/number_text.h"
 
 #include <QCoreApplication>
 #include <QLabel>

@@ -8,8 +8,8 @@
 #include "app/style/palette.h"
 #include "core/ask/sentence.h"
 #include "core/rack/club_line.h"
-#include "core/record/number_text.h"
-#include "core/record/text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
 
 #include <QCompleter>
 #include <QLineEdit>

@@ -5,10 +5,10 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/ask/sentence.h"
-#include "core/judge/lie_help.h"
+#include "core/judge/shots/lie_help.h"
 #include "core/rack/club_line.h"
 #include "core/rack/head_kind.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "core/words/lie.h"
 
 #include <QComboBox>

@@ -7,7 +7,7 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QLabel>
 #include <QPainter>

@@ -9,7 +9,7 @@
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
-#include "core/record/shape_text.h"
+#include "core/record/text/shape_text.h"
 
 #include <QCheckBox>
 #include <QComboBox>

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/form/panel.h"
-#include "app/reading_page/pictures.h"
+#include "app/pictures/pictures.h"
 
 #include <functional>
 #include <optional>

@@ -11,7 +11,7 @@
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"

@@ -1,8 +1,8 @@
 #pragma once
 
+#include "app/form/page.h"
+#include "app/pictures/pictures.h"
 #include "app/reading_page/ledger.h"
-#include "app/reading_page/pictures.h"
-#include "app/shell/page.h"
 #include "core/record/metric.h"
 #include "core/record/position.h"
 

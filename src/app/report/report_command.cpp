@@ -1,7 +1,7 @@
 #include "app/report/report_command.h"
 
 #include "app/report/report.h"
-#include "core/judge/earlier.h"
+#include "core/judge/days/earlier.h"
 #include "core/judge/judge.h"
 #include "logbook/logbook.h"
 

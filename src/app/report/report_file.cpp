@@ -3,7 +3,7 @@
 #include "app/report/pdf_bookmarks.h"
 #include "app/report/report.h"
 #include "app/style/palette.h"
-#include "files/file.h"
+#include "files/base/file.h"
 
 #include <QBuffer>
 #include <QImage>

@@ -6,7 +6,7 @@
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/palette.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QCheckBox>
 #include <QComboBox>

@@ -1,7 +1,7 @@
 #pragma once
 
+#include "app/form/page.h"
 #include "app/report/report.h"
-#include "app/shell/page.h"
 
 #include <QTimer>
 

@@ -2,7 +2,7 @@
 
 #include "app/session/declaring.h"
 #include "app/session/moment.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <algorithm>
 

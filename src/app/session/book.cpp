@@ -1,8 +1,8 @@
 #include "app/session/book.h"
 
-#include "core/record/number_text.h"
-#include "core/record/text.h"
-#include "files/file.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
+#include "files/base/file.h"
 #include "files/stock.h"
 
 #include <QDir>

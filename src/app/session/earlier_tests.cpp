@@ -3,7 +3,7 @@
 #include "app/session/background.h"
 #include "app/session/book.h"
 #include "app/session/test_in_hand.h"
-#include "core/record/names.h"
+#include "core/record/text/names.h"
 
 #include <algorithm>
 

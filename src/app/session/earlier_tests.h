@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/judge/earlier.h"
+#include "core/judge/days/earlier.h"
 
 #include <QObject>
 

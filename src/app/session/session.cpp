@@ -3,11 +3,11 @@
 #include "app/session/moment.h"
 
 #include "app/form/typed.h"
-#include "core/judge/repeats.h"
+#include "core/judge/days/linked_tests.h"
 #include "core/plan/schedule.h"
 #include "core/record/control.h"
+#include "files/base/file.h"
 #include "files/csv_writer.h"
-#include "files/file.h"
 #include "files/test_json.h"
 
 #include <QDir>

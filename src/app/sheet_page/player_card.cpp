@@ -4,7 +4,7 @@
 #include "app/session/test_in_hand.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QVBoxLayout>
 

@@ -4,8 +4,8 @@
 #include "core/ask/answers.h"
 #include "core/plan/planner.h"
 #include "core/rack/ties.h"
-#include "core/record/number_text.h"
-#include "core/record/order_text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/order_text.h"
 
 #include <QObject>
 #include <QStringList>

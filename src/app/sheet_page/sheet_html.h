@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/plan/takes.h"
+#include "core/plan/requirements.h"
 #include "core/record/units.h"
 
 #include <QColor>

@@ -18,9 +18,9 @@
 #include "app/style/palette.h"
 #include "core/ask/sentence.h"
 #include "core/record/control.h"
-#include "core/record/moment.h"
-#include "core/record/number_text.h"
-#include "core/record/order_text.h"
+#include "core/record/text/moment.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/order_text.h"
 
 #include <QCheckBox>
 #include <QComboBox>

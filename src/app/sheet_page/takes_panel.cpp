@@ -11,7 +11,7 @@
 #include "app/style/palette.h"
 #include "core/plan/planner.h"
 #include "core/random.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <QPainter>
 #include <QVBoxLayout>

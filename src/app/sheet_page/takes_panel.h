@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/form/panel.h"
-#include "core/plan/takes.h"
+#include "core/plan/requirements.h"
 #include "core/record/units.h"
 
 namespace knot::app {

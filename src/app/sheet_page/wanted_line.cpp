@@ -9,7 +9,7 @@
 #include "core/ask/answers.h"
 #include "core/rack/head_kind.h"
 #include "core/rack/wanted.h"
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <QLineEdit>
 #include <QPushButton>

@@ -1,6 +1,6 @@
 // The Bay menu: the bay's commands that have a place in it, in their groups.
 #include "app/bay_page/bay_page.h"
-#include "app/bay_page/commands.h"
+#include "app/bay_page/keys/commands.h"
 #include "app/bay_page/player_window.h"
 #include "app/session/session.h"
 #include "app/shell/main_window.h"

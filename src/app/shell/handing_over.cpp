@@ -1,9 +1,9 @@
 #include "app/shell/handing_over.h"
 
 #include "app/decision_page/decision_page.h"
-#include "app/prompter.h"
 #include "app/report/report_page.h"
 #include "app/session/session.h"
+#include "app/shell/prompter.h"
 #include "app/shell/ways_out.h"
 
 namespace knot::app {

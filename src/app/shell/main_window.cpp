@@ -2,6 +2,7 @@
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_page.h"
 #include "app/decision_page/decision_page.h"
+#include "app/form/page.h"
 #include "app/form/typed.h"
 #include "app/import_page/import_page.h"
 #include "app/logbook_page/logbook_page.h"
@@ -15,7 +16,6 @@
 #include "app/sheet_page/sheet_page.h"
 #include "app/shell/handing_over.h"
 #include "app/shell/message_bar.h"
-#include "app/shell/page.h"
 #include "app/shell/spine.h"
 #include "app/shell/stages_menu.h"
 #include "app/shell/units_menu.h"
@@ -25,7 +25,7 @@
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "files/import/shot_file.h"
 
 #include <QApplication>

@@ -1,7 +1,7 @@
 #pragma once
 
-#include "app/prompter.h"
 #include "app/shell/pages.h"
+#include "app/shell/prompter.h"
 #include "core/record/test.h"
 
 #include <QMainWindow>

@@ -3,9 +3,9 @@
 #include "app/demo.h"
 #include "app/import_page/import_page.h"
 #include "app/import_page/test_chooser.h"
+#include "app/lists/lately.h"
 #include "app/session/session.h"
 #include "app/shell/versions_view.h"
-#include "app/start_page/lately.h"
 #include "core/words/headline.h"
 
 #include <QApplication>

@@ -6,8 +6,8 @@
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_html.h"
 #include "core/words/message.h"
-#include "files/error.h"
-#include "files/file.h"
+#include "files/base/error.h"
+#include "files/base/file.h"
 
 #include <QApplication>
 #include <QBuffer>

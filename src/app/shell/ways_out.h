@@ -1,6 +1,6 @@
 #pragma once
 
-#include "app/prompter.h"
+#include "app/shell/prompter.h"
 
 #include <QObject>
 #include <QPageSize>

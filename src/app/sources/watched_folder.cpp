@@ -6,7 +6,7 @@
 #include "app/session/book.h"
 #include "app/session/moment.h"
 #include "app/session/test_in_hand.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "files/import/shot_file.h"
 
 #include <QDateTime>

@@ -1,7 +1,7 @@
 #pragma once
 
-#include "app/shell/page.h"
-#include "app/start_page/lately.h"
+#include "app/form/page.h"
+#include "app/lists/lately.h"
 
 #include <QAbstractListModel>
 

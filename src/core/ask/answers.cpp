@@ -1,8 +1,8 @@
 #include "core/ask/answers.h"
 
-#include "core/ask/edits.h"
+#include "core/ask/outcomes.h"
 #include "core/ask/usual_outcomes.h"
-#include "core/judge/along.h"
+#include "core/judge/causes/along.h"
 #include "core/words/along.h"
 
 #include <algorithm>

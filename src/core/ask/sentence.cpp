@@ -1,7 +1,7 @@
 #include "core/ask/sentence.h"
 
-#include "core/record/number_text.h"
-#include "core/record/shape_text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/shape_text.h"
 #include "core/words/along.h"
 
 #include <algorithm>

@@ -1,8 +1,8 @@
 #include "core/ask/usual_outcomes.h"
 
 #include "core/record/control.h"
-#include "core/record/names.h"
-#include "core/record/table.h"
+#include "core/record/text/names.h"
+#include "core/record/text/table.h"
 
 #include <algorithm>
 #include <string_view>

@@ -2,8 +2,8 @@
 
 #include "core/bay/strike.h"
 #include "core/plan/schedule.h"
-#include "core/record/names.h"
-#include "core/record/text.h"
+#include "core/record/text/names.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 

@@ -1,7 +1,7 @@
 #include "core/bay/lay.h"
 
 #include "core/bay/stand.h"
-#include "core/record/moment.h"
+#include "core/record/text/moment.h"
 #include "core/statistics/quantile.h"
 
 #include <algorithm>

@@ -4,7 +4,7 @@
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
 #include "core/plan/strike_off.h"
-#include "core/record/moment.h"
+#include "core/record/text/moment.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "core/judge/claim.h"
-#include "core/judge/shot_facts.h"
+#include "core/judge/shots/shot_facts.h"
 #include "core/plan/spreads.h"
 
 #include <array>

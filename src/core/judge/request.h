@@ -1,7 +1,7 @@
 #pragma once
 
 #include "core/judge/case.h"
-#include "core/judge/earlier.h"
+#include "core/judge/days/earlier.h"
 #include "core/plan/spreads.h"
 
 #include <cstdint>

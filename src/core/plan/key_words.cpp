@@ -1,6 +1,6 @@
 #include "core/plan/key_words.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <sodium.h>
 

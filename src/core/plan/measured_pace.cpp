@@ -1,7 +1,7 @@
 #include "core/plan/measured_pace.h"
 
-#include "core/record/moment.h"
 #include "core/record/structure.h"
+#include "core/record/text/moment.h"
 #include "core/statistics/quantile.h"
 
 #include <algorithm>

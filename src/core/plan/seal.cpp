@@ -1,7 +1,7 @@
 #include "core/plan/seal.h"
 
 #include "core/plan/key_words.h"
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <sodium.h>
 

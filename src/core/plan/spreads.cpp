@@ -1,8 +1,8 @@
 #include "core/plan/spreads.h"
 
-#include "core/record/names.h"
 #include "core/record/structure.h"
-#include "core/record/table.h"
+#include "core/record/text/names.h"
+#include "core/record/text/table.h"
 #include "core/statistics/moments.h"
 
 #include <Eigen/Dense>

@@ -2,8 +2,8 @@
 
 #include "core/rack/figures.h"
 #include "core/rack/said_words.h"
-#include "core/record/number_text.h"
-#include "core/record/text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <array>

@@ -2,9 +2,9 @@
 
 #include "core/rack/club_line.h"
 #include "core/rack/figures.h"
-#include "core/record/names.h"
-#include "core/record/number_text.h"
-#include "core/record/table.h"
+#include "core/record/text/names.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/table.h"
 
 #include <algorithm>
 #include <cmath>

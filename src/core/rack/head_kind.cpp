@@ -1,6 +1,6 @@
 #include "core/rack/head_kind.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <array>

@@ -1,7 +1,7 @@
 #include "core/rack/norms.h"
 
 #include "core/rack/head_kind.h"
-#include "core/record/table.h"
+#include "core/record/text/table.h"
 
 #include <string_view>
 

@@ -1,6 +1,6 @@
 #include "core/rack/said_words.h"
 
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <algorithm>
 #include <array>

@@ -1,9 +1,9 @@
 #include "core/rack/sleeves.h"
 
 #include "core/rack/table_text.h"
-#include "core/record/number_text.h"
-#include "core/record/table.h"
-#include "core/record/text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/table.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <array>

@@ -3,8 +3,8 @@
 #include "core/flight/flight.h"
 #include "core/flight/impact.h"
 #include "core/rack/table_text.h"
-#include "core/record/number_text.h"
-#include "core/record/table.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/table.h"
 
 #include <algorithm>
 #include <array>

@@ -1,7 +1,7 @@
 #include "core/rack/ties.h"
 
 #include "core/rack/measures.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <algorithm>
 #include <array>

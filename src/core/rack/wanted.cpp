@@ -1,7 +1,7 @@
 #include "core/rack/wanted.h"
 
 #include "core/rack/head_kind.h"
-#include "core/record/table.h"
+#include "core/record/text/table.h"
 
 #include <array>
 #include <cmath>

@@ -1,7 +1,7 @@
 #include "core/record/control.h"
 
-#include "core/record/names.h"
-#include "core/record/table.h"
+#include "core/record/text/names.h"
+#include "core/record/text/table.h"
 
 #include <algorithm>
 

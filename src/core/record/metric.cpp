@@ -1,6 +1,6 @@
 #include "core/record/metric.h"
 
-#include "core/record/table.h"
+#include "core/record/text/table.h"
 
 #include <algorithm>
 #include <cmath>

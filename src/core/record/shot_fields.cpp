@@ -1,7 +1,7 @@
 #include "core/record/shot_fields.h"
 
-#include "core/record/names.h"
-#include "core/record/text.h"
+#include "core/record/text/names.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <array>

@@ -1,6 +1,6 @@
 #include "core/words/ledger.h"
 
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <algorithm>
 #include <cmath>

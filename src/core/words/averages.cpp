@@ -2,8 +2,8 @@
 
 #include "core/plan/planner.h"
 #include "core/plan/spreads.h"
-#include "core/record/number_text.h"
-#include "core/record/text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
 #include "core/words/remarks.h"
 
 #include <algorithm>

@@ -3,8 +3,8 @@
 #include "core/words/shot_remarks.h"
 #include "core/words/swing_remarks.h"
 
-#include "core/record/moment.h"
-#include "core/record/number_text.h"
+#include "core/record/text/moment.h"
+#include "core/record/text/number_text.h"
 
 #include <algorithm>
 #include <map>

@@ -1,7 +1,7 @@
 #include "core/words/headline.h"
 
 #include "core/bay/stand.h"
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "core/words/ledger.h"
 
 #include <algorithm>

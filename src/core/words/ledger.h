@@ -1,7 +1,7 @@
 #pragma once
 
 #include "core/judge/reading.h"
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 #include "core/record/units.h"
 
 #include <optional>

@@ -1,6 +1,6 @@
 #include "core/words/lie.h"
 
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 
 #include <cmath>
 

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/judge/lie_help.h"
+#include "core/judge/shots/lie_help.h"
 #include "core/record/units.h"
 
 #include <string>

@@ -1,10 +1,10 @@
 #include "core/words/message.h"
 
-#include "core/record/moment.h"
+#include "core/record/text/moment.h"
 #include "core/words/averages.h"
 #include "core/words/decide.h"
-#include "core/words/held.h"
 #include "core/words/ledger.h"
+#include "core/words/linked_tests.h"
 
 #include <algorithm>
 

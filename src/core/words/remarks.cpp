@@ -1,10 +1,10 @@
 #include "core/words/remarks.h"
 
-#include "core/words/held.h"
 #include "core/words/ledger.h"
+#include "core/words/linked_tests.h"
 #include "core/words/shot_remarks.h"
 
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "core/words/along.h"
 
 #include <algorithm>

@@ -1,8 +1,8 @@
 #include "core/words/shot_remarks.h"
 
-#include "core/record/number_text.h"
-#include "core/record/table.h"
-#include "core/record/text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/table.h"
+#include "core/record/text/text.h"
 #include "core/words/feels.h"
 
 #include <algorithm>

@@ -1,7 +1,7 @@
 #include "core/words/struck.h"
 
-#include "core/record/moment.h"
-#include "core/record/number_text.h"
+#include "core/record/text/moment.h"
+#include "core/record/text/number_text.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,7 +1,7 @@
 #include "core/words/swing_remarks.h"
 
-#include "core/record/number_text.h"
-#include "core/record/text.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 

@@ -1,7 +1,7 @@
 #include "core/words/versions.h"
 
-#include "core/record/moment.h"
-#include "core/record/number_text.h"
+#include "core/record/text/moment.h"
+#include "core/record/text/number_text.h"
 #include "core/words/decide.h"
 
 #include <algorithm>

@@ -1,6 +1,6 @@
 #include "files/import/cell_number.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 #include "files/import/vocabulary.h"
 
 #include <charconv>

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "core/record/units.h"
 
 #include <optional>

@@ -1,6 +1,6 @@
 #include "files/import/columns.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 #include "files/import/cell_number.h"
 #include "files/import/table.h"
 #include "files/import/units.h"

@@ -1,7 +1,7 @@
 #pragma once
 
-#include "core/record/number_text.h"
-#include "files/error.h"
+#include "core/record/text/number_text.h"
+#include "files/base/error.h"
 #include "files/import/moment_cell.h"
 #include "files/import/sheet.h"
 #include "files/import/vocabulary.h"

@@ -1,6 +1,6 @@
 #include "files/import/label.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <array>

@@ -1,6 +1,6 @@
 #include "files/import/moment_cell.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <array>
 #include <cctype>

@@ -1,7 +1,7 @@
 // Spreadsheets of OpenDocument.
 #include "files/import/spreadsheet_parts.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <array>

@@ -1,7 +1,7 @@
 #include "files/import/sheet.h"
 
-#include "core/record/text.h"
-#include "files/text_decoding.h"
+#include "core/record/text/text.h"
+#include "files/base/text_decoding.h"
 
 #include <csv.h>
 

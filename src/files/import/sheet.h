@@ -1,8 +1,8 @@
 #pragma once
 
-#include "core/record/text.h"
-#include "files/error.h"
-#include "files/import/watch.h"
+#include "core/record/text/text.h"
+#include "files/base/error.h"
+#include "files/base/watch.h"
 
 #include <cstdint>
 #include <string>

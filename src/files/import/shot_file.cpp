@@ -1,9 +1,9 @@
 #include "files/import/shot_file.h"
 
-#include "core/record/number_text.h"
-#include "core/record/text.h"
-#include "files/cell_text.h"
-#include "files/file.h"
+#include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
+#include "files/base/cell_text.h"
+#include "files/base/file.h"
 #include "files/import/cell_number.h"
 #include "files/import/label.h"
 #include "files/import/spreadsheet.h"

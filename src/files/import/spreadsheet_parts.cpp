@@ -1,6 +1,6 @@
 #include "files/import/spreadsheet_parts.h"
 
-#include "core/record/text.h"
+#include "core/record/text/text.h"
 
 #include <expat.h>
 #include <zip.h>

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "files/error.h"
+#include "files/base/error.h"
 #include "files/import/sheet.h"
 
 #include <cstdint>

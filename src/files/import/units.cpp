@@ -1,6 +1,6 @@
 #include "files/import/units.h"
 
-#include "core/record/number_text.h"
+#include "core/record/text/number_text.h"
 #include "core/statistics/quantile.h"
 #include "files/import/vocabulary.h"
 

@@ -1,7 +1,7 @@
 #include "files/import/vocabulary.h"
 
-#include "core/record/table.h"
-#include "core/record/text.h"
+#include "core/record/text/table.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <array>

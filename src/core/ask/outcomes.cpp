@@ -1,0 +1,53 @@
+#include "core/ask/outcomes.h"
+
+#include "core/record/text/text.h"
+
+#include <algorithm>
+
+namespace knot::ask {
+
+using record::Card;
+using record::lowerCase;
+using record::Metric;
+using record::Outcome;
+using record::OutcomeKind;
+using record::Want;
+
+std::vector<std::string> wordsOf(const std::string& text) {
+    std::vector<std::string> words(1);
+    for (const char c : lowerCase(text))
+        if (c == ' ' || c == ',' || c == '-' || c == '(' || c == ')')
+            words.emplace_back();
+        else
+            words.back() += c;
+    std::erase(words, "");
+    return words;
+}
+
+void setOutcome(Card& card, std::size_t at, const Outcome& outcome, const Want& want) {
+    const auto twin = std::ranges::find(card.primary, outcome);
+    if (twin == card.primary.end()) {
+        if (at < card.primary.size())
+            card.primary[at] = outcome;
+        else if (card.primary.size() < mostOutcomes)
+            card.primary.push_back(outcome);
+    } else if (static_cast<std::size_t>(twin - card.primary.begin()) != at && at < card.primary.size()) {
+        std::swap(card.primary[at], *twin); // it goes up or down in weight
+    }
+    card.wants[outcome] = want;
+    // Equal delivery means something: what moves a shot most, until it is said otherwise.
+    if (outcome.kind == OutcomeKind::equal && card.covariates.empty())
+        card.covariates = {Metric::clubSpeed, Metric::strikeHigh, Metric::strikeToe};
+}
+
+Edit putPlayer(std::size_t at, const record::Player& player) {
+    return [player, at](record::Test& test) {
+        if (at < test.players.size())
+            test.players[at] = player;
+        else
+            test.players.push_back(player);
+        test.progress.player = record::PlayerAt();
+    };
+}
+
+} // namespace knot::ask

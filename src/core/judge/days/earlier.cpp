@@ -1,0 +1,120 @@
+#include "core/judge/days/earlier.h"
+
+#include "core/judge/bets/swept_stints.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <set>
+
+namespace knot::judge {
+namespace {
+
+// Of a test, the shots that one player hit.
+record::Test struckBy(const record::Test& test, const std::string& name) {
+    record::Test own = test;
+    std::erase_if(own.shots, [&](const record::Shot& shot) {
+        return (shot.player.empty() ? test.firstPlayer().name : shot.player) != name;
+    });
+    return own;
+}
+
+bool isOf(const record::Test& test, const std::string& playerId) {
+    return std::ranges::any_of(test.players, [&](const record::Player& player) { return player.id == playerId; });
+}
+
+// The builds of a test that share a lap with another one.
+std::vector<BuildAt> compared(const Column& column) {
+    std::map<record::RoundAt, std::set<BuildAt>> laps;
+    for (BuildAt b; b < column.builds.size(); ++b)
+        for (const TurnValues& turn : column.builds[b].turns)
+            laps[turn.round].insert(b);
+    std::set<BuildAt> builds;
+    for (const auto& [lap, held] : laps)
+        if (held.size() > 1)
+            builds.insert(held.begin(), held.end());
+    return {builds.begin(), builds.end()};
+}
+
+/// The log likelihood of τ by one test, its stints of any of the sizes that the prior holds likely.
+struct Compared {
+    std::vector<Swept> sizes;
+
+    double logLikelihood(double tau) const {
+        double most = -std::numeric_limits<double>::infinity();
+        std::vector<double> logs;
+        for (const Swept& size : sizes)
+            most = std::max(most, logs.emplace_back(size.logLikelihood(tau)));
+        double sum = 0;
+        for (const double log : logs)
+            sum += std::exp(log - most);
+        return most + std::log(sum);
+    }
+};
+
+} // namespace
+
+std::optional<double> gapScale(const std::vector<Column>& tests, const BetPrior& prior, std::size_t fewest) {
+    constexpr double widest = 4;
+    constexpr int steps = 48;
+    std::vector<Compared> all;
+    for (const Column& column : tests) {
+        const auto builds = compared(column);
+        if (builds.size() < 2)
+            continue;
+        const Stints stints = stintsOf(column, builds);
+        auto& one = all.emplace_back();
+        for (std::size_t point = 0; point < stintPoints; ++point)
+            one.sizes.push_back(sweep(stints, stintVariance(point, prior), shotVariance(stints, prior)));
+    }
+    if (all.size() < fewest)
+        return std::nullopt;
+    double best = prior.scale;
+    double most = -std::numeric_limits<double>::infinity();
+    for (int step = -steps; step <= steps; ++step) {
+        const double tau = prior.scale * std::pow(widest, static_cast<double>(step) / steps);
+        double sum = 0;
+        for (const Compared& one : all)
+            sum += one.logLikelihood(tau);
+        if (sum > most) {
+            most = sum;
+            best = tau;
+        }
+    }
+    return best;
+}
+
+Earlier learntFrom(const std::vector<record::Test>& tests, const record::Test& inHand) {
+    Earlier earlier;
+    const record::Player player = inHand.firstPlayer();
+    std::vector<record::Test> own;
+    std::vector<std::pair<const record::Test*, record::Structure>> ofKind;
+    for (const record::Test& test : tests) {
+        if (test.id == inHand.id)
+            continue;
+        if (!player.id.empty() && isOf(test, player.id))
+            own.push_back(struckBy(test, player.name));
+        if (test.card.kind == inHand.card.kind && !test.shots.empty())
+            ofKind.emplace_back(&test, record::structureOf(test));
+    }
+    earlier.usual = usualStruck(own, player.name);
+    earlier.repeats = gapsOfRepeats(tests, inHand);
+    earlier.pace = plan::measuredPace(tests, inHand.card.kind);
+    for (const Metric metric : record::allMetrics()) {
+        if (const auto spreads = plan::ownSpreads(own, metric))
+            earlier.own[metric] = *spreads;
+        if (const auto equal = plan::ownSpreadsAtEqual(own, metric, inHand.card.covariates))
+            earlier.equal[metric] = *equal;
+        BetPrior prior{.usual = plan::usualSpreads(metric, plan::Level::club),
+                       .scale = plan::gapTimes(inHand.card.kind) * record::info(metric).worthwhileGap};
+        std::vector<Column> columns;
+        columns.reserve(ofKind.size());
+        for (const auto& [test, structure] : ofKind)
+            columns.push_back(columnOf(*test, structure, metric, Taken::counted));
+        if (const auto scale = gapScale(columns, prior))
+            earlier.gapScales[metric] = *scale;
+    }
+    return earlier;
+}
+
+} // namespace knot::judge

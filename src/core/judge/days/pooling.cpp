@@ -1,0 +1,53 @@
+#include "core/judge/days/pooling.h"
+
+#include "core/statistics/distributions.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::judge {
+
+using namespace statistics;
+
+std::optional<SittingsPooled> poolSittings(const std::vector<SittingEstimate>& sittings,
+                                           std::optional<double> sameWithin) {
+    const auto k = static_cast<double>(sittings.size());
+    if (sittings.size() < 2 || std::ranges::any_of(sittings, [](const auto& s) { return !(s.se > 0); }))
+        return std::nullopt;
+    // Weighted mean and weighted squares for a given variance between sittings.
+    struct Weighted {
+        double sum = 0, squares = 0, mean = 0, q = 0;
+    };
+    auto weigh = [&](double tau2) {
+        Weighted w;
+        double total = 0;
+        for (const auto& s : sittings) {
+            const double weight = 1 / (s.se * s.se + tau2);
+            w.sum += weight;
+            w.squares += weight * weight;
+            total += weight * s.gap;
+        }
+        w.mean = total / w.sum;
+        for (const auto& s : sittings)
+            w.q += (s.gap - w.mean) * (s.gap - w.mean) / (s.se * s.se + tau2);
+        return w;
+    };
+    const Weighted fixed = weigh(0);
+    SittingsPooled result{.sittings = sittings.size()};
+    result.q = fixed.q;
+    result.qP = chiSquareUpper(fixed.q, k - 1);
+    result.tau2 = std::max(0.0, (fixed.q - (k - 1)) / (fixed.sum - fixed.squares / fixed.sum));
+    const Weighted random = weigh(result.tau2);
+    result.pooled = random.mean;
+    result.se = std::sqrt(random.q / (k - 1) / random.sum);
+    const double reach = studentQuantile(0.975, k - 1) * result.se;
+    result.ci95 = {result.pooled - reach, result.pooled + reach, 0.95};
+    for (const auto& s : sittings) {
+        const bool differs = s.ci95 && !s.ci95->contains(0) && (s.gap > 0) == (result.pooled > 0);
+        const bool same = sameWithin && s.ci90 && s.ci90->low > -*sameWithin && s.ci90->high < *sameWithin;
+        result.heldUp += (sameWithin ? same : differs) ? 1 : 0;
+    }
+    return result;
+}
+
+} // namespace knot::judge

@@ -1,0 +1,45 @@
+#pragma once
+
+#include "core/judge/bets/bet.h"
+#include "core/judge/columns.h"
+#include "core/judge/reading.h"
+#include "core/plan/spreads.h"
+
+namespace knot::judge {
+
+/// What is usual for a player with a club in one metric, and how sittings vary about it.
+struct UsualBasis {
+    std::string club;
+    Metric metric = Metric::carry;
+    double mean = 0;
+    std::optional<double> sd; ///< of sitting means, where they are known
+    std::size_t sittings = 0; ///< 0: typed
+};
+
+/// What was typed for a player: carry, ball speed, launch and spin.
+std::vector<UsualBasis> usualTyped(const record::Player& player);
+
+/// From earlier sittings of the player: the mean of sitting means of every build of that name, in the four metrics.
+std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, const std::string& player);
+
+/// What lies between one club of the player's own bag and the next, m, about a carry: the mean of the steps to the
+/// next shorter and longer club from the one nearest to it. Nothing under three clubs with a usual carry.
+std::optional<double> bagStep(const std::vector<UsualBasis>& bases, double carry);
+
+/// What is usual of a club, of several that stand for it what most sittings tell: its name, else its kind ("driver").
+const UsualBasis* basisOf(const std::vector<UsualBasis>& bases, Metric metric, const std::string& name,
+                          std::string_view kind);
+
+/// The first stint of a build against what is usual for it, with the 95 % prediction interval of a new
+/// sitting's (judgement §20): from the spread of earlier sittings (three or more), else from the usual spreads with
+/// the six degrees of freedom that bets give the table. What was struck goes before what was typed.
+std::optional<UsualNumber> againstUsual(const UsualBasis& basis, const Column& column, BuildAt build,
+                                        const plan::Spreads& usual);
+
+/// A build that was hit, against one that was not (judgement §20). The gap's variance: the build's own stints and
+/// shots, today against other days, and how well few sittings know what is usual. Days vary as the sittings did (three
+/// or more), else as `prior` has stints vary; how far clubs lie apart is the prior's.
+std::optional<UsualBet> betAgainstUsual(const UsualBasis& basis, const Column& column, BuildAt build, BuildAt against,
+                                        const BetPrior& prior, const record::Want& want, std::uint64_t seed);
+
+} // namespace knot::judge

@@ -1,0 +1,92 @@
+#include "core/judge/shots/misses.h"
+
+#include "core/judge/gaps/summary.h"
+#include "core/judge/spreads/shares.h"
+#include "core/statistics/quantile.h"
+#include "core/statistics/ranks.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace knot::judge {
+namespace {
+
+constexpr std::size_t fewestForFlyers = 8;
+
+std::size_t placeOf(double off, double room) {
+    return off < -room ? 0 : off > room ? 2 : 1;
+}
+
+std::optional<Misses::OneWay> oneWayOf(const std::array<std::array<std::size_t, 3>, 3>& table) {
+    auto across = [&](std::size_t side) { return table[side][0] + table[side][1] + table[side][2]; };
+    const std::size_t left = across(0);
+    const std::size_t right = across(2);
+    if (left + right == 0)
+        return std::nullopt;
+    Misses::OneWay oneWay{.side = left >= right ? record::Side::left : record::Side::right,
+                          .count = std::max(left, right),
+                          .of = left + right};
+    oneWay.p = statistics::signTest(oneWay.count, oneWay.of);
+    return oneWay;
+}
+
+// Spin far under what is usual of the build, at a ball speed that is not.
+void markFlyers(const record::Test& test, const Column& spin, const Column& speed, Misses& misses) {
+    const auto spins = summarise(spin, misses.build);
+    const auto speeds = summarise(speed, misses.build);
+    if (!spins || !speeds || !(spins->mad > 0))
+        return;
+    std::vector<std::vector<bool>> turns;
+    std::size_t n = 0;
+    for (const TurnValues& turn : spin.builds[misses.build].turns) {
+        turns.emplace_back();
+        for (std::size_t i = 0; i < turn.values.size(); ++i) {
+            const record::Shot& shot = test.shots[turn.shots[i]];
+            const auto ball = shot.readings.at(Metric::ballSpeed);
+            if (!ball)
+                continue;
+            const bool flies = turn.values[i] < spins->median - 2 * spins->mad && *ball >= speeds->median;
+            turns.back().push_back(flies);
+            ++n;
+            if (flies)
+                misses.flyerShots.push_back(shot.id);
+        }
+    }
+    if (n >= fewestForFlyers)
+        misses.flyers = shareByTurns(turns);
+    else
+        misses.flyerShots.clear();
+}
+
+} // namespace
+
+std::vector<Misses> missesOf(const Case& subject, const record::Card& card) {
+    const record::Test& test = subject.test();
+    auto column = [&](Metric metric) { return columnOf(test, subject.structure(), metric, subject.taken()); };
+    const Column carry = column(Metric::carry);
+    const Column spin = column(Metric::spin);
+    const Column speed = column(Metric::ballSpeed);
+    std::vector<Misses> all;
+    for (BuildAt b; b < test.builds.size(); ++b) {
+        const auto usual = summarise(carry, b);
+        if (!usual)
+            continue;
+        const record::Aim aim = card.aim.value_or(record::Aim{.carry = usual->median});
+        Misses misses{.build = b, .aimed = card.aim.has_value()};
+        for (const TurnValues& turn : carry.builds[b].turns)
+            for (std::size_t i = 0; i < turn.values.size(); ++i)
+                if (const auto side = test.shots[turn.shots[i]].readings.at(Metric::side)) {
+                    ++misses.table[placeOf(*side - aim.side, card.margin(Metric::side))]
+                                  [placeOf(turn.values[i] - aim.carry, card.margin(Metric::carry))];
+                    ++misses.n;
+                }
+        if (misses.n == 0)
+            continue;
+        misses.oneWay = oneWayOf(misses.table);
+        markFlyers(test, spin, speed, misses);
+        all.push_back(std::move(misses));
+    }
+    return all;
+}
+
+} // namespace knot::judge

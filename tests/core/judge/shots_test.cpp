@@ -1,0 +1,437 @@
+// What single shots, calls, words and models of flight tell beside the verdicts.
+#include "core/flight/flight.h"
+#include "core/judge/days/usual.h"
+#include "core/judge/judge.h"
+#include "core/words/shot_remarks.h"
+#include "support/build_test.h"
+
+#include <catch2/catch.hpp>
+
+#include <cmath>
+
+using namespace knot;
+using namespace knot::test;
+using record::BuildAt;
+using record::Call;
+using record::Metric;
+
+namespace {
+
+// Two clubs over five laps of four shots, whose carry is the flight of what is read beside it.
+record::Test flownTest() {
+    TestBuilder builder;
+    for (int lap = 0; lap < 5; ++lap) {
+        const bool turned = lap % 2 == 1;
+        for (const char* club : {turned ? "Fern" : "Slate", turned ? "Slate" : "Fern"})
+            builder.turn(club, std::to_string(lap + 1), {0, 0, 0, 0});
+    }
+    int i = 0;
+    for (auto& shot : builder.test.shots) {
+        const bool fern = builder.test.builds[shot.build].name == "Fern";
+        const double wobble = std::sin(2.3 * ++i);
+        const double club = 38 + wobble + (fern ? 0.5 : 0);
+        const double ball = 1.38 * club + 0.2 * std::cos(1.7 * i);
+        const double launch = 15 + std::cos(0.9 * i) - (fern ? 1 : 0);
+        const double spin = 5000 + 300 * wobble - (fern ? 400 : 0);
+        const auto flight = flight::fly({ball, launch, 0.5 * wobble, spin, 2 * wobble});
+        auto& r = shot.readings;
+        r.measure(Metric::clubSpeed, club);
+        r.measure(Metric::ballSpeed, ball);
+        r.measure(Metric::launch, launch);
+        r.measure(Metric::launchDirection, 0.5 * wobble);
+        r.measure(Metric::spin, spin);
+        r.measure(Metric::spinAxis, 2 * wobble);
+        r.measure(Metric::carry, flight.carry);
+        r.measure(Metric::side, flight.side);
+        record::deriveMissing(r);
+    }
+    return builder.test;
+}
+
+judge::Reading readingOfTest(const record::Test& test) {
+    return *judge::judge({.subject = judge::Case::of(test)});
+}
+
+template<typename Row> const Row* rowOf(const std::vector<Row>& rows, Metric metric) {
+    const auto at = std::ranges::find(rows, metric, &Row::metric);
+    return at == rows.end() ? nullptr : &*at;
+}
+
+bool isSaid(const judge::Reading& reading, const std::string& code, const std::string& part = {}) {
+    return std::ranges::any_of(words::shotRemarks(reading, {}), [&](const words::Remark& remark) {
+        return remark.code == code && remark.text.find(part) != std::string::npos;
+    });
+}
+
+} // namespace
+
+TEST_CASE("the parts of a gap make the measured gap, and where the model flew the shots hardly anything is left") {
+    const auto reading = readingOfTest(flownTest());
+    const auto* carry = rowOf(reading.parts, Metric::carry);
+    REQUIRE(carry != nullptr);
+    double sum = carry->rest;
+    for (const auto& part : carry->parts) {
+        sum += part.value;
+        REQUIRE(part.ci95);
+        CHECK(part.ci95->contains(part.value));
+    }
+    CHECK(sum == Approx(carry->measured).epsilon(1e-12));
+    CHECK(carry->measured == Approx(reading.averageOf(Metric::carry, carry->build, carry->against)->gap));
+    CHECK(std::fabs(carry->rest) < 0.05 * std::fabs(carry->measured) + 0.05);
+    REQUIRE(carry->parts.size() == 5);
+    CHECK(carry->parts[0].input == "club_speed");
+    CHECK(carry->parts[0].value > 1); // half a metre a second faster
+    CHECK(std::fabs(carry->parts[4].value) < 0.1);
+    REQUIRE(rowOf(reading.parts, Metric::side) != nullptr);
+    CHECK(rowOf(reading.parts, Metric::apex) == nullptr); // nobody read it
+
+    SECTION("the other way round each part changes its sign") {
+        record::Test turned = flownTest();
+        turned.card.baseline = "Fern";
+        const auto other = readingOfTest(turned);
+        const auto* back = rowOf(other.parts, Metric::carry);
+        for (std::size_t p = 0; p < carry->parts.size(); ++p)
+            CHECK(back->parts[p].value == Approx(-carry->parts[p].value).epsilon(1e-9).margin(1e-9));
+    }
+    SECTION("without club speed the ball's stands for both, and the sum is the same") {
+        record::Test test = flownTest();
+        for (auto& shot : test.shots) {
+            shot.readings.clear(Metric::clubSpeed);
+            shot.readings.clear(Metric::smash);
+        }
+        const auto other = readingOfTest(test);
+        const auto* less = rowOf(other.parts, Metric::carry);
+        REQUIRE(less->parts.size() == 4);
+        CHECK(less->parts[0].input == "ball_speed");
+        CHECK(less->parts[0].value == Approx(carry->parts[0].value + carry->parts[1].value).margin(0.02));
+        CHECK(less->modelled == Approx(carry->modelled).epsilon(1e-9));
+    }
+    SECTION("what comes with the factor in weight has the size that the models give it") {
+        record::Test test = flownTest();
+        for (auto& shot : test.shots)
+            shot.readings.measure(Metric::dynamicLoft, 22);
+        for (auto& build : test.builds) {
+            const bool fern = build.name == "Fern";
+            build.club.head.mass = fern ? 228 : 218;
+            build.club.shaft.mass = fern ? 55 : 65;
+            build.club.shaft.length = 1050;
+            build.club.grip.mass = 50;
+            build.club.length = 1073;
+        }
+        const auto weighed = readingOfTest(test);
+        const auto of = rowOf(weighed.parts, Metric::carry)->ofMass;
+        REQUIRE(of);
+        CHECK(*of->head == Approx(10));
+        // A ball leaves a free head of mass M as 1/(1 + m/M) says: 0.0459 kg against 0.23 and 0.24.
+        CHECK(*of->ballSpeed == Approx(52.6 * ((1 + 0.0459 / 0.23) / (1 + 0.0459 / 0.24) - 1)).epsilon(0.1));
+        CHECK(*of->value > 0.3);
+        CHECK(*of->swingWeight > 2);
+        CHECK_FALSE(of->whole); // ten grams moved from the shaft to the head
+        CHECK(isSaid(weighed, "parts_of_head_mass", "10 g more at the head"));
+        CHECK(isSaid(weighed, "parts_of_weight", "by the models nothing at the same club speed"));
+        for (auto& build : test.builds)
+            build.club.head.mass = 218;
+        const auto shaft = readingOfTest(test);
+        CHECK_FALSE(rowOf(shaft.parts, Metric::carry)->ofMass->head);
+        CHECK(*rowOf(shaft.parts, Metric::carry)->ofMass->whole == Approx(-10));
+        CHECK_FALSE(isSaid(shaft, "parts_of_head_mass"));
+        for (auto& build : test.builds)
+            build.club.shaft.mass = 60;
+        CHECK_FALSE(rowOf(readingOfTest(test).parts, Metric::carry)->ofMass);
+    }
+    SECTION("heads of another loft say what that alone would do") {
+        record::Test test = flownTest();
+        for (auto& shot : test.shots)
+            shot.readings.measure(Metric::dynamicLoft, 22);
+        for (auto& build : test.builds)
+            build.club.head.loft = build.name == "Fern" ? 30 : 32;
+        const auto of = rowOf(readingOfTest(test).parts, Metric::carry)->ofLoft;
+        REQUIRE(of);
+        CHECK(of->loft == Approx(-2));
+        CHECK(of->launch < -1);
+        CHECK(of->spin < -200);
+        CHECK(of->ballSpeed > 0);
+    }
+}
+
+TEST_CASE("no parts are made up where the flight is not read") {
+    TestBuilder builder;
+    builder.turn("Slate", "", {150, 152, 151}).turn("Fern", "", {155, 154, 153});
+    CHECK(readingOfTest(builder.test).parts.empty());
+}
+
+TEST_CASE("missing readings are counted for each club, and said where they are uneven") {
+    record::Test test = flownTest();
+    int fern = 0;
+    for (auto& shot : test.shots) {
+        shot.readings.measure(Metric::strikeToe, 1);
+        shot.readings.measure(Metric::strikeHigh, 0);
+        if (test.builds[shot.build].name == "Fern" && ++fern <= 8) {
+            shot.readings.clear(Metric::carry);
+            shot.readings.measure(Metric::strikeToe, 14);
+        }
+    }
+    const auto reading = readingOfTest(test);
+    const auto* carry = rowOf(reading.unread, Metric::carry);
+    REQUIRE(carry != nullptr);
+    CHECK(carry->ofBuild.unread == 8);
+    CHECK(carry->ofBuild.n == 20);
+    CHECK(carry->ofBuild.offMiddle == 8);
+    CHECK(carry->ofAgainst.unread == 0);
+    CHECK(carry->p == Approx(0.0032763).epsilon(1e-4)); // Fisher's exact test of 8 in 20 against 0 in 20
+    CHECK(rowOf(reading.unread, Metric::spin) == nullptr);
+    CHECK(isSaid(reading, "unread_differs", "8 of 20 shots with Fern and on 0 of 20 with Slate, all of them off the"));
+    CHECK(!isSaid(readingOfTest(flownTest()), "unread_differs"));
+}
+
+TEST_CASE("calls before the number are counted apart and change no verdict") {
+    record::Test test = flownTest();
+    const auto before = readingOfTest(test);
+    CHECK(before.called.empty());
+    for (std::size_t i = 0; i < test.shots.size(); ++i)
+        test.shots[i].call = i % 4 == 0 ? Call::bad : i % 4 == 1 ? Call::soSo : Call::good;
+    const auto reading = readingOfTest(test);
+    CHECK(reading.average.front().gap == before.average.front().gap);
+    REQUIRE(reading.called.size() == 2);
+    CHECK(reading.called[0].bad.hits == 5);
+    CHECK(reading.called[0].bad.n == 20);
+    CHECK(reading.called[0].soSo == 5);
+    CHECK(reading.called[0].good == 10);
+    double gap = 0;
+    for (const auto& shot : test.shots)
+        if (shot.call == Call::bad)
+            gap += *shot.readings.at(Metric::carry) / 5 * (test.builds[shot.build].name == "Fern" ? 1 : -1);
+    const auto bad = std::ranges::find_if(
+        reading.calledGaps, [](const auto& row) { return row.metric == Metric::carry && row.call == Call::bad; });
+    REQUIRE(bad != reading.calledGaps.end());
+    CHECK(bad->gap == Approx(gap));
+    CHECK(bad->ci95->contains(gap));
+    CHECK(bad->nBuild == 5);
+    REQUIRE(reading.callAgreement);
+    CHECK(reading.callAgreement->nSmash == 40);
+}
+
+TEST_CASE("a caller who knows agrees with what was measured, one who guesses does not") {
+    record::Test test = flownTest();
+    for (auto& shot : test.shots) {
+        const double smash = *shot.readings.at(Metric::smash);
+        shot.call = smash < 1.377 ? Call::bad : smash < 1.382 ? Call::soSo : Call::good;
+    }
+    CHECK(*readingOfTest(test).callAgreement->withSmash > 0.6);
+    for (auto& shot : test.shots)
+        shot.call = shot.call == Call::bad ? Call::good : shot.call == Call::good ? Call::bad : Call::soSo;
+    CHECK(*readingOfTest(test).callAgreement->withSmash < -0.6);
+}
+
+TEST_CASE("misses fall into a table about the aim, and a one-way miss is told from chance") {
+    record::Test test = flownTest();
+    test.card.aim = record::Aim{.carry = 150, .side = 5};
+    for (std::size_t i = 0; i < test.shots.size(); ++i) {
+        test.shots[i].readings.measure(Metric::side, i % 5 == 0 ? 5 : -9);
+        test.shots[i].readings.measure(Metric::carry, i % 2 == 0 ? 140 : 151);
+    }
+    const auto reading = readingOfTest(test);
+    REQUIRE(reading.misses.size() == 2);
+    const auto& slate = reading.misses[0];
+    CHECK(slate.aimed);
+    CHECK(slate.n == 20);
+    std::size_t all = 0;
+    for (const auto& side : slate.table)
+        for (const std::size_t count : side)
+            all += count;
+    CHECK(all == slate.n);
+    CHECK(slate.table[0][0] + slate.table[1][0] + slate.table[2][0] == 10); // short
+    REQUIRE(slate.oneWay);
+    CHECK(slate.oneWay->side == record::Side::left);
+    CHECK(slate.oneWay->count == slate.oneWay->of);
+    CHECK(slate.oneWay->p == Approx(2 * std::pow(0.5, static_cast<double>(slate.oneWay->of))));
+    CHECK(isSaid(reading, "one_way", "to the left"));
+
+    SECTION("the distance from the aim is a number like any other, wanted less") {
+        REQUIRE(reading.averageOf(Metric::miss, BuildAt(1), BuildAt(0)) != nullptr);
+        CHECK(reading.card.want({.kind = record::OutcomeKind::average, .metric = Metric::miss, .shape = {}}).kind ==
+              record::Want::Kind::less);
+        double sum = 0;
+        for (const auto& shot : test.shots)
+            if (shot.build == BuildAt(0))
+                sum += std::hypot(*shot.readings.at(Metric::side) - 5, *shot.readings.at(Metric::carry) - 150) / 20;
+        CHECK(reading.summaryOf(Metric::miss, BuildAt(0))->mean == Approx(sum));
+        CHECK(test.shots.front().readings.at(Metric::miss) == std::nullopt); // the record keeps what was measured
+    }
+    SECTION("without an aim there is no such number") {
+        test.card.aim.reset();
+        CHECK(readingOfTest(test).summaryOf(Metric::miss, BuildAt(0)) == nullptr);
+        CHECK(!readingOfTest(test).misses[0].aimed);
+    }
+}
+
+TEST_CASE("flyers are few spins at no less speed, of the club's own usual") {
+    record::Test test = flownTest();
+    std::size_t first = test.shots.size();
+    for (std::size_t i = 0; i < test.shots.size(); ++i)
+        if (test.builds[test.shots[i].build].name == "Fern" && *test.shots[i].readings.at(Metric::ballSpeed) > 53.2)
+            first = std::min(first, i);
+    REQUIRE(first < test.shots.size());
+    test.shots[first].readings.measure(Metric::spin, 2500);
+    test.nameShots();
+    const auto reading = readingOfTest(test);
+    const auto& fern = reading.misses[1];
+    REQUIRE(fern.flyers);
+    CHECK(fern.flyers->hits == 1);
+    CHECK(fern.flyerShots == std::vector{test.shots[first].id});
+    test.shots[first].readings.measure(Metric::ballSpeed, 40); // a slow ball spins less, and that is no flyer
+    CHECK(readingOfTest(test).misses[1].flyers->hits == 0);
+}
+
+TEST_CASE("how often a shot passes another is counted over all pairs") {
+    TestBuilder builder;
+    builder.turn("Slate", "1", {10, 20}).turn("Fern", "1", {15, 20, 30});
+    const auto reading = readingOfTest(builder.test);
+    REQUIRE(reading.beats.size() == 1);
+    CHECK(reading.beats[0].chance == Approx((2 + 0.5 + 2) / 6)); // 15>10, 20>10, 20=20, 30>both
+    CHECK(!reading.beats[0].ci95);
+    const auto flown = readingOfTest(flownTest());
+    const auto* carry = rowOf(flown.beats, Metric::carry);
+    CHECK(carry->ci95->contains(carry->chance));
+}
+
+TEST_CASE("ten shots lie as far apart as stints and shots make them") {
+    TestBuilder builder;
+    builder.turn("Slate", "1", {10, 12, 14}).turn("Slate", "2", {30, 32, 34}).turn("Fern", "1", {1, 2, 4});
+    const auto reading = readingOfTest(builder.test);
+    const auto slate = std::ranges::find(reading.tenShots, BuildAt(0), &judge::TenShots::build);
+    REQUIRE(slate != reading.tenShots.end());
+    const double shots = 16.0 / 4;         // squares inside stints over their degrees
+    const double stints = 200 - shots / 3; // variance of 12 and 32 less what shots add
+    CHECK(slate->range == Approx(3.078 * std::sqrt(shots + stints)));
+}
+
+TEST_CASE("what was said: repeated blind marks, gaps, what goes with it, and the club before") {
+    record::Test test = flownTest();
+    test.card.primary = {{.kind = record::OutcomeKind::average, .metric = Metric::carry, .shape = {}}};
+    int stint = 0;
+    for (std::size_t i = 0; i < test.shots.size(); ++i)
+        test.shots[i].turn = "s" + std::to_string(i / 4);
+    for (std::size_t i = 0; i < test.shots.size(); i += 4, ++stint) {
+        record::Feel feel{.turn = test.shots[i].turn, .build = test.shots[i].build};
+        const bool fern = test.builds[feel.build].name == "Fern";
+        feel.scores[0] = (fern ? 7 : 3) + stint % 2;
+        if (stint > 0 && test.shots[i].build != test.shots[i - 1].build) {
+            feel.versus = fern ? record::Versus::better : record::Versus::worse;
+            feel.against = test.shots[i - 1].turn;
+        }
+        test.feels.push_back(feel);
+    }
+    auto reading = readingOfTest(test);
+    CHECK(reading.feelLikeness.empty()); // who knows the club marks the name
+    REQUIRE(reading.feelGaps.size() == 1);
+    CHECK(reading.feelGaps[0].gap == Approx(4).margin(0.5));
+    CHECK(reading.feelGaps[0].stints == 10);
+    REQUIRE(reading.versus.size() == 1);
+    CHECK(reading.versus[0].build == BuildAt(1));
+    CHECK(reading.versus[0].better == reading.versus[0].better + reading.versus[0].worse); // said both ways, one claim
+    CHECK(reading.versus[0].p == Approx(2 * std::pow(0.5, static_cast<double>(reading.versus[0].better))));
+    REQUIRE(reading.feelRanks.size() == 1);
+    CHECK(reading.feelRanks[0].stints == 10);
+    test.card.blinding = record::Blinding::playerBlind;
+    reading = readingOfTest(test);
+    REQUIRE(reading.feelLikeness.size() == 1);
+    CHECK(reading.feelLikeness[0].icc > 0.8);
+}
+
+TEST_CASE("what became of what was expected follows from the verdict") {
+    TestBuilder builder;
+    for (int lap = 1; lap <= 8; ++lap) {
+        const double w = 0.1 * (lap % 3);
+        builder.turn(lap % 2 == 0 ? "Fern" : "Slate", std::to_string(lap), {});
+        builder.turn("Slate", std::to_string(lap), {150 + w, 151}).turn("Fern", std::to_string(lap), {160, 161 - w});
+    }
+    using record::Expectation;
+    auto found = [&](Expectation said, Metric metric) {
+        builder.test.card.expectations = {{metric, said}};
+        const auto reading = readingOfTest(builder.test);
+        return reading.expected.empty() ? std::nullopt : std::optional(reading.expected.front().found);
+    };
+    using Found = judge::Expected::Found;
+    CHECK(found(Expectation::up, Metric::carry) == Found::asExpected);
+    CHECK(found(Expectation::down, Metric::carry) == Found::otherWay);
+    CHECK(found(Expectation::noChange, Metric::carry) == Found::otherWay);
+    CHECK(!found(Expectation::up, Metric::spin));
+    for (auto& shot : builder.test.shots)
+        shot.readings.measure(Metric::carry, 150 + 0.01 * static_cast<double>(static_cast<int>(shot.id) % 7) +
+                                                 std::fmod(*shot.readings.at(Metric::carry), 1.0));
+    CHECK(found(Expectation::noChange, Metric::carry) == Found::asExpected);
+    CHECK(found(Expectation::up, Metric::carry) == Found::nothingThatMatters);
+}
+
+TEST_CASE("a first stint far from what is usual is asked about") {
+    record::Test test = flownTest();
+    test.players = {{.name = "Marit Aasgaard"}};
+    test.players[0].usual = {{.club = "Slate", .carry = 175.0, .ballSpeed = 52.5, .launch = {}, .spin = {}}};
+    const auto reading = readingOfTest(test);
+    const auto* carry = rowOf(reading.usual, Metric::carry);
+    REQUIRE(carry != nullptr);
+    CHECK(carry->outside());
+    CHECK(isSaid(reading, "unlike_usual", "of carry under what is usual"));
+    CHECK(!rowOf(reading.usual, Metric::ballSpeed)->outside());
+    CHECK(rowOf(reading.usual, Metric::spin) == nullptr);
+
+    SECTION("earlier sittings go before what was typed, and vary as they did") {
+        std::vector<record::Test> earlier(3, test);
+        for (std::size_t i = 0; i < earlier.size(); ++i)
+            for (auto& shot : earlier[i].shots)
+                shot.readings.measure(Metric::carry, 160 + static_cast<double>(i));
+        const auto bases = judge::usualStruck(earlier, "Marit Aasgaard");
+        const auto basis = std::ranges::find_if(
+            bases, [](const auto& one) { return one.club == "Slate" && one.metric == Metric::carry; });
+        REQUIRE(basis != bases.end());
+        CHECK(basis->mean == Approx(161));
+        CHECK(*basis->sd == Approx(1));
+        CHECK(basis->sittings == 3);
+        const auto again = *judge::judge({.subject = judge::Case::of(test), .earlier = {.usual = bases}});
+        CHECK(rowOf(again.usual, Metric::carry)->usual == Approx(161));
+        CHECK(judge::usualStruck(earlier, "Odd Farstad").empty());
+    }
+}
+
+TEST_CASE("the side that costs makes a shape of its own, wanted less") {
+    record::Test test = flownTest();
+    test.players = {{.name = "Marit Aasgaard", .costs = record::Side::left}};
+    for (std::size_t i = 0; i < test.shots.size(); ++i)
+        test.shots[i].readings.measure(Metric::side, i % 4 == 0 ? -14 : 3);
+    const auto reading = readingOfTest(test);
+    REQUIRE(reading.shapeShares.size() == 2);
+    CHECK(reading.shapeShares[0].counted.share == Approx(0.25));
+    CHECK(*reading.shapeShares[0].fitted > 0);
+    REQUIRE(reading.shareGaps.size() == 1);
+    CHECK(reading.card.want({.kind = record::OutcomeKind::share, .shape = reading.shareGaps[0].shape}).kind ==
+          record::Want::Kind::less);
+}
+
+TEST_CASE("bets are given again with what was assumed halved and doubled") {
+    const auto reading = readingOfTest(flownTest());
+    const auto* bet = rowOf(reading.bets, Metric::carry);
+    CHECK(std::fabs(bet->halved.expected) < std::fabs(bet->expected));
+    CHECK(std::fabs(bet->doubled.expected) > std::fabs(bet->expected));
+}
+
+TEST_CASE("one club, one shot and equal names of nothing make nothing up") {
+    TestBuilder one;
+    one.turn("Slate", "", {150});
+    const auto single = readingOfTest(one.test);
+    CHECK(single.beats.empty());
+    CHECK(single.tenShots.empty());
+    CHECK(single.parts.empty());
+    CHECK(single.unread.empty());
+    one.turn("Fern", "", {150});
+    const auto two = readingOfTest(one.test);
+    CHECK(two.beats.size() == 1);
+    CHECK(two.beats[0].chance == Approx(0.5));
+    record::Test constant = flownTest();
+    for (auto& shot : constant.shots)
+        for (const Metric metric : {Metric::carry, Metric::side, Metric::spin, Metric::ballSpeed})
+            shot.readings.measure(metric, 50);
+    const auto steady = readingOfTest(constant);
+    CHECK(rowOf(steady.beats, Metric::carry)->chance == Approx(0.5));
+    CHECK(!steady.misses[0].flyers);
+}
