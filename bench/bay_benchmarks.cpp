@@ -45,23 +45,23 @@ record::Test longTest(int rounds, std::size_t struck) {
     test.plan.turnLength = 3;
     test.plan.rounds = 4;
     test.plan.warmUp = 0;
-    plan::planTurns(test);
-    const auto pattern = test.plan.turns;
-    test.plan.turns.clear();
+    plan::makeCourse(test);
+    const auto pattern = test.turns;
+    test.turns.clear();
     for (int round = 0; round < rounds; ++round)
         for (std::size_t i = 0; i < 3; ++i) {
             auto turn = pattern[(static_cast<std::size_t>(round) % 4) * 3 + i];
             turn.round = round + 1;
-            test.plan.turns.push_back(turn);
+            test.turns.push_back(turn);
         }
     bay::beginSitting(test, "2026-05-02T09:00:00.000");
-    test.progress.confirmed = static_cast<int>(test.plan.turns.size());
+    test.progress.confirmed = static_cast<int>(test.turns.size());
     for (std::size_t i = 0; i < struck; ++i) {
         const record::PlannedAt turn(i / 3);
         record::Shot shot;
-        shot.build = test.plan.turns[turn].build;
-        shot.turn = bay::turnLabel(turn);
-        shot.round = std::to_string(test.plan.turns[turn].round);
+        shot.build = test.turns[turn].build;
+        shot.turn = bay::turnLabel(test, turn);
+        shot.round = std::to_string(test.turns[turn].round);
         shot.sitting = test.sittings.back().label;
         shot.handedOver = i % 3 == 0;
         shot.readings = fifteen(static_cast<int>(i));

@@ -4,6 +4,9 @@
 
 namespace knot::cli {
 
+/// The level of one comparison where nothing else is asked for.
+inline constexpr double usualAlpha = 0.05;
+
 /// Thrown for wrong usage or unreadable input: one line on stderr, exit code 2.
 struct Refusal {
     std::string sentence;

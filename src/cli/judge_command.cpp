@@ -5,6 +5,7 @@
 #include "core/record/check.h"
 #include "core/record/text/names.h"
 #include "core/record/text/number_text.h"
+#include "core/record/typed/amount.h"
 #include "core/words/averages.h"
 #include "core/words/remarks.h"
 #include "files/reading_json.h"
@@ -34,18 +35,19 @@ std::pair<std::string, std::string> splitAtEquals(const std::string& option, con
     return {text.substr(0, at), text.substr(at + 1)};
 }
 
-double numberOf(const std::string& option, const std::string& text) {
-    const auto value = record::numberIn(text);
-    if (!value)
-        throw Refusal{option + ": '" + text + "' is not a number; write it with a decimal point."};
-    return *value;
-}
-
 record::Metric metricOf(const std::string& option, const std::string& key) {
     const auto metric = record::metricFromKey(key);
     if (!metric)
         throw Refusal{option + ": '" + key + "' is not a metric; expected a key such as carry_m."};
     return *metric;
+}
+
+// A value of a metric: in its SI unit, or in the one that stands behind it.
+double valueOf(const std::string& option, record::Metric metric, const std::string& text) {
+    const auto value = record::valueTyped(text, metric, {});
+    if (!value)
+        throw Refusal{option + ": " + value.error()};
+    return *value;
 }
 
 record::Outcome outcomeOf(const std::string& option, const std::string& text) {
@@ -57,11 +59,11 @@ record::Outcome outcomeOf(const std::string& option, const std::string& text) {
     return *outcome;
 }
 
-record::Want wantOf(const std::string& value) {
+record::Want wantOf(const record::Outcome& outcome, const std::string& value) {
     using Kind = record::Want::Kind;
     if (value == "more" || value == "less" || value == "none")
         return {value == "more" ? Kind::more : value == "less" ? Kind::less : Kind::none, 0};
-    return {Kind::near, numberOf("--want", value)};
+    return {Kind::near, valueOf("--want", outcome.metric, value)};
 }
 
 // METRIC=LOW..HIGH or METRIC=VALUE; both in the metric's SI unit.
@@ -69,8 +71,8 @@ record::Target targetOf(const std::string& text) {
     const auto [name, value] = splitAtEquals("--target", text);
     record::Target target{.metric = metricOf("--target", name), .build = {}};
     const auto dots = value.find("..");
-    target.low = numberOf("--target", value.substr(0, dots));
-    target.high = dots == std::string::npos ? target.low : numberOf("--target", value.substr(dots + 2));
+    target.low = valueOf("--target", target.metric, value.substr(0, dots));
+    target.high = dots == std::string::npos ? target.low : valueOf("--target", target.metric, value.substr(dots + 2));
     if (target.high < target.low)
         throw Refusal{"--target " + text + ": the window must be written from low to high."};
     return target;
@@ -79,9 +81,9 @@ record::Target targetOf(const std::string& text) {
 // CARRY or CARRY,SIDE in m, side + right of the target line.
 record::Aim aimOf(const std::string& text) {
     const auto comma = text.find(',');
-    record::Aim aim{.carry = numberOf("--aim", text.substr(0, comma))};
+    record::Aim aim{.carry = valueOf("--aim", record::Metric::carry, text.substr(0, comma))};
     if (comma != std::string::npos)
-        aim.side = numberOf("--aim", text.substr(comma + 1));
+        aim.side = valueOf("--aim", record::Metric::side, text.substr(comma + 1));
     return aim;
 }
 
@@ -99,13 +101,16 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
     if (!options.baseline.empty() && !test.buildIndex(options.baseline))
         throw Refusal{"--baseline: no shot in " + options.file + " was struck with '" + options.baseline + "'."};
     if (!options.baseline.empty())
-        card.baseline = options.baseline;
+        card.baseline = test.builds[*test.buildIndex(options.baseline)].who();
     if (options.best)
         card.comparison = record::Comparison::whichOfThese;
     if (!options.primary.empty())
         card.primary.clear();
-    for (const auto& text : options.primary)
-        card.primary.push_back(outcomeOf("--primary", text));
+    for (const auto& text : options.primary) {
+        const record::Outcome outcome = outcomeOf("--primary", text);
+        if (std::ranges::find(card.primary, outcome) == card.primary.end())
+            card.primary.push_back(outcome);
+    }
     for (const auto& outcome : card.primary)
         if (outcome.kind == record::OutcomeKind::share &&
             std::ranges::find(card.shapes, outcome.shape, &record::Shape::name) == card.shapes.end())
@@ -115,11 +120,13 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
         throw Refusal{"--primary: three outcomes at most can be declared; the rest are judged as exploratory."};
     for (const auto& text : options.wants) {
         const auto [name, value] = splitAtEquals("--want", text);
-        card.wants[outcomeOf("--want", name)] = wantOf(value);
+        const record::Outcome outcome = outcomeOf("--want", name);
+        card.wants[outcome] = wantOf(outcome, value);
     }
     for (const auto& text : options.margins) {
         const auto [name, value] = splitAtEquals("--margin", text);
-        card.margins[metricOf("--margin", name)] = numberOf("--margin", value);
+        const record::Metric metric = metricOf("--margin", name);
+        card.margins[metric] = valueOf("--margin", metric, value);
     }
     const auto& columns = test.extraColumns;
     auto goesAlong = [&] {
@@ -182,7 +189,7 @@ void judgeFile(const JudgeOptions& options) {
         return;
     }
     std::cout << test.title << ": " << record::counted(test.shots.size(), "shot") << ", baseline "
-              << result->card.baseline << "\n";
+              << result->builds[result->baseline].name << "\n";
     for (const auto& note : imported.notes)
         std::cout << note << "\n";
     for (const auto& line : words::averages(*result, {}))

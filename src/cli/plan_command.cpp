@@ -18,13 +18,11 @@ struct PlanOptions {
     bool looks = false, json = false;
 };
 
-constexpr double alpha = 0.05;
-
 plan::Question questionOf(const PlanOptions& o) {
     return {.sdTurn = o.sdTurn,
             .sdShot = o.sdShot,
             .gap = o.gap,
-            .alpha = alpha,
+            .alpha = usualAlpha,
             .builds = static_cast<std::size_t>(o.builds)};
 }
 
@@ -59,7 +57,7 @@ void answer(const PlanOptions& options) {
         std::vector<double> information;
         for (int lap = 2; lap <= option.rounds; ++lap)
             information.push_back(static_cast<double>(lap) / option.rounds);
-        for (const auto& look : plan::lookBoundaries(information, alpha))
+        for (const auto& look : plan::lookBoundaries(information, usualAlpha))
             out["look_levels"].push_back(look.level);
     }
     if (options.json) {

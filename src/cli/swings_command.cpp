@@ -13,7 +13,6 @@ namespace {
 
 using record::Metric;
 
-constexpr double alpha = 0.05, wanted = 0.8;
 constexpr int mostSwings = 2000; // with each club: more is never hit
 
 std::string orNever(const std::optional<int>& swings) {
@@ -23,13 +22,13 @@ std::string orNever(const std::optional<int>& swings) {
 // One run with each club and a plain test: what a run adds does not go away with more shots.
 std::optional<int> byRuns(const plan::Spreads& spreads, double gap) {
     for (int n = 2; n <= mostSwings; ++n)
-        if (plan::powerOfRuns({.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap}, n) >= wanted)
+        if (plan::powerOfRuns({.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap}, n) >= plan::wantedPower)
             return n;
     return std::nullopt;
 }
 
 std::optional<int> byLaps(const plan::Spreads& spreads, double gap, int stint) {
-    const plan::Question question{.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap, .alpha = alpha};
+    const plan::Question question{.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap, .alpha = usualAlpha};
     const auto seen = plan::toSee(question, {}, stint, mostSwings / stint);
     return seen ? std::optional(seen->rounds * stint) : std::nullopt;
 }

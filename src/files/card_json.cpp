@@ -1,5 +1,7 @@
 #include "files/card_json.h"
 
+#include <algorithm>
+
 namespace knot::files {
 namespace {
 
@@ -56,8 +58,10 @@ void putWindows(ordered_json& out, const Card& card) {
 }
 
 void readOutcomes(Card& card, const json& in) {
-    for (const auto& outcome : in.at("primary"))
-        card.primary.push_back(outcomeNamed(outcome.get<std::string>()));
+    for (const auto& outcome : in.at("primary")) // one that is named twice is one
+        if (const auto named = outcomeNamed(outcome.get<std::string>());
+            std::ranges::find(card.primary, named) == card.primary.end())
+            card.primary.push_back(named);
     for (const auto& [outcome, want] : in.at("want").items())
         card.wants[outcomeNamed(outcome)] = {
             valueOrRefuse<Want::Kind>(record::wantNames, want.at("kind").get<std::string>()), want.value("value", 0.0)};

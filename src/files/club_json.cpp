@@ -136,10 +136,10 @@ Part partFrom(const json& in) {
 
 ordered_json buildJson(const record::Build& build) {
     ordered_json out{{"build", build.name}, {"note", build.note}};
+    if (!build.id.empty())
+        out["id"] = build.id;
     if (!build.tag.empty())
         out["tag"] = build.tag;
-    if (!build.struckOff.empty())
-        out["struck_off"] = build.struckOff;
     if (build.club != Club{})
         out["club"] = clubJson(build.club);
     return out;
@@ -150,7 +150,7 @@ record::Build buildFrom(const json& in) {
     build.name = in.at("build").get<std::string>();
     build.note = in.value("note", "");
     build.tag = in.value("tag", "");
-    build.struckOff = in.value("struck_off", "");
+    build.id = in.value("id", "");
     if (const auto at = in.find("club"); at != in.end())
         build.club = clubFrom(*at);
     return build;

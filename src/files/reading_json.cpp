@@ -404,7 +404,7 @@ std::string readingJson(const Reading& reading) {
     ordered_json json;
     json["format"] = "knotcount.reading";
     json["version"] = 1;
-    json["baseline"] = reading.card.baseline;
+    json["baseline"] = reading.builds.empty() ? std::string() : reading.builds[reading.baseline].name;
     json["alpha"] = reading.card.alpha;
     json["level"] = reading.level;
     json["looks"] = record::nameOf(record::looksNames, reading.card.looks);

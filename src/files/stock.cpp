@@ -2,6 +2,7 @@
 
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 #include "files/club_json.h"
 #include "files/import/sheet.h"
 

@@ -1,6 +1,8 @@
 #include "files/test_json.h"
 
+#include "core/record/carry.h"
 #include "core/record/check.h"
+#include "core/record/roster.h"
 #include "core/record/shot_fields.h"
 #include "core/record/text/text.h"
 #include "files/base/file.h"
@@ -85,7 +87,7 @@ Shot shotFrom(const json& in, const Test& test) {
     return shot;
 }
 
-ordered_json planJson(const record::Plan& plan) {
+ordered_json planJson(const record::Plan& plan, const std::vector<record::PlannedTurn>& turns) {
     ordered_json out{{"schedule", nameOf(record::scheduleNames, plan.schedule)},
                      {"rounds", plan.rounds},
                      {"turn_length", plan.turnLength},
@@ -102,12 +104,14 @@ ordered_json planJson(const record::Plan& plan) {
     if (!plan.tagWords.empty())
         out["tag_words"] = plan.tagWords;
     out["turns"] = ordered_json::array();
-    for (const auto& turn : plan.turns) {
+    for (const auto& turn : turns) {
         out["turns"].push_back({{"build", std::size_t{turn.build}}, {"round", turn.round}, {"shots", turn.shots}});
         if (turn.ended)
             out["turns"].back()["ended"] = true;
         if (turn.player > 0)
             out["turns"].back()["player"] = std::size_t{turn.player};
+        if (turn.id > 0)
+            out["turns"].back()["id"] = turn.id;
     }
     return out;
 }
@@ -127,11 +131,17 @@ record::Plan planFrom(const json& in) {
         plan.changeTimes.push_back({record::BuildAt(placeAt(change, "a")), record::BuildAt(placeAt(change, "b")),
                                     change.at("seconds").get<double>()});
     plan.tagWords = in.value("tag_words", std::vector<std::string>{});
-    for (const auto& turn : in.value("turns", json::array()))
-        plan.turns.push_back({record::BuildAt(placeAt(turn, "build")), wholeAt(turn, "round"), wholeAt(turn, "shots"),
-                              turn.value("ended", false),
-                              record::PlayerAt(turn.contains("player") ? placeAt(turn, "player") : 0)});
     return plan;
+}
+
+std::vector<record::PlannedTurn> turnsFrom(const json& plan) {
+    std::vector<record::PlannedTurn> turns;
+    for (const auto& turn : plan.value("turns", json::array()))
+        turns.push_back({record::BuildAt(placeAt(turn, "build")), wholeAt(turn, "round"), wholeAt(turn, "shots"),
+                         turn.value("ended", false),
+                         record::PlayerAt(turn.contains("player") ? placeAt(turn, "player") : 0),
+                         wholeAt(turn, "id", 0)});
+    return turns;
 }
 
 // Text members of a seal, which are left out when empty.
@@ -158,6 +168,43 @@ ordered_json buildsJson(const std::vector<record::Build>& builds) {
     for (const auto& build : builds)
         out.push_back(buildJson(build));
     return out;
+}
+
+// Clubs with why they were struck off.
+ordered_json clubsJson(const Test& test) {
+    ordered_json out = buildsJson(test.builds);
+    const auto why = record::whyStruckOff(test);
+    for (std::size_t i = 0; i < why.size(); ++i)
+        if (!why[i].empty())
+            out[i]["struck_off"] = why[i];
+    return out;
+}
+
+// Who left is written where the clubs and the plan do not tell it.
+void writeStandings(ordered_json& out, const Test& test) {
+    Test told = record::headOf(test);
+    told.standings = record::standingsTold(test, record::whyStruckOff(test));
+    if (record::withNames(std::move(told)).standings == test.standings)
+        return;
+    for (const record::Standing& standing : test.standings)
+        out["standings"].push_back({{"what", nameOf(record::standingNames, standing.what)},
+                                    {"club", standing.club},
+                                    {"lap", standing.lap},
+                                    {"why", standing.why}});
+}
+
+void readStandings(const json& in, Test& test) {
+    if (const auto standings = in.find("standings"); standings != in.end()) {
+        for (const auto& standing : *standings)
+            test.standings.push_back(
+                {valueOrRefuse<record::Standing::What>(record::standingNames, standing.at("what").get<std::string>()),
+                 standing.at("club").get<std::string>(), wholeAt(standing, "lap"), standing.value("why", "")});
+        return;
+    }
+    std::vector<std::string> why;
+    for (const auto& build : in.at("builds"))
+        why.push_back(build.value("struck_off", ""));
+    test.standings = record::standingsTold(test, why);
 }
 
 ordered_json amendmentJson(const Test& test, const record::Amendment& amendment) {
@@ -197,7 +244,7 @@ void writeDecision(ordered_json& out, const Test& test) {
             out["choices"][name] = {{"tag", said.tag}, {"at", said.at}};
     const record::Decision& decision = test.decision;
     if (decision != record::Decision{})
-        out["decision"] = {{"what", nameOf(record::courseNames, decision.what)},
+        out["decision"] = {{"what", nameOf(record::actionNames, decision.what)},
                            {"club", decision.club},
                            {"reason", decision.reason},
                            {"price", decision.price},
@@ -211,7 +258,7 @@ void readDecision(const json& in, Test& test) {
             if (const auto said = choices->find(name); said != choices->end())
                 test.choices.*member = {said->value("tag", ""), said->value("at", "")};
     if (const auto at = in.find("decision"); at != in.end())
-        test.decision = {.what = valueOrRefuse<record::Course>(record::courseNames, at->value("what", "none")),
+        test.decision = {.what = valueOrRefuse<record::Action>(record::actionNames, at->value("what", "none")),
                          .club = at->value("club", ""),
                          .reason = at->value("reason", ""),
                          .price = at->value("price", ""),
@@ -222,7 +269,8 @@ void readDecision(const json& in, Test& test) {
 /// How much of the players is written: who they are, or all that is known of them.
 enum class Players { names, whole };
 
-ordered_json headOf(const Test& test, Players players) {
+ordered_json headOf(const Test& of, Players players) {
+    const Test test = record::withNames(record::headOf(of));
     ordered_json out;
     out["format"] = "knotcount.test";
     out["version"] = version;
@@ -236,12 +284,13 @@ ordered_json headOf(const Test& test, Players players) {
     out["players"] = ordered_json::array();
     for (const record::Player& player : test.players)
         out["players"].push_back(players == Players::whole ? playerJson(player) : playerNameJson(player));
-    out["builds"] = buildsJson(test.builds);
+    out["builds"] = clubsJson(test);
     if (!test.sealedBuilds.empty())
         out["sealed_builds"] = buildsJson(test.sealedBuilds);
     out["extra_columns"] = test.extraColumns;
     out["card"] = cardJson(test.card);
-    out["plan"] = planJson(test.plan);
+    out["plan"] = planJson(test.plan, test.turns);
+    writeStandings(out, test);
     out["seal"] = sealJson(test.seal);
     out["guesses"] = ordered_json::array();
     for (const auto& guess : test.guesses)
@@ -281,8 +330,11 @@ Test headFrom(const json& in) {
         test.sealedBuilds.push_back(buildFrom(build));
     test.extraColumns = in.value("extra_columns", std::vector<std::string>{});
     test.card = cardFrom(in.at("card"));
-    if (const auto plan = in.find("plan"); plan != in.end())
+    if (const auto plan = in.find("plan"); plan != in.end()) {
         test.plan = planFrom(*plan);
+        test.turns = turnsFrom(*plan);
+    }
+    readStandings(in, test);
     if (const auto seal = in.find("seal"); seal != in.end())
         for (const auto& [name, member] : sealMembers)
             test.seal.*member = seal->value(name, "");
@@ -297,6 +349,7 @@ Test headFrom(const json& in) {
         test.frozenHash = frozen->value("hash", "");
     }
     readBay(in, test);
+    record::nameByIds(test);
     refuseFaults(record::headFaultsOf(test));
     return test;
 }
@@ -362,7 +415,8 @@ std::string written(const ordered_json& document, int indent) {
 
 } // namespace
 
-std::string hiddenPartsJson(const Test& test) {
+std::string hiddenPartsJson(const Test& of) {
+    const Test test = record::withNames(record::headOf(of));
     ordered_json out;
     out["builds"] = buildsJson(test.sealedBuilds.empty() ? test.builds : test.sealedBuilds);
     out["baseline"] = test.card.baseline;
@@ -388,6 +442,7 @@ bool restoreHiddenParts(Test& test, const std::string& text) {
         for (std::size_t i = 0; i < targets.size(); ++i)
             test.card.targets[i].build = targets[i];
         test.sealedBuilds = std::move(builds);
+        record::nameByIds(test);
         return true;
     } catch (const std::exception&) {
         return false;
@@ -410,7 +465,8 @@ std::string testHeadJson(const Test& test) {
     return written(headOf(test, Players::names), -1);
 }
 
-std::string declarationText(const Test& test) {
+std::string declarationText(const Test& of) {
+    const Test test = record::withNames(record::headOf(of));
     // What the question is judged by; the player's profile, the seal and later events are not part of it.
     ordered_json out;
     out["question"] = test.question;
@@ -418,6 +474,7 @@ std::string declarationText(const Test& test) {
     out["builds"] = ordered_json::array();
     for (record::Build build : builds) {
         build.tag.clear(); // learned at the reveal
+        build.id.clear();
         out["builds"].push_back(buildJson(build));
     }
     out["card"] = cardJson(test.card);

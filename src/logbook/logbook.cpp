@@ -287,6 +287,11 @@ void Logbook::reconnect() {
 
 // Shots are put over others only where the file holds as many as was thought.
 void Logbook::replaceShots(const record::Test& test, std::size_t from) {
+    expectShots(test, from);
+    m_connection->shotWriter().replace(test, from);
+}
+
+void Logbook::expectShots(const record::Test& test, std::size_t from) {
     auto& known = m_connection->shotsOnDisk;
     Statement last(m_connection->database, "SELECT max(position) + 1 FROM shot WHERE test_id = ?");
     last.bind(1, test.id);
@@ -295,7 +300,6 @@ void Logbook::replaceShots(const record::Test& test, std::size_t from) {
     const auto thought = known.find(test.id);
     if (there < from || (thought != known.end() && thought->second != there))
         throw ChangedElsewhere();
-    m_connection->shotWriter().replace(test, from);
 }
 
 Result<void> Logbook::sound(const std::vector<std::string>& faults) const {
@@ -311,6 +315,7 @@ Result<std::string> Logbook::save(record::Test test) {
     auto saved = changing(test.id, [&] {
         if (test.id.empty())
             test.id = newId();
+        test.nameClubs();
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, test.id);
         clear.exec();
@@ -340,9 +345,12 @@ Result<void> Logbook::saveShotsAndHead(const record::Test& test, std::size_t fro
         return checked;
     if (auto checked = sound(record::shotFaultsOf(test, from)); !checked)
         return checked;
+    // What goes is taken away first, so that a club may go with its shots, and one that comes is there before them.
     return struck(test, changing(test.id, [&] {
+                      expectShots(test, from);
+                      m_connection->shotWriter().clearFrom(test, from);
                       updateHead(m_connection->database, test);
-                      replaceShots(test, from);
+                      m_connection->shotWriter().replace(test, from);
                   }));
 }
 

@@ -117,6 +117,7 @@ private:
     static Result<Logbook> make(const std::string& path, bool overBlank);
     void reconnect();
     void replaceShots(const record::Test& test, std::size_t from);
+    void expectShots(const record::Test& test, std::size_t from);
     Result<void> struck(const record::Test& test, Result<void> kept);
     Result<void> sound(const std::vector<std::string>& faults) const;
     std::string m_path;

@@ -1,6 +1,6 @@
 #include "logbook/merge.h"
 
-#include "core/plan/seal.h"
+#include "core/record/text/digest.h"
 #include "files/test_json.h"
 #include "logbook/players.h"
 #include "logbook/test_rows.h"
@@ -89,8 +89,11 @@ std::vector<std::string> learnOf(Database& database, const std::vector<record::T
 } // namespace
 
 std::string idBeside(const record::Test& other) {
-    const record::Test bare = withoutRecords(other);
-    return asUuid(plan::sha256(bare.id + '\n' + files::testJson(bare) + files::hiddenPartsJson(bare)));
+    record::Test bare = record::withNames(withoutRecords(other));
+    for (auto* builds : {&bare.builds, &bare.sealedBuilds}) // which formats before the sixth had not
+        for (record::Build& build : *builds)
+            build.id.clear();
+    return asUuid(record::sha256(bare.id + '\n' + files::testJson(bare) + files::hiddenPartsJson(bare)));
 }
 
 Merged addTests(Database& database, std::vector<record::Test> tests) {

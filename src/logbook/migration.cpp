@@ -166,8 +166,10 @@ void toFormat2(Database& database) {
                               "test_column", "test_build", "build", "test", "player"})
         database.exec(std::string("DROP TABLE ") + table);
     createTables(database);
-    for (const auto& test : tests)
+    for (record::Test test : tests) {
+        test.nameClubs();
         insertTest(database, test);
+    }
     database.exec("INSERT INTO setting SELECT * FROM old_setting; INSERT INTO sitting SELECT * FROM old_sitting; "
                   "INSERT INTO turn SELECT * FROM old_turn");
     copyShots(database, "turn, number, status, mark, reason, taken_at, delivery, feel, note, extra, modelled");
@@ -190,6 +192,14 @@ void toFormat4(Database& database) {
     database.exec("PRAGMA user_version = 4");
 }
 
+std::vector<std::string> idsOfTests(Database& database) {
+    std::vector<std::string> ids;
+    Statement tests(database, "SELECT id FROM test ORDER BY julianday(created_at) DESC, created_at DESC, id");
+    while (tests.executeStep())
+        ids.push_back(tests.getColumn(0).getString());
+    return ids;
+}
+
 // Format 5 keeps players once: of one name and one hand they are one, as the latest test has them, who
 // learns from the earlier ones what that one does not say. Shots have a call, and a mark more.
 void toFormat5(Database& database) {
@@ -201,12 +211,7 @@ void toFormat5(Database& database) {
                         "read_id, extra, modelled");
     database.exec("DROP TABLE old_shot");
     createTally(database);
-    std::vector<std::string> ids;
-    Statement tests(database, "SELECT id FROM test ORDER BY julianday(created_at) DESC, created_at DESC, id");
-    while (tests.executeStep())
-        ids.push_back(tests.getColumn(0).getString());
-    tests.reset();
-    for (const std::string& id : ids) {
+    for (const std::string& id : idsOfTests(database)) {
         const auto test = headOf(database, id);
         if (!test)
             continue;
@@ -217,6 +222,16 @@ void toFormat5(Database& database) {
     }
     takePlayersOfShots(database);
     database.exec("PRAGMA user_version = 5");
+}
+
+// Format 6 gives clubs ids. Their column is there before anything is written anew.
+void toFormat6(Database& database) {
+    for (const std::string& id : idsOfTests(database))
+        if (auto test = headOf(database, id)) {
+            test->nameClubs();
+            updateClubs(database, *test);
+        }
+    database.exec("PRAGMA user_version = 6");
 }
 
 // "A.knotbook" of format 1 is kept as "A.format1.knotbook", or with a number where that is taken.
@@ -254,12 +269,16 @@ void migrate(Database& database, int from) {
     SQLite::Transaction transaction(database);
     if (from < 2)
         toFormat2(database); // makes the newest tables
+    if (from >= 2)
+        database.exec("ALTER TABLE test_build ADD COLUMN id TEXT NOT NULL DEFAULT ''");
     if (from == 2)
         toFormat3(database);
     if (from == 2 || from == 3)
         toFormat4(database);
     if (from >= 2 && from <= 4)
         toFormat5(database);
+    if (from >= 2 && from <= 5)
+        toFormat6(database);
     Statement broken(database, "PRAGMA foreign_key_check");
     if (broken.executeStep())
         throw std::runtime_error("its references do not hold");

@@ -23,6 +23,7 @@ CREATE TABLE test_build(
   test_id TEXT NOT NULL REFERENCES test(id) ON DELETE CASCADE,
   position INTEGER NOT NULL,
   name TEXT NOT NULL,
+  id TEXT NOT NULL DEFAULT '',
   PRIMARY KEY(test_id, position)
 ) WITHOUT ROWID;
 CREATE TABLE sitting(

@@ -56,13 +56,14 @@ void writeBuilds(Database& database, const Test& test) {
     surplus.bind(1, test.id);
     surplus.bind(2, static_cast<int64_t>(test.builds.size()));
     surplus.exec();
-    Statement s(database, "INSERT INTO test_build(test_id, position, name) VALUES(?, ?, ?) "
-                          "ON CONFLICT DO UPDATE SET name = excluded.name");
+    Statement s(database, "INSERT INTO test_build(test_id, position, name, id) VALUES(?, ?, ?, ?) "
+                          "ON CONFLICT DO UPDATE SET name = excluded.name, id = excluded.id");
     for (record::BuildAt i; i < test.builds.size(); ++i) {
         s.reset();
         s.bind(1, test.id);
         s.bind(2, static_cast<int64_t>(i));
         s.bind(3, test.builds[i].name);
+        s.bind(4, test.builds[i].id);
         s.exec();
     }
 }
@@ -117,13 +118,17 @@ public:
         , m_texts(static_cast<std::size_t>(m_shot.getBindParameterCount()) + 1)
         , m_hasValue(m_texts.size()) {}
 
-    void replace(const Test& test, std::size_t from) {
+    void clearFrom(const Test& test, std::size_t from) {
         m_sittings = m_turns = -1;
         if (from > 0)
             findBefore(test.id, from);
         clear(m_clearShots, test.id, static_cast<int64_t>(from));
         clear(m_clearTurns, test.id, m_turns + 1);
         clear(m_clearSittings, test.id, m_sittings + 1);
+    }
+
+    void replace(const Test& test, std::size_t from) {
+        clearFrom(test, from);
         m_id = test.id;
         for (std::size_t i = from; i < test.shots.size(); ++i) {
             const Shot& shot = test.shots[i];
@@ -258,6 +263,10 @@ void ShotWriter::replace(const Test& test, std::size_t from) {
     m_statements->replace(test, from);
 }
 
+void ShotWriter::clearFrom(const Test& test, std::size_t from) {
+    m_statements->clearFrom(test, from);
+}
+
 namespace {
 
 void readShots(Database& database, Test& test) {
@@ -318,7 +327,7 @@ void insertTest(Database& database, const Test& test) {
     ShotWriter(database).replace(test, 0);
 }
 
-void updateHead(Database& database, const Test& test) {
+void updateClubs(Database& database, const Test& test) {
     Statement s(database, "UPDATE test SET title = ?, question = ?, created_at = ?, head = ? WHERE id = ?");
     s.bind(1, test.title);
     s.bind(2, test.question);
@@ -328,6 +337,10 @@ void updateHead(Database& database, const Test& test) {
     if (s.exec() == 0)
         throw NoSuchTest(test.id);
     writeBuilds(database, test);
+}
+
+void updateHead(Database& database, const Test& test) {
+    updateClubs(database, test);
     writePlayersOf(database, test);
 }
 

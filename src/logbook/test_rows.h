@@ -25,6 +25,8 @@ struct ChangedElsewhere : std::runtime_error {
 /// Rows to structs and back, in one place. All throw SQLite::Exception or std::runtime_error with what
 /// is wrong; the caller holds the transaction.
 void insertTest(SQLite::Database& database, const record::Test& test);
+/// Its head and its clubs alone.
+void updateClubs(SQLite::Database& database, const record::Test& test);
 /// Everything but the shots. A build that was struck may not be taken away.
 void updateHead(SQLite::Database& database, const record::Test& test);
 record::Test readTest(SQLite::Database& database, const std::string& testId);
@@ -36,6 +38,8 @@ public:
     explicit ShotWriter(SQLite::Database& database);
     ~ShotWriter();
     void replace(const record::Test& test, std::size_t from);
+    /// Takes the shots from a place on away.
+    void clearFrom(const record::Test& test, std::size_t from);
 
 private:
     class Statements;

@@ -7,7 +7,7 @@
 #include "app/reading_page/ledger.h"
 #include "app/reading_page/picture_tabs.h"
 #include "app/support.h"
-#include "core/record/text/shape_text.h"
+#include "core/record/typed/shape_text.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -164,9 +164,9 @@ TEST_CASE("the order that clubs are expected in is typed in a few letters, with 
     const std::string first = builds[0].name;
     const std::string second = builds[1].name;
     say(QString::fromStdString(second).toLower() + " > " + QString::fromStdString(first));
-    CHECK(card().expectedOrder == std::vector{second, first});
+    CHECK(bench.session.test().namesOf(card().expectedOrder) == std::vector{second, first});
     say("nobody's club");
-    CHECK(card().expectedOrder == std::vector{second, first});
+    CHECK(bench.session.test().namesOf(card().expectedOrder) == std::vector{second, first});
     CHECK(bench.find<QLabel>("orderFault")->text() ==
           QString::fromUtf8("No club on the Rack is called “nobody's club”."));
     CHECK(order->text() == "nobody's club"); // nothing typed is lost
@@ -204,25 +204,25 @@ TEST_CASE("shapes are said in words and come back as they were said") {
     for (const char* said : {"strip 20", "strip 20 at 5", "circle 12 at 150", "oval 20 x 12 at 150",
                              "box 8 x 30 at 140, −3", "left 15", "right 7.5"}) {
         INFO(said);
-        const auto shape = record::shapeFromText(said, metric);
+        const auto shape = record::shapeFromText(said, {metric});
         REQUIRE(shape);
         CHECK(record::shapeText(*shape, metric) == said);
         CHECK(shape->name == said);
     }
-    CHECK(record::shapeFromText("  Fairway 25 ", metric)->width == Approx(25));
-    CHECK(record::shapeFromText("left 15", metric)->holds(-16, 100));
-    CHECK_FALSE(record::shapeFromText("left 15", metric)->holds(-14, 100));
+    CHECK(record::shapeFromText("  Fairway 25 ", {metric})->width == Approx(25));
+    CHECK(record::shapeFromText("left 15", {metric})->holds(-16, 100));
+    CHECK_FALSE(record::shapeFromText("left 15", {metric})->holds(-14, 100));
     for (const char* wrong :
          {"", "green", "strip", "strip 0", "strip -4", "circle 10", "box 10 at 150", "oval 1 2 3 at 5"})
-        CHECK_FALSE(record::shapeFromText(wrong, metric));
+        CHECK_FALSE(record::shapeFromText(wrong, {metric}));
     const record::DisplayUnits yards{.distance = record::DistanceUnit::yd};
-    CHECK(record::shapeFromText("strip 20", yards)->width == Approx(18.288));
+    CHECK(record::shapeFromText("strip 20", {yards})->width == Approx(18.288));
 }
 
 TEST_CASE("a number along the clubs, a second factor, a window and the delivery are pictures by key") {
     Bench bench;
     openShots(bench);
-    bench.session.declaring().change("asked", [](record::Test& test) {
+    bench.session.declaring().change("asked", [](record::Declared& test) {
         test.card.trendColumn = "shaft_g";
         test.card.primary = {*record::outcomeFromText("carry_m")};
     });
@@ -247,7 +247,7 @@ TEST_CASE("a spread is drawn as distances from the middle of the stint") {
     Bench bench;
     openShots(bench);
     bench.session.declaring().change(
-        "asked", [](record::Test& test) { test.card.primary = {*record::outcomeFromText("spread:side_m")}; });
+        "asked", [](record::Declared& test) { test.card.primary = {*record::outcomeFromText("spread:side_m")}; });
     auto* view = bench.find<app::PictureView>("picture");
     auto* ledger = bench.find<QListView>("ledger");
     const auto* model = qobject_cast<app::LedgerModel*>(ledger->model());
@@ -371,8 +371,8 @@ TEST_CASE("a shape is dragged on the landing, and what is declared of it goes wi
     Bench bench;
     openShots(bench);
     const record::DisplayUnits units;
-    bench.session.declaring().change("asked", [&](record::Test& test) {
-        test.card.shapes = {*record::shapeFromText("strip 10", units)};
+    bench.session.declaring().change("asked", [&](record::Declared& test) {
+        test.card.shapes = {*record::shapeFromText("strip 10", {units})};
         test.card.primary = {{.kind = record::OutcomeKind::share, .metric = Metric::carry, .shape = "strip 10"}};
     });
     REQUIRE(eventually([&] { return bench.ledgerSentences().join('\n').contains("strip 10"); }));

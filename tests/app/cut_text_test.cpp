@@ -194,7 +194,7 @@ TEST_CASE("no text is cut off on any page, at any size, with large type and long
 TEST_CASE("a title of any length leaves the window as narrow as it may be, and ends in dots") {
     Bench bench;
     bench.session.newTest(record::Stage::test);
-    bench.session.declaring().change("the question", [](record::Test& test) {
+    bench.session.declaring().change("the question", [](record::Declared& test) {
         for (int i = 0; i < 60; ++i)
             test.title += " and another word";
     });

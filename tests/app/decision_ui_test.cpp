@@ -76,7 +76,7 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     hands.press(Qt::Key_Space);
     hands.fill("decisionReason", "six metres more, and she trusts it");
     const auto& decision = bench.session.test().decision;
-    CHECK(decision.what == record::Course::change);
+    CHECK(decision.what == record::Action::change);
     CHECK(decision.reason == "six metres more, and she trusts it");
     CHECK(!decision.club.empty());
     CHECK(bench.find<QLabel>("subtitle")->text().contains("Change to"));
@@ -86,7 +86,7 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     bench.trigger("actionUndo");
     CHECK(bench.session.test().decision.reason.empty());
     bench.trigger("actionRedo");
-    CHECK(bench.session.test().decision.what == record::Course::change);
+    CHECK(bench.session.test().decision.what == record::Action::change);
 
     REQUIRE(bench.waitForReading());
     hands.press(Qt::Key_P, Qt::ControlModifier);
@@ -117,7 +117,7 @@ TEST_CASE("the bet is drawn for each declared outcome, and without one it says w
         return bench.window->findChildren<app::BestView*>().size() == static_cast<qsizetype>(pictures.size());
     }));
     CHECK(bench.window->findChildren<app::BestView*>().front()->accessibleName().contains("times in 100"));
-    bench.session.declaring().change("nothing", [](record::Test& test) { test.card.primary.clear(); });
+    bench.session.declaring().change("nothing", [](record::Declared& test) { test.card.primary.clear(); });
     REQUIRE(eventually(
         [&] { return bench.find<QLabel>("betText")->text().startsWith("No outcome with a wanted direction"); }));
 }

@@ -3,6 +3,7 @@
 #include "app/hands.h"
 #include "app/sheet_page/sheet_page.h"
 #include "core/plan/seal.h"
+#include "core/record/roster.h"
 #include "files/test_json.h"
 
 #include <QComboBox>
@@ -61,7 +62,7 @@ TEST_CASE("a screening of five heads ends in a test of two on fresh shots") {
         hands.type(reason);
         hands.press(Qt::Key_Return);
     }
-    CHECK(bench.session.test().builds[1].struckOff == "harsh");
+    CHECK(record::Roster(bench.session.test()).whyOut(record::BuildAt(1)) == "harsh");
     CHECK(bench.session.test().frozenHash.empty());
     hands.tabTo("confirm");
     hands.press(Qt::Key_Space);
@@ -71,7 +72,7 @@ TEST_CASE("a screening of five heads ends in a test of two on fresh shots") {
     REQUIRE(test.builds.size() == 2);
     CHECK(test.buildIndex("Scree"));
     CHECK(test.buildIndex("Beck"));
-    CHECK(test.plan.turns.size() == 2U * static_cast<std::size_t>(test.plan.rounds));
+    CHECK(test.turns.size() == 2U * static_cast<std::size_t>(test.plan.rounds));
     CHECK(bench.session.book().tests().size() == 2);
 }
 
@@ -88,7 +89,7 @@ TEST_CASE("what can't be taken is answered beside its field, stays there, and th
         const char* answer;
     };
     bench.session.declaring().change("outcome",
-                                     [](record::Test& t) { t.card.primary = {{.metric = record::Metric::carry}}; });
+                                     [](record::Declared& t) { t.card.primary = {{.metric = record::Metric::carry}}; });
     const auto before = bench.session.test();
     using Page = app::PageId;
     for (const Bad& bad :
@@ -162,7 +163,7 @@ TEST_CASE("edits are undone and done again, and a draft is on disk as it is type
 TEST_CASE("the first counted shot freezes the sheet; later edits are amendments that the reading lists") {
     Bench bench;
     bench.session.newTest(record::Stage::test);
-    bench.session.declaring().change("clubs", [](record::Test& t) {
+    bench.session.declaring().change("clubs", [](record::Declared& t) {
         t.builds.resize(2);
         t.builds[0].name = "Oak";
         t.builds[1].name = "Elm";
@@ -223,7 +224,7 @@ TEST_CASE("the starting tables are edited and kept, and a bad line changes nothi
     bench.openDemo();
     bench.session.newTest(record::Stage::test);
     bench.session.declaring().change(
-        "player", [](record::Test& t) { t.players = {{.id = {}, .name = "Runa Veld", .clubSpeed = 40}}; });
+        "player", [](record::Declared& t) { t.players = {{.id = {}, .name = "Runa Veld", .clubSpeed = 40}}; });
     bench.window->showPage(app::PageId::rack);
     auto* line = bench.find<QLabel>("starting");
     CHECK(line->text().contains("52 to 66 g, R by speed"));
@@ -242,7 +243,7 @@ TEST_CASE("the starting tables are edited and kept, and a bad line changes nothi
 TEST_CASE("a slow change is planned around, and keeps the clubs from being sealed") {
     Bench bench;
     bench.session.newTest(record::Stage::test);
-    bench.session.declaring().change("clubs", [](record::Test& t) {
+    bench.session.declaring().change("clubs", [](record::Declared& t) {
         t.builds.resize(4);
         for (std::size_t i = 0; i < 4; ++i)
             t.builds[i].name = std::string(1, static_cast<char>('A' + i));
@@ -255,7 +256,7 @@ TEST_CASE("a slow change is planned around, and keeps the clubs from being seale
     QTest::keyClicks(seconds, "400");
     app::Typed::commitAll();
     REQUIRE(bench.session.test().plan.changeTimes.size() == 1);
-    const auto& turns = bench.session.test().plan.turns;
+    const auto& turns = bench.session.test().turns;
     for (std::size_t i = 1; i < turns.size(); ++i)
         CHECK(turns[i].build + turns[i - 1].build != 1); // A and B never follow each other
     bench.session.declaring().seal();
@@ -282,7 +283,7 @@ TEST_CASE("a page that is closed with letters still waiting takes nothing on its
 TEST_CASE("dragging the strip's end adds a lap, and dragging upward a shot") {
     Bench bench;
     bench.session.newTest(record::Stage::test);
-    bench.session.declaring().change("clubs", [](record::Test& t) {
+    bench.session.declaring().change("clubs", [](record::Declared& t) {
         t.builds.resize(2);
         t.builds[0].name = "Oak";
         t.builds[1].name = "Elm";

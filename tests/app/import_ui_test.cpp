@@ -177,7 +177,7 @@ TEST_CASE("pasted cells are laid on the plan as a file is") {
     Bench bench;
     bench.openDemo();
     REQUIRE(bench.session.newTest(record::Stage::test));
-    bench.session.declaring().change("the clubs", [](record::Test& test) {
+    bench.session.declaring().change("the clubs", [](record::Declared& test) {
         test.builds = {{"Larch", {}}, {"Reed", {}}};
         test.plan.rounds = 2;
         test.plan.turnLength = 2;

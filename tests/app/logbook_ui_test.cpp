@@ -177,7 +177,7 @@ TEST_CASE("while the list is looked at, tests that nobody opened say what was fo
     const std::string id = tests.back().id;
     REQUIRE(bench.session.openTest(id));
     bench.session.declaring().change("the gap",
-                                     [](record::Test& test) { test.card.margins[record::Metric::carry] = 60; });
+                                     [](record::Declared& test) { test.card.margins[record::Metric::carry] = 60; });
     const auto now = [&] {
         return std::ranges::find(bench.session.book().tests(), id, &logbook::TestEntry::id)->finding;
     };

@@ -52,7 +52,7 @@ TEST_CASE("a shop's stock brings its parts to the Rack, and a bracket to start f
                                                             "Larch 71,71,S,graphite\n")};
     bench.trigger("actionStock");
     CHECK(bench.message() == "2 parts of the stock can be typed on the Rack from now on.");
-    bench.session.declaring().change("kind", [](record::Test& test) {
+    bench.session.declaring().change("kind", [](record::Declared& test) {
         test.card.kind = record::TestKind::shaft;
         test.players = {{.id = "r", .name = "Runa Veld", .clubSpeed = 40, .height = 1750, .hand = 183}};
     });
@@ -70,14 +70,14 @@ TEST_CASE("a shop's stock brings its parts to the Rack, and a bracket to start f
 
     // The same a degree up and flat is a test of lies by one key.
     auto* rows = bench.find<app::ClubRows>("clubs");
-    bench.session.declaring().change("lie", [](record::Test& test) { test.builds[0].club.head.lie = 60; });
+    bench.session.declaring().change("lie", [](record::Declared& test) { test.builds[0].club.head.lie = 60; });
     rows->setFocus();
     rows->setCurrentRow(0);
     QTest::keyClick(rows, Qt::Key_L);
     const auto& test = bench.session.test();
     REQUIRE(test.builds.size() == 3);
     CHECK(test.card.kind == record::TestKind::lie);
-    CHECK(test.card.baseline == "Larch 71");
+    CHECK(test.nameOf(test.card.baseline) == "Larch 71");
     CHECK(test.builds[1].club.bentLie == 1);
     CHECK(test.builds[2].club.bentLie == -1);
 }
@@ -85,7 +85,7 @@ TEST_CASE("a shop's stock brings its parts to the Rack, and a bracket to start f
 TEST_CASE("units are one choice for the whole program, and lengths of clubs among them") {
     Bench bench;
     REQUIRE(bench.session.newTest(record::Stage::test));
-    bench.session.declaring().change("clubs", [](record::Test& test) {
+    bench.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Oak"}};
         test.builds[0].club.length = 1073.15;
     });
@@ -104,7 +104,7 @@ TEST_CASE("units are one choice for the whole program, and lengths of clubs amon
 TEST_CASE("the plan's curve is of the outcome that is chosen, a spread's by its ratio") {
     Bench bench;
     REQUIRE(bench.session.newTest(record::Stage::test));
-    bench.session.declaring().change("clubs", [](record::Test& test) {
+    bench.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Oak"}, {.name = "Elm"}};
         test.card.primary = {{.metric = record::Metric::carry, .shape = {}},
                              {.kind = record::OutcomeKind::spread, .metric = record::Metric::side, .shape = {}}};
@@ -122,7 +122,7 @@ TEST_CASE("the plan's curve is of the outcome that is chosen, a spread's by its 
     hands.fill("restSeconds", "240");
     CHECK(bench.session.test().plan.restSeconds == 240);
     bench.session.declaring().change("blind",
-                                     [](record::Test& test) { test.card.blinding = record::Blinding::bothBlind; });
+                                     [](record::Declared& test) { test.card.blinding = record::Blinding::bothBlind; });
     hands.fill("tagWords", "Red, Blue");
     hands.press(Qt::Key_Tab);
     CHECK(bench.session.test().plan.tagWords == std::vector<std::string>{"Red", "Blue"});

@@ -257,7 +257,7 @@ TEST_CASE("strikes are shown on each club's face, mirrored for who plays left-ha
     const double toe = view->picture()->marks()[0].at.x() - view->picture()->marks()[1].at.x();
     record::Test lefty = bench.session.test();
     lefty.players = {{.name = "Odd Farstad", .leftHanded = true}};
-    bench.session.declaring().change("who hits", [&](record::Test& test) { test.players = lefty.players; });
+    bench.session.declaring().change("who hits", [&](record::Declared& test) { test.players = lefty.players; });
     REQUIRE(bench.waitForReading());
     REQUIRE(test::eventually([&] {
         const auto& marks = view->picture()->marks();

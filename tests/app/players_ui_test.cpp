@@ -30,7 +30,7 @@ const record::Test& twoPlayers(Bench& bench, Hands& hands) {
     hands.say("clause", "for Odd Farstad");
     hands.press(Qt::Key_3, Qt::AltModifier);
     addClubs(hands, {"Fern", "Slate"});
-    bench.session.declaring().change("laps", [](record::Test& test) {
+    bench.session.declaring().change("laps", [](record::Declared& test) {
         test.plan.rounds = 2;
         test.plan.turnLength = 2;
         test.plan.warmUp = 0;
@@ -146,7 +146,7 @@ TEST_CASE("two players take turns in a planned test, and nothing is mixed up") {
     Hands hands(bench);
     const auto& test = twoPlayers(bench, hands);
     REQUIRE(test.players.size() == 2);
-    REQUIRE(test.plan.turns.size() == 8);
+    REQUIRE(test.turns.size() == 8);
     hands.press(Qt::Key_5, Qt::AltModifier);
     hands.press(Qt::Key_Return);
     CHECK(caption(bench) == "Marit Aasgaard · Swing");
@@ -168,8 +168,8 @@ TEST_CASE("two players take turns in a planned test, and nothing is mixed up") {
     for (const auto& shot : test.shots) {
         const auto turn = bay::plannedTurn(test, shot);
         REQUIRE(turn);
-        CHECK(test.plan.turns[*turn].build == shot.build);
-        CHECK(test.players[test.plan.turns[*turn].player].name == shot.player);
+        CHECK(test.turns[*turn].build == shot.build);
+        CHECK(test.players[test.turns[*turn].player].name == shot.player);
     }
     CHECK(*bench.session.book().load(test.id) == test);
     hands.press(Qt::Key_Return);

@@ -19,7 +19,7 @@ namespace {
 // On the Rack of a new test of shafts.
 void openRack(Bench& bench) {
     REQUIRE(bench.session.newTest(record::Stage::test));
-    bench.session.declaring().change("kind", [](record::Test& test) { test.card.kind = record::TestKind::shaft; });
+    bench.session.declaring().change("kind", [](record::Declared& test) { test.card.kind = record::TestKind::shaft; });
     bench.window->resize(1280, 800);
     bench.window->showPage(app::PageId::rack);
 }
@@ -53,7 +53,7 @@ TEST_CASE("three shafts are three lines, and what is the same on all is typed on
     CHECK(builds[3].club.shaft.flex.empty());
 
     // Where one differs it is said, there and in its row.
-    bench.session.declaring().change("grip", [](record::Test& test) { test.builds[1].club.grip.mass = 46; });
+    bench.session.declaring().change("grip", [](record::Declared& test) { test.builds[1].club.grip.mass = 46; });
     CHECK(bench.find<QLabel>("allGripLabel")->text() == "grip differs");
     CHECK(bench.find<QLineEdit>("allGrip")->text().isEmpty());
     const auto& shown = bench.find<app::ClubRows>("clubs")->shown();
@@ -111,7 +111,7 @@ TEST_CASE("clubs of every kind of test are drawn without a fault, few and many, 
         for (const std::size_t clubs : {1U, 3U, 12U}) {
             Bench bench;
             REQUIRE(bench.session.newTest(record::Stage::test));
-            bench.session.declaring().change("clubs", [&](record::Test& test) {
+            bench.session.declaring().change("clubs", [&](record::Declared& test) {
                 test.card.kind = static_cast<record::TestKind>(kind);
                 for (std::size_t i = 0; i < clubs; ++i) {
                     record::Build build{.name = "A club with a name of forty letters " + std::to_string(i)};

@@ -102,7 +102,7 @@ TEST_CASE("a report escapes all that was typed, needs nothing from outside, and 
     for (std::size_t i = 0; i < test.builds.size(); ++i)
         test.builds[i].name = hostile + std::to_string(i);
     test.card.baseline = test.builds[0].name;
-    test.decision = {.what = record::Course::change,
+    test.decision = {.what = record::Action::change,
                      .club = test.builds[1].name,
                      .reason = hostile,
                      .price = hostile,
@@ -142,7 +142,7 @@ TEST_CASE("a report escapes all that was typed, needs nothing from outside, and 
 
 TEST_CASE("a report's PDF holds its words as words, page by page") {
     record::Test test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
-    test.decision = {.what = record::Course::change, .club = test.builds[1].name, .reason = "it holds the line"};
+    test.decision = {.what = record::Action::change, .club = test.builds[1].name, .reason = "it holds the line"};
     const app::Report report = reportFor(test);
     const QByteArray pdf = app::reportPdf(report, QPageSize::A4);
     CHECK(pdf.startsWith("%PDF-"));
@@ -364,7 +364,7 @@ TEST_CASE("a test leaves as a logbook of its own, comes into another one once, a
         auto alone = *logbook::Logbook::open(own.toStdString());
         auto test = *alone.load(id);
         test.shots.pop_back();
-        test.decision = {.what = record::Course::mix, .reason = "both"};
+        test.decision = {.what = record::Action::mix, .reason = "both"};
         REQUIRE(alone.save(test));
     }
     bench.trigger("actionAddLogbook");

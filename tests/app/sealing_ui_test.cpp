@@ -51,7 +51,7 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
     CHECK(!test.card.held.empty());
     CHECK(test.plan.rounds == 6);
     CHECK(test.plan.turnLength == 4);
-    CHECK(test.plan.turns.size() == 18);
+    CHECK(test.turns.size() == 18);
     CHECK(test.builds[0].name == "Fern");
     CHECK(bench.session.isKept());
     CHECK(words.split(' ').size() == 10);

@@ -61,7 +61,7 @@ struct Desk {
 TEST_CASE("undo does not reach from one logbook into another") {
     Desk desk;
     desk.open("a.knotbook");
-    desk.session.declaring().change("the question", [](record::Test& test) { test.question = "Which?"; });
+    desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Which?"; });
     REQUIRE(desk.session.declaring().canUndo());
     REQUIRE(logbook::Logbook::create(desk.path("b.knotbook").toStdString()));
     REQUIRE(desk.session.openLogbook(desk.path("b.knotbook")));
@@ -77,7 +77,7 @@ TEST_CASE("undo does not reach from one logbook into another") {
 TEST_CASE("undo does not reach into a test that was removed") {
     Desk desk;
     desk.open("a.knotbook");
-    desk.session.declaring().change("the question", [](record::Test& test) { test.question = "Which?"; });
+    desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Which?"; });
     REQUIRE(desk.session.removeTest(std::string(desk.session.test().id)));
     CHECK(!desk.session.hasTest());
     desk.session.declaring().undo();
@@ -106,7 +106,7 @@ TEST_CASE("a change on a logbook that was deleted puts it back, and on one that 
     desk.open("a.knotbook");
     const auto path = desk.path("a.knotbook");
     REQUIRE(QFile::remove(path));
-    REQUIRE(desk.session.declaring().change("the question", [](record::Test& test) { test.question = "One"; }));
+    REQUIRE(desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "One"; }));
     CHECK(QFileInfo::exists(path));
     CHECK(desk.noted.last().contains("written anew"));
     CHECK(desk.onDisk("a.knotbook").question == "One");
@@ -122,7 +122,7 @@ TEST_CASE("a change on a logbook that was deleted puts it back, and on one that 
     REQUIRE(other.open(QIODevice::WriteOnly));
     other.write("something else");
     other.close();
-    CHECK(!desk.session.declaring().change("the question", [](record::Test& test) { test.question = "Two"; }));
+    CHECK(!desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Two"; }));
     CHECK(desk.refused.last().contains("another file now"));
     CHECK(desk.session.test().question == "One");
 }
@@ -150,7 +150,7 @@ TEST_CASE("shots that come while no test takes them are not taken, and say so to
     CHECK(kept == 0);
     REQUIRE(desk.session.newTest(record::Stage::openSitting));
     CHECK(!desk.session.bay().arrive({{.readId = "link:1"}})); // no club yet
-    desk.session.declaring().change("a club", [](record::Test& test) { test.builds.push_back({.name = "Reed"}); });
+    desk.session.declaring().change("a club", [](record::Declared& test) { test.builds.push_back({.name = "Reed"}); });
     CHECK(desk.session.bay().arrive({{.readId = "link:1"}, {.readId = "link:2"}}));
     CHECK(kept == 2);
 }
@@ -158,7 +158,7 @@ TEST_CASE("shots that come while no test takes them are not taken, and say so to
 TEST_CASE("a set-aside finds its shot, wherever late ones have moved it") {
     Desk desk;
     REQUIRE(desk.session.newTest(record::Stage::test));
-    desk.session.declaring().change("clubs", [](record::Test& test) {
+    desk.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Reed"}, {.name = "Alder"}};
         test.plan.warmUp = 0;
         test.plan.turnLength = 4;
@@ -184,7 +184,7 @@ TEST_CASE("a set-aside finds its shot, wherever late ones have moved it") {
 TEST_CASE("a test made from a screening has its clubs and nothing that was said or struck there") {
     Desk desk;
     REQUIRE(desk.session.newTest(record::Stage::screening));
-    desk.session.declaring().change("clubs", [](record::Test& test) {
+    desk.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Reed"}, {.name = "Alder"}, {.name = "Larch"}};
     });
     desk.hit(150);
@@ -203,20 +203,20 @@ TEST_CASE("a test made from a screening has its clubs and nothing that was said 
     CHECK(made.progress == record::Progress{});
     CHECK(made.plan.warmUp == 0); // who comes from a screening just now is warm
     CHECK(bay::standOf(made).phase() == bay::Phase::handOver);
-    CHECK(made.plan.turns.size() == 10);
+    CHECK(made.turns.size() == 10);
     CHECK(desk.session.copyDeclaration());
 }
 
 TEST_CASE("what is declared is undone without what the bay added meanwhile") {
     Desk desk;
     REQUIRE(desk.session.newTest(record::Stage::test));
-    desk.session.declaring().change("clubs", [](record::Test& test) {
+    desk.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Reed"}, {.name = "Alder"}};
         test.plan.warmUp = 0;
     });
     desk.session.bay().step("a hand-over", [](record::Test& test) { bay::confirm(test, "2026-05-02T09:00:00.000"); });
     desk.hit(150);
-    desk.session.declaring().change("the question", [](record::Test& test) { test.question = "Which?"; });
+    desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Which?"; });
     desk.session.bay().step("a feel", [](record::Test& test) {
         bay::setFeel(test, {.turn = "1", .build = test.shots[0].build, .scores = {7}});
     });

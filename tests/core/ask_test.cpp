@@ -5,6 +5,7 @@
 #include "core/plan/requirements.h"
 #include "core/rack/ties.h"
 #include "core/record/check.h"
+#include "core/record/roster.h"
 
 #include <catch2/catch.hpp>
 
@@ -154,7 +155,7 @@ TEST_CASE("what is typed into a chip changes the test, or says what is not under
 TEST_CASE("a window is said in a letter and two numbers") {
     const record::Test test = threeShafts();
     auto window = [&](const char* text, record::DisplayUnits units = {}) {
-        return ask::windowFromText(text, test, units);
+        return ask::windowFromText(text, test, {units});
     };
     CHECK(*window("d42 48") == record::Target{Metric::descent, {}, 42, 48});
     CHECK(*window("spin 2400-2900 for re") == record::Target{Metric::spin, "Reed 53", 2400, 2900});
@@ -164,7 +165,7 @@ TEST_CASE("a window is said in a letter and two numbers") {
     for (const char* bad : {"", "12 15", "zz 1 2", "launch", "l 15 12", "l 1 2 3", "l 1 2 for Oak"})
         CHECK_FALSE(window(bad));
     for (const char* text : {"d42 48", "l12.5", "spin 2400 2900 for Larch"})
-        CHECK(*window(ask::windowText(*window(text), {}).c_str()) == *window(text));
+        CHECK(*window(ask::windowText(*window(text), test, {}).c_str()) == *window(text));
 }
 
 TEST_CASE("what a test takes agrees with the planner, outcome by outcome") {
@@ -189,7 +190,7 @@ TEST_CASE("what a test takes agrees with the planner, outcome by outcome") {
 TEST_CASE("what is held constant is told by the Rack") {
     using State = rack::Tie::State;
     record::Test test = threeShafts();
-    auto tie = [&](const char* what) { return rack::tieOf(what, test.builds, record::TestKind::shaft); };
+    auto tie = [&](const char* what) { return rack::tieOf(what, record::buildsIn(test), record::TestKind::shaft); };
     CHECK(tie("the same grip").state == State::unknown);
     CHECK(tie("a rested player").state == State::notOnRack);
     for (auto& build : test.builds)
@@ -199,7 +200,7 @@ TEST_CASE("what is held constant is told by the Rack") {
     test.builds[1].club.grip.mass = 46;
     CHECK(tie("the same grip").state == State::differs);
     CHECK(tie("the same grip").text == "46 g with Reed 53, else 50 g");
-    test.builds[1].struckOff = "too harsh";
+    setStanding(test, record::BuildAt(1), record::Standing::What::struckOff, 1, "too harsh");
     CHECK(tie("the same grip").state == State::same);
     CHECK(tie("the same shaft").state == State::unknown);
     test.builds[0].club.shaft.mass = 62;

@@ -227,26 +227,42 @@ TEST_CASE("what more loft or a heavier head would do by itself goes the way that
     CHECK_FALSE(rack::effectOfLoft({}, slow, 1));
 }
 
+namespace {
+
+void sayPart(record::Part& part, const std::string& text, const record::Typing& typing = {}) {
+    const auto said = rack::partSaid(part, text, typing);
+    REQUIRE(said);
+    part = *said;
+}
+
+void sayClub(record::Build& build, const std::string& line, record::TestKind kind, const record::Typing& typing = {}) {
+    const auto said = rack::clubSaid(build, line, kind, typing);
+    REQUIRE(said);
+    build = *said;
+}
+
+} // namespace
+
 TEST_CASE("a part is said in a line and comes back as it was said") {
     using record::PartKind;
     record::Part head{.kind = PartKind::head};
-    rack::sayPart(head, "Tarn 5 18° 58.5° 218 g 152cc");
+    sayPart(head, "Tarn 5 18° 58.5° 218 g 152cc");
     CHECK(head ==
           record::Part{.kind = PartKind::head, .name = "Tarn 5", .mass = 218, .loft = 18, .lie = 58.5, .volume = 152});
     CHECK(rack::partText(head) == "Tarn 5 · 18.0° · 58.5° · 218 g · 152 cm³");
     record::Part again{.kind = PartKind::head};
-    rack::sayPart(again, rack::partText(head));
+    sayPart(again, rack::partText(head));
     CHECK(again == head);
-    rack::sayPart(again, "220g"); // what is not said stays
+    sayPart(again, "220g"); // what is not said stays
     CHECK(again.name == "Tarn 5");
     CHECK(again.mass == 220.0);
     record::Part shaft{.kind = PartKind::shaft};
-    rack::sayPart(shaft, "Club A 62 g graphite SR 42¼in");
+    sayPart(shaft, "Club A 62 g graphite SR 42¼in");
     CHECK(shaft.name == "Club A");
     CHECK(shaft.flex == "SR");
     CHECK(shaft.material == "graphite");
     CHECK(*shaft.length == Approx(42.25 * 25.4));
-    rack::sayPart(shaft, "7 iron");
+    sayPart(shaft, "7 iron");
     CHECK(shaft.name == "7 iron");
     CHECK(shaft.mass == 62.0);
 }
@@ -254,26 +270,26 @@ TEST_CASE("a part is said in a line and comes back as it was said") {
 TEST_CASE("a club is said in a line by what is tested") {
     using record::TestKind;
     record::Build build{.name = "Club"};
-    rack::sayClub(build, "Reed 53, 53 g graphite A", TestKind::shaft);
+    sayClub(build, "Reed 53, 53 g graphite A", TestKind::shaft);
     CHECK(build.name == "Reed 53");
     CHECK(build.club.shaft.name == "Reed 53"); // the part is called as the club is
     CHECK(build.club.shaft.mass == 53.0);
     CHECK(rack::clubLine(build, TestKind::shaft) == "Reed 53, 53 g · graphite · A");
     record::Build again = build;
-    rack::sayClub(again, rack::clubLine(build, TestKind::shaft), TestKind::shaft);
+    sayClub(again, rack::clubLine(build, TestKind::shaft), TestKind::shaft);
     CHECK(again == build);
-    rack::sayClub(build, "Reed 55", TestKind::shaft);
+    sayClub(build, "Reed 55", TestKind::shaft);
     CHECK(build.name == "Reed 55");
     CHECK(build.club.shaft.mass == 53.0);
-    rack::sayClub(build, "7 iron, new", TestKind::loft); // a comma of its own
+    sayClub(build, "7 iron, new", TestKind::loft); // a comma of its own
     CHECK(build.name == "7 iron, new");
     build.club.sleeve.loft = 1;
-    rack::sayClub(build, "one up, 19.5°", TestKind::loft);
+    sayClub(build, "one up, 19.5°", TestKind::loft);
     CHECK(*rack::figuresOf(build.club).loft == Approx(19.5)); // the sleeve stays, the head gives way
     CHECK(rack::differsText(build, TestKind::loft) == "19.5°");
-    rack::sayClub(build, "short, 42 in", TestKind::length);
+    sayClub(build, "short, 42 in", TestKind::length);
     CHECK(*build.club.length == Approx(42 * 25.4));
-    rack::sayClub(build, "Lapwing", TestKind::ball);
+    sayClub(build, "Lapwing", TestKind::ball);
     CHECK(build.club.ball == "Lapwing");
     // A builder's words, from how the head stands.
     record::Build iron{.name = "7 iron"};
@@ -281,22 +297,22 @@ TEST_CASE("a club is said in a line by what is tested") {
     iron.club.shaft = {.kind = record::PartKind::shaft, .mass = 95, .length = 920};
     iron.club.grip = {.kind = record::PartKind::grip, .mass = 50};
     iron.club.length = 940;
-    rack::sayClub(iron, "7 iron, 1 weak 1½ up ½in long", TestKind::lie);
+    sayClub(iron, "7 iron, 1 weak 1½ up ½in long", TestKind::lie);
     CHECK(iron.name == "7 iron");
     CHECK(iron.club.bentLoft == 1);
     CHECK(iron.club.bentLie == 1.5);
     CHECK(*iron.club.length == Approx(952.7));
-    rack::sayClub(iron, "7 iron, 2 strong, 1 flat", TestKind::lie);
+    sayClub(iron, "7 iron, 2 strong, 1 flat", TestKind::lie);
     CHECK(iron.club.bentLoft == -2);
     CHECK(iron.club.bentLie == -1);
     const double before = *rack::figuresOf(iron.club).swingWeight;
     const std::string wanted = rack::swingWeightText(before + 3).substr(0, 2);
-    rack::sayClub(iron, "7 iron, " + wanted, TestKind::shaft);
+    sayClub(iron, "7 iron, " + wanted, TestKind::shaft);
     CHECK(iron.club.lead > 0);
     CHECK(rack::swingWeightText(*rack::figuresOf(iron.club).swingWeight).starts_with(wanted));
     CHECK(rack::lengthText(1073.15, record::LengthUnit::in) == "42¼ in");
     CHECK(rack::lengthText(1073.15, record::LengthUnit::mm) == "1073 mm");
-    rack::sayClub(build, "", TestKind::shaft);
+    sayClub(build, "", TestKind::shaft);
     CHECK(build.name == "Lapwing"); // a club keeps a name
 }
 

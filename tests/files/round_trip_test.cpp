@@ -1,3 +1,4 @@
+#include "core/record/roster.h"
 #include "core/simulate/scenarios.h"
 #include "files/base/file.h"
 #include "files/csv_writer.h"
@@ -80,14 +81,14 @@ TEST_CASE("a whole test goes through JSON and back unchanged") {
     test.card.goodShots = 4;
     test.plan = {.schedule = record::Schedule::sandwich, .rounds = 4, .turnLength = 2, .seed = 1ULL << 63U};
     test.plan.changeTimes = {{record::BuildAt(0), record::BuildAt(1), 240}};
-    test.plan.turns = {{record::BuildAt(0), 1, 2}, {record::BuildAt(1), 1, 2}};
+    test.turns = {{record::BuildAt(0), 1, 2}, {record::BuildAt(1), 1, 2}};
     test.seal = {.commitment = "ab",
                  .box = "cd",
                  .nonce = "ef",
                  .keySalt = "01",
                  .sealedAt = "2026-05-01T09:00",
                  .revealedAt = "2026-05-01T11:00"};
-    test.builds[0].struckOff = "too low";
+    setStanding(test, record::BuildAt(0), record::Standing::What::struckOff, 1, "too low");
     test.builds[1].tag = "Fern";
     test.builds[1].club.head = {.kind = record::PartKind::head, .name = "Tarn 54", .mass = 302, .loft = 54};
     test.builds[1].club.shaft = {.kind = record::PartKind::shaft, .name = "Reed", .mass = 118, .balance = 429};

@@ -170,7 +170,7 @@ void putRight(record::Test& test, int n) {
         bay::takeOtherPart(test, record::PartKind::shaft, "Reed " + std::to_string(n % 3));
         break;
     case 6:
-        test.decision = {.what = record::Course::change,
+        test.decision = {.what = record::Action::change,
                          .club = test.builds.front().name,
                          .reason = "reason " + std::to_string(n),
                          .at = "2026-05-02T10:00:00"};

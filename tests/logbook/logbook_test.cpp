@@ -79,6 +79,7 @@ TEST_CASE("a test comes back from the logbook as it was kept") {
     REQUIRE(book);
     auto test = fullTest();
     test.id = *book->save(test);
+    test.nameClubs();
     CHECK(*book->load(test.id) == test);
     auto again = Logbook::read(folder.file("a.knotbook"));
     REQUIRE(again);
@@ -105,6 +106,7 @@ TEST_CASE("keeping a known test replaces it and leaves no stray rows") {
     auto book = *Logbook::create(folder.file("a.knotbook"));
     auto test = fullTest();
     test.id = *book.save(test);
+    test.nameClubs();
     test.shots.resize(12);
     test.title = "Shorter";
     CHECK(*book.save(test) == test.id);
@@ -123,7 +125,8 @@ TEST_CASE("what is declared and the units are kept on their own") {
     auto book = *Logbook::create(folder.file("a.knotbook"));
     auto test = fullTest();
     test.id = *book.save(test);
-    test.card.baseline = "Ochre";
+    test.nameClubs();
+    test.card.baseline = test.builds[*test.buildIndex("Ochre")].id;
     test.card.primary = {*record::outcomeFromText("side_m"), *record::outcomeFromText("spread:side_m")};
     test.card.margins.clear();
     REQUIRE(book.saveHead(test));
@@ -192,7 +195,7 @@ TEST_CASE("the file names itself and its format to any SQLite tool") {
     const auto bytes = bytesOf(path);
     REQUIRE(bytes.size() > 100);
     CHECK(bytes.substr(68, 4) == "Knot"); // application_id
-    CHECK(bytes[63] == 5);                // user_version
+    CHECK(bytes[63] == 6);                // user_version
     CHECK(bytes[18] == 1);                // no write-ahead log: the file is all there is
 }
 
@@ -233,6 +236,7 @@ TEST_CASE("what was said of a test stands in the list until anything of the test
     auto book = *Logbook::create(folder.file("a.knotbook"));
     auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     test.id = *book.save(test);
+    test.nameClubs();
     const logbook::TestEntry::Finding said{.verdict = 0, .text = "Fern carries farther: real"};
     auto stands = [&] { return book.tests()->front().finding == said; };
     auto nothingStands = [&] { return book.tests()->front().finding.text.empty(); };

@@ -378,6 +378,7 @@ TEST_CASE("in any order of save, remove, replace, delete and reopen the logbook 
                 fresh.title = "test " + std::to_string(step);
                 fresh.id = *written([&] { return book->save(fresh); });
                 fresh.players = book->load(fresh.id)->players; // who is new has an identity from then on
+                fresh.nameClubs();
                 memory[fresh.id] = fresh;
                 break;
             }

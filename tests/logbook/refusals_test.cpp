@@ -97,7 +97,7 @@ TEST_CASE("a logbook of format 3 gets ids for its shots and reads the same other
     CHECK(test.shots[2].reason == "thin");
     CHECK(test.shots[2].setAsideWhen == record::SetAsideWhen::called);
     CHECK(test.feels.front().words == "dead");
-    CHECK(test.guesses.front().said == "Flint");
+    CHECK(test.nameOf(test.guesses.front().said) == "Flint");
     CHECK(test.progress.confirmed == 2);
     CHECK(test.sittings.front().startedAt == "2026-05-02T09:00:00");
 }

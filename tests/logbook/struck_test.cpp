@@ -32,6 +32,7 @@ record::Test keptEmpty(Logbook& book, const record::Test& full) {
     record::Test test = full;
     test.shots.clear();
     test.id = *book.save(test);
+    test.nameClubs();
     return test;
 }
 

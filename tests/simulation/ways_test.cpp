@@ -1,11 +1,13 @@
 // What a plan promises against what comes of it, for each way to spend the swings; and that none claims too often.
 #include "core/bay/strike.h"
 #include "core/judge/gaps/declared_gaps.h"
+#include "core/plan/course.h"
 #include "core/plan/looks.h"
 #include "core/plan/power.h"
 #include "core/plan/schedule.h"
 #include "core/plan/strike_off.h"
 #include "core/plan/ways.h"
+#include "core/record/roster.h"
 #include "simulation/bay.h"
 #include "simulation/trial.h"
 
@@ -213,14 +215,13 @@ struct Several {
                      .seed = random.bits(),
                      .changeTimes = {},
                      .warmUp = 0,
-                     .tagWords = {},
-                     .turns = {}};
-        plan::planTurns(test);
+                     .tagWords = {}};
+        plan::makeCourse(test);
         std::size_t struck = 0;
         for (;;) {
             double turn = 0;
-            for (; struck < test.plan.turns.size(); ++struck) {
-                const record::PlannedTurn& due = test.plan.turns[struck];
+            for (; struck < test.turns.size(); ++struck) {
+                const record::PlannedTurn& due = test.turns[struck];
                 turn = stintSd * random.normal();
                 for (int i = 0; i < due.shots; ++i) {
                     const double spread = due.build == BuildAt(0) ? widest : 1;
@@ -238,7 +239,7 @@ struct Several {
                 break;
             const auto order = bay::orderSoFar(test);
             for (std::size_t i = plan::stayAfter(order.size(), *lap); i < order.size(); ++i)
-                test.builds[order[i]].struckOff = "after lap " + std::to_string(*lap);
+                setStanding(test, order[i], record::Standing::What::struckOff, *lap + 1);
             plan::planAfterCut(test);
         }
         test.nameShots();
@@ -267,7 +268,7 @@ TEST_CASE(
         std::array<Rate, levels.size()> flukes;
         for (int i = 0; i < repetitions(700); ++i) {
             const auto test = one.bay.run(random);
-            const auto left = plan::clubsLeft(test);
+            const auto left = record::Roster(test).left();
             if (left.size() != 2 || one.bay.truth[left[0]] != one.bay.truth[left[1]])
                 continue; // the ones that differ are no flukes
             const auto row = judge::averageGap(columnIn(test), left[1], left[0], 0.6);

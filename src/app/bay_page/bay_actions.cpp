@@ -6,7 +6,7 @@
 #include "app/bay_page/said_actions.h"
 #include "core/bay/strike.h"
 #include "core/plan/strike_off.h"
-#include "core/record/text/order_text.h"
+#include "core/record/typed/club_names.h"
 
 #include <QRandomGenerator>
 

@@ -196,7 +196,7 @@ void BayPage::enter() {
         return;
     if (m_hand.isKept() && m_hand.test().stage != record::Stage::test && m_hand.test().builds.empty())
         m_declaring.change(tr("a first club"),
-                           [](record::Test& empty) { empty.builds.push_back({.name = bay::freeClubName(empty)}); });
+                           [](record::Declared& empty) { empty.builds.push_back({.name = bay::freeClubName(empty)}); });
     const auto& test = m_hand.test();
     if (m_entered != test.id && m_bay.takesShots()) {
         m_entered = test.id;
@@ -271,14 +271,14 @@ void BayPage::refresh() {
 
 void BayPage::refreshStrip(const Situation& now) {
     const auto& test = now.test;
-    const bool planned = test.stage == record::Stage::test && !test.plan.turns.empty();
+    const bool planned = test.stage == record::Stage::test && !test.turns.empty();
     m_stripArea->setVisible(planned);
     if (!planned)
         return;
     QStringList names;
     for (record::BuildAt i; i < test.builds.size(); ++i)
         names << nameOf(test, i);
-    m_strip->setPlan(test.plan.turns, names, playersOf(test));
+    m_strip->setPlan(test.turns, names, playersOf(test));
     const auto* stint = now.stand.stint();
     // Alone nobody knows the clubs to come, and the strip must not tell.
     std::optional<std::size_t> knownTurns;
@@ -446,7 +446,7 @@ void BayPage::stopWatching() {
 }
 
 void BayPage::layShots(const QString& file, std::vector<record::Shot> shots) {
-    if (!m_hand.isKept() || m_hand.test().plan.turns.empty())
+    if (!m_hand.isKept() || m_hand.test().turns.empty())
         return emit complained(
             tr("A file is laid on a plan, and this test has none. Add its shots instead (File menu)."));
     m_lay->layShots(m_hand.test(), file, std::move(shots), m_book.units());

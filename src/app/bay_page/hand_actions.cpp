@@ -5,6 +5,7 @@
 #include "app/bay_page/bay_words.h"
 #include "app/session/book.h"
 #include "core/bay/hand.h"
+#include "core/record/roster.h"
 
 namespace knot::app {
 namespace {
@@ -17,11 +18,10 @@ struct Takeable {
 
 Takeable takeableIn(const record::Test& test) {
     Takeable clubs;
-    for (record::BuildAt i; i < test.builds.size(); ++i)
-        if (test.builds[i].struckOff.empty()) {
-            clubs.names << nameOf(test, i);
-            clubs.places.push_back(i);
-        }
+    for (const record::BuildAt club : record::Roster(test).left()) {
+        clubs.names << nameOf(test, club);
+        clubs.places.push_back(club);
+    }
     return clubs;
 }
 
@@ -105,11 +105,10 @@ void HandActions::askNewPlayer() {
 
 void HandActions::takeNewPlayer(const QString& name) {
     auto others = m_at.test().players;
-    const record::Player before = m_book.namelessPlayer(others); // where nobody was named yet
+    const record::Player before = m_book.playerCalled({}, others); // where nobody was named yet
     if (others.empty())
         others.push_back(before);
-    const record::Player player =
-        name.isEmpty() ? m_book.namelessPlayer(others) : m_book.playerCalled(name.toStdString());
+    const record::Player player = m_book.playerCalled(name.toStdString(), others);
     const QString now = m_at.run().now();
     const bool isNew = !m_at.test().playerIndex(player.name);
     m_at.run().callNothing();

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/sources/monitor_server.h"
-#include "core/record/bay.h"
+#include "core/record/course.h"
 
 #include <QWidget>
 

@@ -13,7 +13,7 @@
 namespace knot::app {
 namespace {
 
-constexpr int rowHeight = 54, headHeight = 22;
+constexpr int betHeight = 54, headHeight = 22;
 
 } // namespace
 
@@ -41,7 +41,7 @@ void BestView::display(const words::BestPicture& picture, std::vector<std::strin
 
 QSize BestView::sizeHint() const {
     return {320,
-            headHeight + (m_picture.isSettled ? rowHeight / 2 : rowHeight * static_cast<int>(m_picture.lines.size()))};
+            headHeight + (m_picture.isSettled ? betHeight / 2 : betHeight * static_cast<int>(m_picture.lines.size()))};
 }
 
 void BestView::paintEvent(QPaintEvent*) {
@@ -79,7 +79,7 @@ void BestView::paintEvent(QPaintEvent*) {
         painter.drawLine(QPointF(2, y), QPointF(std::max(3.0, line.chance * right), y));
         for (int knot = 1; knot <= static_cast<int>(10 * line.chance + 1e-9); ++knot)
             drawKnot(painter, {knot * right / 10 - 8, y}, 4.5, tagColour(line.build));
-        top += rowHeight;
+        top += betHeight;
     }
 }
 

@@ -30,15 +30,15 @@
 namespace knot::app {
 namespace {
 
+using record::Action;
 using record::Choices;
-using record::Course;
 using record::Decision;
 using record::Said;
 using record::Test;
 
 // In the order of their buttons.
-constexpr std::array courses = {Course::keep, Course::change,     Course::adjust,
-                                Course::mix,  Course::notTheClub, Course::testFurther};
+constexpr std::array courses = {Action::keep, Action::change,     Action::adjust,
+                                Action::mix,  Action::notTheClub, Action::testFurther};
 
 std::string nowText() {
     return QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
@@ -212,7 +212,7 @@ void DecisionPage::wire() {
     for (qsizetype i = 0; i < m_courses.size(); ++i)
         connect(m_courses[i], &QPushButton::clicked, this, [this, course = courses[static_cast<std::size_t>(i)]] {
             decide(tr("the decision"), [&](Decision& decision) {
-                decision.what = decision.what == course ? Course::none : course;
+                decision.what = decision.what == course ? Action::none : course;
                 decision.club =
                     words::namesClub(course) ? m_club->currentData().toString().toStdString() : std::string();
             });
@@ -253,15 +253,11 @@ void DecisionPage::wire() {
 
 // Said once: what stands is not changed after.
 void DecisionPage::choose(Said Choices::*member, std::size_t club) {
-    m_declaring.change(tr("what was said before the tags came off"), [&](Test& test) {
-        Said& said = test.choices.*member;
-        if (said.at.empty() && club < test.builds.size())
-            said = {.tag = test.builds[club].name, .at = nowText()};
-    });
+    m_declaring.say(member, record::BuildAt(club));
 }
 
 void DecisionPage::decide(const QString& what, const std::function<void(Decision&)>& edit) {
-    m_declaring.change(what, [&](Test& test) {
+    m_declaring.change(what, [&](record::Declared& test) {
         Decision decided = test.decision;
         edit(decided);
         if (decided == test.decision)
@@ -306,7 +302,7 @@ void DecisionPage::refreshBefore() {
         for (std::size_t b = 0; b < test.builds.size(); ++b) {
             NameButton* button = question.clubs[static_cast<qsizetype>(b)];
             button->setName(QString::fromStdString(test.builds[b].name));
-            button->setChecked(!chosen.empty() && (chosen == test.builds[b].name || chosen == test.builds[b].tag));
+            button->setChecked(test.builds[b].isCalled(chosen));
             button->setEnabled(canSay && said.at.empty());
         }
     }
@@ -356,7 +352,7 @@ void DecisionPage::refreshReveal() {
         return;
     std::vector<RevealView::Tag> tags;
     for (const record::Build& build : test.builds) {
-        const bool isOwn = !m_hand.isSealed() && build.name == test.card.baseline;
+        const bool isOwn = !m_hand.isSealed() && build.isCalled(test.card.baseline);
         tags.push_back({.tag = m_hand.isSealed() ? build.name : build.tag,
                         .club = m_hand.isSealed() ? std::string() : build.name,
                         .under = isOwn ? tr("one's own").toStdString() : std::string()});
@@ -422,13 +418,12 @@ void DecisionPage::refreshDecision() {
     const Decision& decision = test.decision;
     for (qsizetype i = 0; i < m_courses.size(); ++i)
         m_courses[i]->setChecked(decision.what == courses[static_cast<std::size_t>(i)]);
-    const QString chosen = QString::fromStdString(decision.club);
-    const QString shown = chosen.isEmpty() ? m_club->currentData().toString() : chosen;
+    const std::string shown = decision.club.empty() ? m_club->currentData().toString().toStdString() : decision.club;
     m_club->clear();
     for (const record::Build& build : test.builds) {
         const QString name = QString::fromStdString(build.name);
         m_club->addItem(name, name);
-        if (shown == name || (!build.tag.empty() && shown == QString::fromStdString(build.tag)))
+        if (build.isCalled(shown))
             m_club->setCurrentIndex(m_club->count() - 1);
     }
     for (const auto& [field, text] :
@@ -437,7 +432,7 @@ void DecisionPage::refreshDecision() {
             field->setText(QString::fromStdString(text));
     const bool isBet = words::isOnBet(test, m_judging.reading());
     m_onBet->setText(isBet ? tr("On a bet: a screening or one run each finds nothing.") : QString());
-    m_onBet->setVisible(isBet && decision.what != Course::none);
+    m_onBet->setVisible(isBet && decision.what != Action::none);
     const auto link = [](const char* to, const QString& text) {
         return QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
             .arg(QLatin1String(to), colours().link.name(), text);

@@ -12,7 +12,7 @@
 namespace knot::app {
 namespace {
 
-constexpr int perRow = 4, rowHeight = 58;
+constexpr int perRow = 4, tagHeight = 58;
 
 } // namespace
 
@@ -34,7 +34,7 @@ void RevealView::display(std::vector<Tag> tags) {
 
 QSize RevealView::sizeHint() const {
     const auto rows = (static_cast<int>(m_tags.size()) + perRow - 1) / perRow;
-    return {400, rowHeight * std::max(1, rows)};
+    return {400, tagHeight * std::max(1, rows)};
 }
 
 void RevealView::paintEvent(QPaintEvent*) {
@@ -44,7 +44,7 @@ void RevealView::paintEvent(QPaintEvent*) {
     const int columns = std::clamp(static_cast<int>(m_tags.size()), 1, perRow);
     const double wide = static_cast<double>(width()) / columns;
     for (std::size_t i = 0; i < m_tags.size(); ++i) {
-        const QPointF origin(wide * static_cast<double>(i % perRow), rowHeight * static_cast<double>(i / perRow));
+        const QPointF origin(wide * static_cast<double>(i % perRow), tagHeight * static_cast<double>(i / perRow));
         const QColor colour = tagColour(i);
         QPainterPath cord(origin + QPointF(12, 34));
         cord.cubicTo(origin + QPointF(50, 20), origin + QPointF(80, 48), origin + QPointF(118, 32));

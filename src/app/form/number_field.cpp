@@ -5,6 +5,7 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/text/number_text.h"
+#include "core/record/typed/number_in.h"
 
 #include <QLabel>
 #include <QLineEdit>

@@ -16,7 +16,7 @@
 namespace knot::app {
 namespace {
 
-constexpr int rowHeight = 30;
+constexpr int columnHeight = 30;
 constexpr double meaningShare = 0.30; // of the row's width
 constexpr double knotWidth = 46;
 
@@ -35,9 +35,9 @@ QStringList allMeanings() {
             meaning.unit = unit;
             words << meaningText(meaning);
         }
-    for (const char* key : {"shot", "player", "sitting", "round", "turn", "taken_at", "date", "time", "delivery",
-                            "feel", "note", "status", "reason"})
-        words << QString::fromLatin1(key).replace(QLatin1Char('_'), QLatin1Char(' '));
+    for (const char* heading : {"shot", "player", "sitting", "round", "turn", "taken_at", "date", "time", "delivery",
+                                "feel", "note", "status", "reason"})
+        words << QString::fromLatin1(heading).replace(QLatin1Char('_'), QLatin1Char(' '));
     return words;
 }
 
@@ -148,7 +148,7 @@ bool ColumnModel::setData(const QModelIndex& index, const QVariant& value, int r
 }
 
 QSize ColumnDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const {
-    return {200, static_cast<int>(rowHeight * typeScale())};
+    return {200, static_cast<int>(columnHeight * typeScale())};
 }
 
 void ColumnDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const {

@@ -345,10 +345,10 @@ void ImportPage::showActions() {
     const bool read = m_imported.has_value();
     for (auto* card : {m_read, m_sitting})
         card->setEnabled(read);
-    const bool hasPlan = m_hand.has() && !m_hand.test().plan.turns.empty();
+    const bool hasPlan = m_hand.has() && !m_hand.test().turns.empty();
     m_lay->setEnabled(read && hasPlan);
     const QString title = m_hand.has() ? QString::fromStdString(m_hand.test().title) : QString();
-    m_lay->setCaption(hasPlan ? tr("“%1” has %2 stints planned").arg(title).arg(m_hand.test().plan.turns.size())
+    m_lay->setCaption(hasPlan ? tr("“%1” has %2 stints planned").arg(title).arg(m_hand.test().turns.size())
                               : tr("open a planned test first"));
     const bool others = std::ranges::any_of(
         m_book.tests(), [&](const auto& test) { return !m_hand.has() || test.id != m_hand.test().id; });

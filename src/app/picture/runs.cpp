@@ -5,7 +5,7 @@
 namespace knot::picture {
 namespace {
 
-constexpr double rowHeight = 34, closestRow = 18;
+constexpr double laneHeight = 34, closestRow = 18;
 constexpr double tagWidth = 22, parting = 16;
 constexpr double widestPitch = 20, closestPitch = 3;
 
@@ -20,7 +20,7 @@ PlacedRun placed(std::size_t run, std::size_t count, double x, double y, double 
 // Side by side in rows; those that find no row are counted.
 RunsLayout flowed(const std::vector<std::size_t>& counts, double width, double height, double pitch) {
     RunsLayout layout;
-    const double row = std::max(closestRow, std::min(rowHeight, 2.2 * pitch + 8));
+    const double row = std::max(closestRow, std::min(laneHeight, 2.2 * pitch + 8));
     double x = 0;
     double y = row / 2;
     for (std::size_t i = 0; i < counts.size(); ++i) {
@@ -51,7 +51,7 @@ RunsLayout layoutRuns(const std::vector<std::size_t>& counts, double width, doub
     if (counts.empty() || width <= 0 || height <= 0)
         return {};
     const std::size_t longest = *std::ranges::max_element(counts);
-    const double row = std::min(rowHeight, height / static_cast<double>(counts.size()));
+    const double row = std::min(laneHeight, height / static_cast<double>(counts.size()));
     const double pitch = std::min(widestPitch, (width - tagWidth - nameWidth) / (static_cast<double>(longest) + 0.2));
     if (row >= closestRow && pitch >= closestPitch) {
         RunsLayout layout{.hasNames = nameWidth > 0};

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/record/plan.h"
+#include "core/record/course.h"
 
 #include <optional>
 #include <vector>

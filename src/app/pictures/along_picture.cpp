@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/ground.h"
 #include "app/style/fonts.h"
@@ -21,10 +22,6 @@ namespace knot::app {
 namespace {
 
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("AlongPicture", text);
-}
 
 constexpr double axisRoom = 56;
 constexpr double nameRoom = 120;

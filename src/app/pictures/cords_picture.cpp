@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/cords.h"
 #include "app/picture/face.h"
@@ -21,10 +22,6 @@ namespace knot::app {
 namespace {
 
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("CordsPicture", text);
-}
 
 constexpr double nameWidth = 116;
 constexpr double axisHeight = 44;

@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
@@ -20,10 +21,6 @@ namespace {
 
 using record::Metric;
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("DeliveryPicture", text);
-}
 
 constexpr double gap = 12;
 constexpr double underRoom = 44;

@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/face.h"
 #include "app/picture/swarm.h"
@@ -21,10 +22,6 @@ namespace knot::app {
 namespace {
 
 using record::Metric;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("FacePicture", text);
-}
 
 constexpr double solid = 10; // mm about the middle of the face
 constexpr double nameHeight = 40;

@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/axis.h"
 #include "app/picture/swarm.h"
@@ -23,10 +24,6 @@ namespace {
 
 using record::Metric;
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("FlightPicture", text);
-}
 
 constexpr double axisRoom = 46;
 constexpr double axisHeight = 26;

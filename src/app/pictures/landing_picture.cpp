@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/landing.h"
 #include "app/picture/swarm.h"
@@ -21,10 +22,6 @@ namespace {
 
 using record::Metric;
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("LandingPicture", text);
-}
 
 constexpr double legendWidth = 190;
 constexpr double axisRoom = 46;

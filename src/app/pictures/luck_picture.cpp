@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/ground.h"
 #include "app/style/fonts.h"
@@ -16,10 +17,6 @@ namespace knot::app {
 namespace {
 
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("LuckPicture", text);
-}
 
 constexpr double axisHeight = 40;
 constexpr double headRoom = 52;

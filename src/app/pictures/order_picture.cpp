@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/ground.h"
 #include "app/style/fonts.h"
@@ -19,10 +20,6 @@ namespace knot::app {
 namespace {
 
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("OrderPicture", text);
-}
 
 constexpr double axisRoom = 52;
 constexpr double stintRoom = 44;

@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/axis.h"
 #include "app/style/fonts.h"
@@ -17,10 +18,6 @@ namespace {
 
 using record::Metric;
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("PartsPicture", text);
-}
 
 constexpr double nameWidth = 150;
 constexpr double valueWidth = 74;

@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/style/fonts.h"
 #include "app/style/glyphs.h"
@@ -16,10 +17,6 @@ namespace {
 
 using record::Metric;
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("TablePicture", text);
-}
 
 // What stands in the table first, as far as it was read; the rest follows in the order of metrics.
 constexpr std::array firstColumns = {Metric::clubSpeed, Metric::ballSpeed, Metric::smash,     Metric::launch,
@@ -186,9 +183,7 @@ private:
             const auto& value = line.cells[m_rank].value;
             if (!value)
                 return std::pair(1, 0.0);
-            return std::pair(0, want.kind == record::Want::Kind::less   ? *value
-                                : want.kind == record::Want::Kind::near ? std::fabs(*value - want.value)
-                                                                        : -*value);
+            return std::pair(0, -want.merit(*value));
         });
     }
 

@@ -1,4 +1,5 @@
 #include "app/pictures/pictures.h"
+#include "app/style/words.h"
 
 #include "app/picture/face.h"
 #include "app/picture/ground.h"
@@ -22,10 +23,6 @@ namespace {
 
 using record::Metric;
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("WindowPicture", text);
-}
 
 constexpr double axisRoom = 60;
 constexpr double nameRoom = 170;

@@ -28,8 +28,8 @@ QString named(const std::string& text) {
 QString lapsTable(const record::Test& test) {
     QString html = QStringLiteral("<table cellspacing='0' cellpadding='4'>");
     int round = 0;
-    for (std::size_t i = 0; i < test.plan.turns.size(); ++i) {
-        const auto& turn = test.plan.turns[i];
+    for (std::size_t i = 0; i < test.turns.size(); ++i) {
+        const auto& turn = test.turns[i];
         if (turn.round != round) {
             html += (round == 0 ? QString() : QStringLiteral("</tr>")) +
                     OrderSlip::tr("<tr><td><b>lap %1</b></td>").arg(turn.round);
@@ -38,7 +38,7 @@ QString lapsTable(const record::Test& test) {
         html += QStringLiteral("<td>%1 ×%2%3</td>")
                     .arg(named(test.builds[turn.build].name))
                     .arg(turn.shots)
-                    .arg(plan::needsHandOver(test.plan.turns, i) ? OrderSlip::tr(" (hand over anew)") : QString());
+                    .arg(plan::needsHandOver(test.turns, i) ? OrderSlip::tr(" (hand over anew)") : QString());
     }
     return html + QStringLiteral("</tr></table>");
 }
@@ -74,8 +74,8 @@ QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& ta
     html += QStringLiteral("<p>%1</p>").arg(maskingAdvice(test.card.alone));
     html += OrderSlip::tr("<h3>Order</h3><p>%1 to warm up, then %2 swings in about %3 minutes.%4</p>")
                 .arg(test.plan.warmUp)
-                .arg(plan::swingsOf(test.plan) - test.plan.warmUp)
-                .arg(QString::fromStdString(record::fixed(plan::minutesOf(test.plan), 0)),
+                .arg(plan::swingsOf(test.plan, test.turns) - test.plan.warmUp)
+                .arg(QString::fromStdString(record::fixed(plan::minutesOf(test.plan, test.turns), 0)),
                      test.plan.restEvery > 0 ? OrderSlip::tr(" Rest after every %1 swings.").arg(test.plan.restEvery)
                                              : QString());
     html += test.card.alone

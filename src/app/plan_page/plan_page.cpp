@@ -122,7 +122,7 @@ QWidget* PlanPage::buildSlowChanges() {
         const QPoint pair = m_slowPair->currentData().toPoint();
         const record::BuildAt a(static_cast<std::size_t>(pair.x()));
         const record::BuildAt b(static_cast<std::size_t>(pair.y()));
-        m_declaring.change(tr("the time of one change"), [&](Test& test) {
+        m_declaring.change(tr("the time of one change"), [&](record::Declared& test) {
             std::erase_if(test.plan.changeTimes, [&](const auto& time) { return time.a == a && time.b == b; });
             if (seconds)
                 test.plan.changeTimes.push_back({a, b, *seconds});
@@ -199,7 +199,7 @@ QWidget* PlanPage::buildPlanner() {
 void PlanPage::wire() {
     auto number = [&](NumberField* field, const QString& what, auto put) {
         connect(field, &NumberField::edited, this, [this, what, put](std::optional<double> value) {
-            m_declaring.change(what, [&](Test& test) { put(test.plan, *value); });
+            m_declaring.change(what, [&](record::Declared& test) { put(test.plan, *value); });
         });
     };
     number(m_rounds, tr("the number of laps"), [](record::Plan& p, double v) { p.rounds = static_cast<int>(v); });
@@ -220,25 +220,25 @@ void PlanPage::wire() {
     });
     connect(m_changeText, &QLabel::linkActivated, this, [this](const QString& seconds) {
         m_declaring.change(tr("the time of a change"),
-                           [&](Test& test) { test.plan.changeSeconds = seconds.toDouble(); });
+                           [&](record::Declared& test) { test.plan.changeSeconds = seconds.toDouble(); });
     });
     connect(m_level, &QComboBox::activated, this, &PlanPage::markStale);
     connect(m_outcome, &QComboBox::activated, this, &PlanPage::markStale);
     connect(m_schedule, &QComboBox::activated, this, [this](int which) {
         m_declaring.change(tr("the order"),
-                           [&](Test& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
+                           [&](record::Declared& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
     });
     connect(m_another, &QPushButton::clicked, this, [this] {
         m_declaring.change(tr("the order drawn"),
-                           [](Test& test) { test.plan.seed = QRandomGenerator::system()->generate64(); });
+                           [](record::Declared& test) { test.plan.seed = QRandomGenerator::system()->generate64(); });
     });
     connect(m_strip, &StripView::lapsWanted, this, [this](int change) {
-        m_declaring.change(tr("the number of laps"), [&](Test& test) {
+        m_declaring.change(tr("the number of laps"), [&](record::Declared& test) {
             test.plan.rounds = std::clamp(test.plan.rounds + change, 1, mostRounds);
         });
     });
     connect(m_strip, &StripView::lengthWanted, this, [this](int change) {
-        m_declaring.change(tr("the length of a stint"), [&](Test& test) {
+        m_declaring.change(tr("the length of a stint"), [&](record::Declared& test) {
             test.plan.turnLength = std::clamp(test.plan.turnLength + change, 1, longestTurn);
         });
     });
@@ -269,7 +269,7 @@ void PlanPage::takeWay(const plan::WayOption& option) {
     if (!m_hand.test().shots.empty() || m_hand.isSealed())
         return;
     const record::Outcome seen = outcomeSeen();
-    m_declaring.change(tr("the plan"), [&](Test& test) {
+    m_declaring.change(tr("the plan"), [&](record::Declared& test) {
         test.plan.schedule = option.way == plan::Way::threeEach ? record::Schedule::oneRunEach
                              : option.turnLength == 1           ? record::Schedule::shotByShot
                                                                 : record::Schedule::rotated;
@@ -357,7 +357,7 @@ void PlanPage::refresh() {
     const bool changeable = test.shots.empty() && !m_hand.isSealed();
     m_strip->setChangeable(changeable);
     const plan::Foreseen coming = plan::foreseen(test);
-    m_strip->setPlan(coming.plan.turns, names, playersOf(m_hand.test()));
+    m_strip->setPlan(coming.turns, names, playersOf(m_hand.test()));
     m_strip->setUnknownFrom(coming.unknownFrom);
     m_stripArea->setFixedHeight(
         std::min(mostStripHeight, m_strip->heightForWidth(std::max(600, m_stripArea->width()))));
@@ -377,9 +377,9 @@ void PlanPage::refresh() {
     m_totals->setText(tr("%1 swings, %2 of them to warm up · about %3 minutes with changes and rests · Left and Right "
                          "change the laps, "
                          "Up and Down the stints")
-                          .arg(plan::swingsOf(coming.plan))
+                          .arg(plan::swingsOf(plan, coming.turns))
                           .arg(plan.warmUp * std::max(1, static_cast<int>(test.players.size())))
-                          .arg(QString::fromStdString(record::fixed(plan::minutesOf(coming.plan), 0))));
+                          .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan, coming.turns), 0))));
     refreshOutcomes();
     const record::Outcome outcome = outcomeSeen();
     const Planning planning = planningOf(test, outcome, spreads(outcome));

@@ -1,4 +1,5 @@
 #include "app/plan_page/plan_words.h"
+#include "app/style/words.h"
 
 #include "core/plan/looks.h"
 #include "core/plan/requirements.h"
@@ -18,10 +19,6 @@ namespace knot::app {
 namespace {
 
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QObject::tr(text);
-}
 
 QString paragraph(const QString& text) {
     return QStringLiteral("<p style='margin:0 0 6px 0'>%1</p>").arg(text);
@@ -93,7 +90,7 @@ QString ratioAnswersHtml(const record::Test& test, const Planning& planning, dou
     return html +
            paragraph(tr("<b>Three shots each</b> would see one %1 times as wide, and could not tell the club from "
                         "the moment.")
-                         .arg(ratio(plan::spreadSeenByRuns(3))));
+                         .arg(ratio(plan::spreadSeenByRuns(plan::shotsByHand))));
 }
 
 } // namespace
@@ -161,7 +158,8 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
         return html;
     return html + paragraph(tr("<b>Three shots each</b> would see %1 and a spread %2 times as wide, and could "
                                "not tell the club from the moment.")
-                                .arg(shown(plan::gapSeenByRuns(q, 3)), ratio(plan::spreadSeenByRuns(3))));
+                                .arg(shown(plan::gapSeenByRuns(q, plan::shotsByHand)),
+                                     ratio(plan::spreadSeenByRuns(plan::shotsByHand))));
 }
 
 QString looksHtml(const Planning& planning, double minutes) {
@@ -222,10 +220,10 @@ QString limitsHtml(const record::Test& test, const Planning& planning) {
     if (!scheduled.balanced && p.schedule == record::Schedule::rotated && planning.question.builds > 2)
         html += paragraph(tr("Every club follows every other equally often only at %1 laps or multiples of it.")
                               .arg(plan::williamsRows(planning.question.builds).size()));
-    if (plan::swingsOf(p) > 100)
+    if (plan::swingsOf(p, test.turns) > 100)
         html +=
             paragraph(tr("%1 full swings are a lot for one day: split the laps over sittings, rest, and stop on pain.")
-                          .arg(plan::swingsOf(p)));
+                          .arg(plan::swingsOf(p, test.turns)));
     return html;
 }
 

@@ -165,20 +165,20 @@ QWidget* SealPanel::buildOpening() {
 void SealPanel::wire() {
     connect(m_grade, &QComboBox::activated, this, [this](int grade) {
         m_declaring.change(tr("who knows the clubs"),
-                           [&](Test& test) { test.card.blinding = static_cast<Blinding>(grade); });
+                           [&](record::Declared& test) { test.card.blinding = static_cast<Blinding>(grade); });
     });
     connect(m_way, &QComboBox::activated, this, [this](int way) {
-        m_declaring.change(tr("who hands over"), [&](Test& test) { test.card.alone = way == 1; });
+        m_declaring.change(tr("who hands over"), [&](record::Declared& test) { test.card.alone = way == 1; });
     });
     for (int i = 0; i < 3; ++i)
         connect(m_sees[i], &QComboBox::activated, this, [this, i](int who) {
-            m_declaring.change(tr("who sees the numbers"), [&](Test& test) {
+            m_declaring.change(tr("who sees the numbers"), [&](record::Declared& test) {
                 auto& v = test.card.visibility;
                 (i == 0 ? v.shots : i == 1 ? v.averages : v.comparisons) = static_cast<record::Sees>(who);
             });
         });
     Typed::whole(m_tagWords, [this](const QString& typed) {
-        m_declaring.change(tr("the words of the tags"), [&](Test& test) {
+        m_declaring.change(tr("the words of the tags"), [&](record::Declared& test) {
             test.plan.tagWords.clear();
             for (const QString& word : typed.split(u',', Qt::SkipEmptyParts))
                 if (!word.trimmed().isEmpty())
@@ -326,7 +326,7 @@ void SealPanel::refresh() {
             tags << QString::fromStdString(build.name);
         m_byHand->setPlaceholderText(tr("clubs of %1").arg(tags.join(QStringLiteral(", "))));
     }
-    m_slip->setEnabled(!test.plan.turns.empty());
+    m_slip->setEnabled(!test.turns.empty());
     m_state->setText(stateText());
 }
 

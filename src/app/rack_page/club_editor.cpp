@@ -11,7 +11,6 @@
 #include "app/style/palette.h"
 #include "core/ask/sentence.h"
 #include "core/rack/figures.h"
-#include "core/record/rename.h"
 #include "core/record/text/number_text.h"
 #include "core/record/units.h"
 
@@ -246,7 +245,8 @@ void ClubEditor::change(const QString& what, const std::function<void(Club&)>& e
     if (!m_hand.has() || m_hand.isSealed() || m_build >= m_hand.test().builds.size())
         return;
     const QString club = QString::fromStdString(m_hand.test().builds[m_build].name);
-    m_declaring.change(tr("%1 of %2").arg(what, club), [&](record::Test& test) { edit(test.builds[m_build].club); });
+    m_declaring.change(tr("%1 of %2").arg(what, club),
+                       [&](record::Declared& test) { edit(test.builds[m_build].club); });
 }
 
 // What is wrong with a name is said at once, and it is not taken.
@@ -265,7 +265,7 @@ void ClubEditor::rename(const QString& typed) {
     if (!m_hand.has() || m_build >= m_hand.test().builds.size() || !checkName(typed))
         return;
     const std::string name = typed.trimmed().toStdString();
-    m_declaring.change(tr("the name of a club"), [&](record::Test& test) { record::renameBuild(test, m_build, name); });
+    m_declaring.change(tr("the name of a club"), [&](record::Declared& test) { test.builds[m_build].name = name; });
 }
 
 void ClubEditor::setBuild(record::BuildAt build) {

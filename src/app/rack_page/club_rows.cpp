@@ -109,8 +109,7 @@ public:
 
 private:
     QColor colourOf(std::size_t at) const {
-        return m_rows->shown().isSealed || !m_rows->shown().clubs[at].struckOff.empty() ? colours().faint
-                                                                                        : tagColour(at);
+        return m_rows->shown().isSealed || m_rows->shown().isOut[at] ? colours().faint : tagColour(at);
     }
 
     // At its middle dots, where it is too wide for one line.
@@ -148,7 +147,7 @@ private:
             y += 1.35 * painter.fontMetrics().ascent() + 2;
         };
         line(QString::fromStdString(club.name), typeface(size::strong, QFont::DemiBold),
-             club.struckOff.empty() ? c.ink : c.faint);
+             shown.isOut[at] ? c.faint : c.ink);
         for (const QString& part : inLines(QString::fromStdString(rack::differsText(club, shown.kind)), width))
             line(part, typeface(size::body), c.ink);
         line(shown.slips[at], typeface(size::caption), c.alarm);

@@ -13,6 +13,7 @@ namespace knot::app {
 struct RackShown {
     std::vector<record::Build> clubs;
     std::vector<QString> under;          ///< under each name: "my club", "out: too low"
+    std::vector<bool> isOut;             ///< of each, whether it was struck off
     std::vector<QString> slips;          ///< what differs of each besides the factor
     std::vector<rack::Difference> sheet; ///< the same, to be marked where it is
     record::TestKind kind = record::TestKind::own;

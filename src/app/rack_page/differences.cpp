@@ -1,4 +1,5 @@
 #include "app/rack_page/differences.h"
+#include "app/style/words.h"
 
 #include "app/style/palette.h"
 #include "core/rack/effects.h"
@@ -12,13 +13,9 @@
 namespace knot::app {
 namespace {
 
-QString tr(const char* text) {
-    return QObject::tr(text);
-}
-
 // A name short enough for the head of a column.
-QString columnHead(const std::string& name, std::size_t columns) {
-    const qsizetype most = columns > 6 ? 8 : columns > 3 ? 14 : 22;
+QString columnHead(const std::string& name, std::size_t clubs) {
+    const qsizetype most = clubs > 6 ? 8 : clubs > 3 ? 14 : 22;
     const QString text = QString::fromStdString(name);
     return (text.size() > most ? text.left(most - 1) + QStringLiteral("…") : text).toHtmlEscaped();
 }

@@ -19,7 +19,7 @@
 #include "core/ask/usual_outcomes.h"
 #include "core/rack/club_line.h"
 #include "core/rack/difference.h"
-#include "core/record/rename.h"
+#include "core/record/roster.h"
 #include "core/record/text/number_text.h"
 
 #include <QCoreApplication>
@@ -44,7 +44,7 @@ using record::Test;
 constexpr std::size_t mostClubs = 12;
 constexpr double gripDown = 10; // mm
 
-QString freshName(const Test& test, QString stem) {
+QString freshName(const record::Declared& test, QString stem) {
     if (!test.buildIndex(stem.toStdString()))
         return stem;
     for (int n = 2;; ++n)
@@ -269,10 +269,8 @@ bool RackPage::add(const Build& build) {
             tr("%1 clubs are the most that one test can take. Screen them first, and test those left.").arg(mostClubs));
         return false;
     }
-    m_declaring.change(tr("the clubs"), [&](Test& changed) {
-        changed.builds.push_back(build);
-        changed.plan.turns.clear();
-    });
+    if (!m_declaring.change(tr("the clubs"), [&](record::Declared& changed) { changed.builds.push_back(build); }))
+        return false;
     refreshIfStale();
     m_list->setCurrentRow(m_list->count() - 1);
     return true;
@@ -298,19 +296,22 @@ void RackPage::addTyped() {
         build.club.ball.clear();
     if (kind == record::TestKind::wholeClubs)
         build.club = {.ball = build.club.ball};
-    rack::sayClub(build, line, kind);
-    if (tested != nullptr)
+    auto said = rack::clubSaid(build, line, kind, m_book.typing());
+    if (said && tested != nullptr) {
+        const std::string& name = said->club.part(tested->kind).name;
         for (const record::Part& part : m_book.knownParts())
-            if (part.kind == tested->kind && part.name == tested->name) {
+            if (part.kind == tested->kind && part.name == name) {
                 *tested = part;
-                rack::sayClub(build, line, kind);
+                said = rack::clubSaid(build, line, kind, m_book.typing());
                 break;
             }
-    if (test.buildIndex(build.name)) {
-        m_newFault->setText(tr("Another club has this name."));
-        return m_newFault->show();
     }
-    if (add(build))
+    const QString fault = !said                         ? QString::fromStdString(said.error())
+                          : test.buildIndex(said->name) ? tr("Another club has this name.")
+                                                        : QString();
+    m_newFault->setText(fault);
+    m_newFault->setVisible(!fault.isEmpty());
+    if (fault.isEmpty() && add(*said))
         m_new->clear();
 }
 
@@ -319,7 +320,7 @@ void RackPage::copyClub() {
     if (!m_hand.has() || row < 0 || row >= static_cast<int>(m_hand.test().builds.size()))
         return;
     Build build = m_hand.test().builds[static_cast<std::size_t>(row)];
-    build.struckOff.clear();
+    build.id.clear(); // it is another one
     build.name = freshName(m_hand.test(), QString::fromStdString(build.name)).toStdString();
     if (add(build))
         m_list->editItem(m_list->currentItem());
@@ -333,17 +334,17 @@ void RackPage::vary(record::TestKind kind, const QStringList& ways) {
     if (!m_hand.test().shots.empty())
         return m_declaring.refuse(tr("Shots are struck already: take the clubs to a test of their own with Ctrl+L."));
     const Build from = m_hand.test().builds[static_cast<std::size_t>(row)];
-    m_declaring.change(tr("the clubs"), [&](Test& test) {
+    m_declaring.change(tr("the clubs"), [&](record::Declared& test) {
         ask::setKind(test.card, kind);
-        test.card.baseline = from.name;
-        test.plan.turns.clear();
+        test.card.baseline = from.who();
         for (const QString& way : ways) {
             Build build = from;
+            build.id.clear();
             build.name = freshName(test, QString::fromStdString(from.name) + u' ' + way).toStdString();
             if (kind == record::TestKind::length)
                 build.club.grippedDown += gripDown;
-            else
-                rack::sayClub(build, build.name + ", " + way.toStdString(), kind);
+            else if (auto said = rack::clubSaid(build, build.name + ", " + way.toStdString(), kind, {}))
+                build = std::move(*said);
             test.builds.push_back(std::move(build));
         }
     });
@@ -355,15 +356,14 @@ void RackPage::takeLine(int row, const QString& line) {
         return;
     const auto at = static_cast<std::size_t>(row);
     const Test& test = m_hand.test();
-    Build said = test.builds[at];
-    rack::sayClub(said, line.toStdString(), test.card.kind);
-    const auto twin = test.buildIndex(said.name);
+    const auto said = rack::clubSaid(test.builds[at], line.toStdString(), test.card.kind, m_book.typing());
+    if (!said)
+        return m_declaring.refuse(QString::fromStdString(said.error()));
+    const auto twin = test.buildIndex(said->name);
     if (twin && *twin != at)
-        return m_declaring.refuse(tr("Another club is called %1.").arg(QString::fromStdString(said.name)));
-    m_declaring.change(tr("the line of %1").arg(QString::fromStdString(test.builds[at].name)), [&](Test& changed) {
-        record::renameBuild(changed, record::BuildAt(at), said.name);
-        changed.builds[at].club = said.club;
-    });
+        return m_declaring.refuse(tr("Another club is called %1.").arg(QString::fromStdString(said->name)));
+    m_declaring.change(tr("the line of %1").arg(QString::fromStdString(test.builds[at].name)),
+                       [&](record::Declared& changed) { changed.builds[at] = *said; });
     m_list->setFocus();
 }
 
@@ -386,10 +386,7 @@ void RackPage::strikeOff() {
     const QString reason = m_reason->text().trimmed();
     m_reason->clear();
     m_list->setFocus();
-    m_declaring.change(tr("what was struck off"), [&](Test& test) {
-        auto& own = test.builds[static_cast<std::size_t>(row)].struckOff;
-        own = own.empty() ? (reason.isEmpty() ? tr("no reason given") : reason).toStdString() : std::string();
-    });
+    m_declaring.strikeOff(record::BuildAt(static_cast<std::size_t>(row)), reason);
 }
 
 void RackPage::confirm() {
@@ -430,16 +427,19 @@ void RackPage::refreshRows() {
     const auto sheet = shown.clubs.size() < 2 ? std::vector<rack::Difference>()
                                               : rack::differenceSheet(shown.clubs, test.card.kind, m_book.units());
     const bool against = test.card.comparison == record::Comparison::againstBaseline && !test.builds.empty();
-    const auto named = std::ranges::find(shown.clubs, test.card.baseline, &Build::name);
+    const auto named =
+        std::ranges::find_if(shown.clubs, [&](const Build& build) { return build.isCalled(test.card.baseline); });
     const std::size_t baseline = named == shown.clubs.end() ? 0 : static_cast<std::size_t>(named - shown.clubs.begin());
+    const record::Roster roster(test);
     for (std::size_t b = 0; b < shown.clubs.size(); ++b) {
         QStringList under;
         if (against && b == baseline && test.stage == record::Stage::test)
             under << tr("my club");
         if (!shown.clubs[b].tag.empty() && !m_hand.isSealed())
             under << tr("was %1").arg(QString::fromStdString(shown.clubs[b].tag));
-        if (!shown.clubs[b].struckOff.empty())
-            under << tr("out: %1").arg(QString::fromStdString(shown.clubs[b].struckOff));
+        shown.isOut.push_back(!m_hand.isSealed() && !roster.isIn(record::BuildAt(b)));
+        if (shown.isOut.back())
+            under << tr("out: %1").arg(QString::fromStdString(roster.whyOut(record::BuildAt(b))));
         shown.under.push_back(under.join(QStringLiteral(" · ")));
         shown.slips.push_back(sheet.empty() ? QString() : slipOf(sheet, b));
     }
@@ -451,11 +451,8 @@ void RackPage::refreshRows() {
 }
 
 void RackPage::refreshDifferences() {
-    std::vector<Build> clubs;
-    std::ranges::copy_if(ask::clubsOf(m_hand.test()), std::back_inserter(clubs),
-                         [](const Build& b) { return b.struckOff.empty(); });
-    m_differences->setText(
-        differencesHtml(clubs, m_hand.test().card.kind, m_hand.test().firstPlayer(), m_book.units()));
+    m_differences->setText(differencesHtml(ask::clubsIn(m_hand.test()), m_hand.test().card.kind,
+                                           m_hand.test().firstPlayer(), m_book.units()));
 }
 
 void RackPage::refreshScreening() {

@@ -10,6 +10,7 @@
 #include "core/rack/club_line.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <QCompleter>
 #include <QLineEdit>
@@ -112,33 +113,49 @@ QString SameOnAll::textOf(const Club& club, What what, TestKind kind) const {
     return QString::fromStdString(rack::partText(*part));
 }
 
+// Why what is typed can't be read, as a sentence; a length is read into `length`.
+std::string SameOnAll::whyNotSaid(What what, const std::string& text, const record::Typing& typing,
+                                  std::optional<double>& length) {
+    if (what == What::ball || record::trimmed(text).empty())
+        return {};
+    if (what == What::length) {
+        const auto unit = typing.units.length == record::LengthUnit::in ? record::Unit::in : record::Unit::mm;
+        const auto read = record::valueTyped(text, record::Quantity::length, unit, typing.mark);
+        if (read)
+            length = *read;
+        return read ? std::string() : read.error();
+    }
+    const auto said = rack::partSaid(Part{.kind = static_cast<PartKind>(what)}, text, typing);
+    return said ? std::string() : said.error();
+}
+
 void SameOnAll::take(What what, const QString& typed) {
     if (!m_hand.has() || m_hand.isSealed())
         return;
     const std::string text = typed.toStdString();
-    const bool isInches = m_book.units().length == record::LengthUnit::in;
-    m_declaring.change(tr("what is the same on all"), [&](record::Test& test) {
+    const record::Typing typing = m_book.typing();
+    std::optional<double> length;
+    if (const std::string why = whyNotSaid(what, text, typing, length); !why.empty())
+        return m_declaring.refuse(QString::fromStdString(why));
+    m_declaring.change(tr("what is the same on all"), [&](record::Declared& test) {
         for (record::Build& build : test.builds) {
             Club& club = build.club;
             if (what == What::ball) {
                 club.ball = text;
             } else if (what == What::length) {
-                Part measured{.kind = PartKind::shaft};
-                const bool isBare = record::numberIn(text).has_value(); // in the unit that lengths are shown in
-                rack::sayPart(measured, isBare ? text + (isInches ? " in" : " mm") : text);
-                club.length = measured.length;
+                club.length = length;
             } else {
                 Part* part = partOf(club, static_cast<int>(what));
                 const auto kind = part->kind;
                 if (record::trimmed(text).empty())
                     *part = Part{.kind = kind};
-                Part said{.kind = kind};
-                rack::sayPart(said, text);
+                const auto said = rack::partSaid(Part{.kind = kind}, text, typing);
                 const auto known = std::ranges::find_if(
-                    m_known, [&](const Part& one) { return one.kind == kind && one.name == said.name; });
-                if (known != m_known.end() && part->name != said.name)
+                    m_known, [&](const Part& one) { return said && one.kind == kind && one.name == said->name; });
+                if (known != m_known.end() && part->name != said->name)
                     *part = *known; // with what the logbook knows of it
-                rack::sayPart(*part, text);
+                if (const auto whole = rack::partSaid(*part, text, typing))
+                    *part = *whole;
             }
         }
     });

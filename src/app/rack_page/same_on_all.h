@@ -32,6 +32,8 @@ private:
         QString hint;
     };
     QString textOf(const record::Club& club, What what, record::TestKind kind) const;
+    static std::string whyNotSaid(What what, const std::string& text, const record::Typing& typing,
+                                  std::optional<double>& length);
     void take(What what, const QString& typed);
     bool isShown(What what) const;
 

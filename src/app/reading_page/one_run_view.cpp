@@ -21,8 +21,10 @@
 namespace knot::app {
 namespace {
 
-constexpr int rowHeight = 84;
+constexpr int clubHeight = 84;
 constexpr double side = 14;
+
+} // namespace
 
 /// What is drawn of one bet, in display units.
 struct BetRow {
@@ -30,8 +32,6 @@ struct BetRow {
     QString name, ahead, expected, seen;
     double low = 0, high = 0, middle = 0, asSeen = 0;
 };
-
-} // namespace
 
 /// Each bet as a whipping from its low to its high, with what is expected and what was seen.
 class BetRows : public QWidget {
@@ -42,7 +42,7 @@ public:
         m_rows = std::move(rows);
         m_margin = margin;
         setAccessibleName(sentences.join(QLatin1Char(' ')));
-        setFixedHeight(rowHeight * static_cast<int>(m_rows.size()));
+        setFixedHeight(clubHeight * static_cast<int>(m_rows.size()));
         setVisible(!m_rows.empty());
         update();
     }
@@ -59,7 +59,7 @@ protected:
         }
         const auto axis = picture::niceAxis(low, high, side + 8, width() - side - 8, 4);
         for (std::size_t i = 0; i < m_rows.size(); ++i)
-            paintRow(painter, m_rows[i], axis, rowHeight * static_cast<double>(i));
+            paintRow(painter, m_rows[i], axis, clubHeight * static_cast<double>(i));
     }
 
 private:
@@ -98,7 +98,7 @@ private:
         painter.drawLine(QPointF(axis.pixel(row.asSeen), y - 8), QPointF(axis.pixel(row.asSeen), y + 8));
         paintWords(painter, row, axis, y + 28);
         painter.setPen(QPen(c.line, 1));
-        painter.drawLine(QPointF(side, top + rowHeight - 1), QPointF(width() - side, top + rowHeight - 1));
+        painter.drawLine(QPointF(side, top + clubHeight - 1), QPointF(width() - side, top + clubHeight - 1));
     }
 
     // What is expected stands under its tick, what was seen beside it where it has room.

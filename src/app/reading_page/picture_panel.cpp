@@ -9,7 +9,7 @@
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
-#include "core/record/text/shape_text.h"
+#include "core/record/typed/shape_text.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -174,7 +174,7 @@ void PicturePanel::showPictures() {
 
 // What is declared about a shape stays so where it goes.
 void PicturePanel::moveShape(const Picture::Dragged& dragged) {
-    m_declaring.change(tr("the shapes"), [&](record::Test& test) {
+    m_declaring.change(tr("the shapes"), [&](record::Declared& test) {
         if (dragged.at >= test.card.shapes.size())
             return;
         record::Shape& shape = test.card.shapes[dragged.at];

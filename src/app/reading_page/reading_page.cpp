@@ -146,7 +146,7 @@ QWidget* ReadingPage::buildCurtain() {
     column->addStretch(3);
     connect(look, &QPushButton::clicked, this, [this] {
         m_declaring.change(tr("who sees comparisons before the plan is done"),
-                           [](record::Test& test) { test.card.visibility.comparisons = record::Sees::everyone; });
+                           [](record::Declared& test) { test.card.visibility.comparisons = record::Sees::everyone; });
     });
     return panel;
 }
@@ -266,7 +266,7 @@ QString ReadingPage::againstText() const {
                                                            : QString();
     if (reading->card.comparison == record::Comparison::whichOfThese)
         return tr("every pair") + order;
-    const QString name = QString::fromStdString(reading->card.baseline);
+    const QString name = QString::fromStdString(reading->builds[reading->baseline].name);
     return tr("against %1").arg(name.size() > 24 ? name.left(23) + QStringLiteral("…") : name) + order;
 }
 
@@ -288,7 +288,7 @@ void ReadingPage::refresh() {
     const auto build = m_build;
     std::vector<record::BuildAt> struckOff;
     for (record::BuildAt b; reading != nullptr && b < m_judging.subject().seen().builds.size(); ++b)
-        if (!m_judging.subject().seen().builds[b].struckOff.empty())
+        if (m_judging.subject().roster().isStruckOff(m_judging.subject().clubOf(b)))
             struckOff.push_back(b);
     m_model->setReading(reading, struckOff, m_book.units());
     m_against->setText(againstText());

@@ -1,4 +1,5 @@
 #include "app/report/report.h"
+#include "app/style/words.h"
 
 #include "app/pictures/pictures.h"
 #include "app/style/palette.h"
@@ -24,10 +25,6 @@ namespace {
 
 using record::Metric;
 using record::MetricFormat;
-
-QString tr(const char* text) {
-    return QCoreApplication::translate("Report", text);
-}
 
 QString escaped(const std::string& text) {
     return QString::fromStdString(text).toHtmlEscaped();
@@ -231,12 +228,7 @@ private:
     std::optional<record::BuildAt> chosenClub() const {
         if (!words::namesClub(m_test.decision.what) || m_test.seal.isClosed())
             return std::nullopt;
-        const auto named = std::ranges::find_if(m_test.builds, [&](const record::Build& build) {
-            return build.name == m_test.decision.club || (!build.tag.empty() && build.tag == m_test.decision.club);
-        });
-        return named == m_test.builds.end()
-                   ? std::nullopt
-                   : std::optional(record::BuildAt(static_cast<std::size_t>(named - m_test.builds.begin())));
+        return m_test.buildIndex(m_test.decision.club);
     }
 
     void forBuilder(record::BuildAt chosen) {
@@ -319,7 +311,7 @@ private:
             add(QStringLiteral("<table cellpadding=\"3\">\n%1</table>\n").arg(html));
         }
         QStringList order;
-        for (const record::PlannedTurn& turn : m_test.plan.turns)
+        for (const record::PlannedTurn& turn : m_test.turns)
             if (turn.build < m_test.builds.size())
                 order << tr("lap %1: %2, %3")
                              .arg(turn.round)

@@ -1,4 +1,5 @@
 #include "app/report/report_command.h"
+#include "app/style/words.h"
 
 #include "app/report/report.h"
 #include "core/judge/days/earlier.h"
@@ -9,10 +10,6 @@
 
 namespace knot::app {
 namespace {
-
-QString tr(const char* text) {
-    return QObject::tr(text);
-}
 
 // The one whose id or title is said, else the first whose title holds it.
 const logbook::TestEntry* entryOf(const std::vector<logbook::TestEntry>& entries, const QString& said) {

@@ -2,6 +2,8 @@
 
 #include "app/session/declaring.h"
 #include "app/session/moment.h"
+#include "core/record/carry.h"
+#include "core/record/roster.h"
 #include "core/record/text/number_text.h"
 
 #include <algorithm>
@@ -12,50 +14,8 @@ namespace {
 constexpr std::size_t mostSteps = 200;
 constexpr qint64 clockSlack = 2000; // ms
 
-// What is left of a test without its shots; cheap while the shots are away.
-record::Test headOf(record::Test& test) {
-    std::vector<record::Shot> shots;
-    shots.swap(test.shots);
-    record::Test head = test;
-    shots.swap(test.shots);
-    return head;
-}
-
 std::vector<record::Shot> shotsFrom(const record::Test& test, std::size_t from) {
     return {test.shots.begin() + static_cast<std::ptrdiff_t>(std::min(from, test.shots.size())), test.shots.end()};
-}
-
-// Only what the bay changes goes back and forth; what was declared meanwhile stands. Clubs that the bay
-// took in stay where a shot is of them.
-void restoreBay(record::Test& test, const record::Test& head) {
-    test.plan.turns = head.plan.turns;
-    test.feels = head.feels;
-    test.guesses = head.guesses;
-    test.events = head.events;
-    test.sittings = head.sittings;
-    test.progress = head.progress;
-    test.frozenAt = head.frozenAt;
-    test.frozenHash = head.frozenHash;
-}
-
-// Clubs that a step put on the rack go with it and come again, and so does what it said of others; what the rack
-// said of clubs since is not the bay's.
-void restoreClubs(record::Test& test, const record::Test& now, const record::Test& wanted) {
-    if (test.builds.size() != now.builds.size())
-        return;
-    const std::size_t fewer = std::min(now.builds.size(), wanted.builds.size());
-    for (std::size_t i = 0; i < fewer; ++i)
-        if (test.builds[i] == now.builds[i])
-            test.builds[i] = wanted.builds[i];
-    test.builds.resize(fewer);
-    test.builds.insert(test.builds.end(), wanted.builds.begin() + static_cast<std::ptrdiff_t>(fewer),
-                       wanted.builds.end());
-}
-
-// The same for players.
-void restorePlayers(record::Test& test, const record::Test& now, const record::Test& wanted) {
-    if (now.players.size() != wanted.players.size() && test.players.size() == now.players.size())
-        test.players = wanted.players;
 }
 
 QString whyNotWords(bay::WhyNot why) {
@@ -90,8 +50,8 @@ bool BayRun::takesShots() const {
         return false;
     const record::Test& test = m_hand.test();
     if (test.stage == record::Stage::test)
-        return !test.builds.empty() && !test.plan.turns.empty();
-    return std::ranges::any_of(test.builds, [](const record::Build& build) { return build.struckOff.empty(); });
+        return !test.builds.empty() && !test.turns.empty();
+    return !record::Roster(test).left().empty();
 }
 
 bay::Tally& BayRun::tallyInHand() const {
@@ -162,15 +122,15 @@ bool BayRun::arrive(std::vector<bay::Arrival> arrivals) {
             arrival.at = present;
             arrival.timed = false;
         }
-        Step step{.what = tr("a shot"), .before = headOf(test), .after = {}, .shotsBefore = {}, .shotsAfter = {}};
+        Step step{.what = tr("a shot"), .before = record::headOf(test), .after = {}};
         const std::size_t floor = test.shots.size() - std::min(test.shots.size(), bay::reach);
         const auto tail = shotsFrom(test, floor);
         step.from = bay::addShot(test, arrival, tallyInHand());
         freezeIfStruck(test);
-        step.shotsBefore.assign(tail.begin() + static_cast<std::ptrdiff_t>(step.from - floor), tail.end());
-        step.shotsAfter = shotsFrom(test, step.from);
-        step.after = headOf(test);
+        step.after = record::headOf(test);
         headChanged = headChanged || step.after != step.before;
+        step.before.shots.assign(tail.begin() + static_cast<std::ptrdiff_t>(step.from - floor), tail.end());
+        step.after.shots = shotsFrom(test, step.from);
         from = std::min(from, step.from);
         if (!arrival.readId.empty())
             m_waiting.push_back(arrival.readId);
@@ -184,16 +144,17 @@ void BayRun::step(const QString& what, std::size_t mayTouch, const std::function
     if (!m_hand.isKept())
         return;
     record::Test& test = m_hand.edit();
-    Step step{.what = what, .before = headOf(test), .after = {}, .shotsBefore = {}, .shotsAfter = {}};
+    Step step{.what = what, .before = record::headOf(test), .after = {}};
     const std::size_t floor = std::min(mayTouch, test.shots.size());
     const auto tail = shotsFrom(test, floor);
     step.from = std::min(std::max(edit(test), floor), floor + tail.size());
+    test.nameClubs(); // one may have been taken up
     freezeIfStruck(test);
-    step.after = headOf(test);
-    step.shotsBefore.assign(tail.begin() + static_cast<std::ptrdiff_t>(step.from - floor), tail.end());
-    step.shotsAfter = shotsFrom(test, step.from);
+    step.after = record::headOf(test);
     const bool headChanged = step.after != step.before;
-    if (!headChanged && step.shotsAfter == step.shotsBefore)
+    step.before.shots.assign(tail.begin() + static_cast<std::ptrdiff_t>(step.from - floor), tail.end());
+    step.after.shots = shotsFrom(test, step.from);
+    if (!headChanged && step.after.shots == step.before.shots)
         return;
     const std::size_t from = step.from;
     remember(std::move(step));
@@ -298,22 +259,29 @@ void BayRun::redo() {
     goThrough(m_undone, m_steps, Way::forth);
 }
 
+// Only what a step did goes back and forth; what was declared meanwhile stands.
 void BayRun::goThrough(std::vector<Step>& from, std::vector<Step>& to, Way way) {
     if (!m_hand.has() || from.empty())
         return;
+    const Step& step = from.back();
+    const record::Test& wanted = way == Way::forth ? step.after : step.before;
+    record::Test next = m_hand.test();
+    next.shots.resize(std::min(step.from, next.shots.size()));
+    record::carry(next, way == Way::forth ? step.before : step.after, wanted);
+    record::Test tail = wanted; // whose clubs may stand elsewhere by now
+    record::reseat(tail, next.builds, next.players);
+    next.shots.insert(next.shots.end(), tail.shots.begin(), tail.shots.end());
+    if (record::pointsNowhere(next)) {
+        emit refused(tr("A club of these shots is not on the Rack any more; Ctrl+Z there brings it back."));
+        return;
+    }
+    if (step.before.turns != step.after.turns || step.before.amendments != step.after.amendments)
+        amend(next, now(), (way == Way::forth ? tr("%1 was done again") : tr("%1 was taken back")).arg(step.what));
+    const std::size_t first = record::anyMoved(m_hand.test().builds, next.builds) ? 0 : step.from;
     to.push_back(std::move(from.back()));
     from.pop_back();
-    const Step& step = to.back();
-    record::Test& test = m_hand.edit();
-    restoreBay(test, way == Way::forth ? step.after : step.before);
-    way == Way::forth ? restoreClubs(test, step.before, step.after) : restoreClubs(test, step.after, step.before);
-    way == Way::forth ? restorePlayers(test, step.before, step.after) : restorePlayers(test, step.after, step.before);
-    const auto& shots = way == Way::forth ? step.shotsAfter : step.shotsBefore;
-    test.shots.resize(std::min(step.from, test.shots.size()));
-    test.shots.insert(test.shots.end(), shots.begin(), shots.end());
-    if (step.before.plan.turns != step.after.plan.turns || step.before.amendments != step.after.amendments)
-        amend(test, now(), (way == Way::forth ? tr("%1 was done again") : tr("%1 was taken back")).arg(step.what));
-    keep(step.from, true);
+    m_hand.put(std::move(next));
+    keep(first, true);
 }
 
 // Everything from the first shot that is not on disk goes there; what fails is tried again.

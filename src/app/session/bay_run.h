@@ -101,9 +101,8 @@ signals:
 private:
     struct Step {
         QString what;
-        record::Test before, after; ///< heads, without shots
+        record::Test before, after; ///< heads, with the shots from `from` on
         std::size_t from = 0;
-        std::vector<record::Shot> shotsBefore, shotsAfter; ///< from `from` on
     };
     enum class Way { back, forth };
     void remember(Step step);

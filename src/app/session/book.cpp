@@ -232,6 +232,14 @@ bool Book::remove(const std::string& id) {
     return true;
 }
 
+record::Typing Book::typing() const {
+    const QLocale locale;
+    const auto mark = locale.language() == QLocale::C                ? record::DecimalMark::open
+                      : locale.decimalPoint() == QStringLiteral(",") ? record::DecimalMark::comma
+                                                                     : record::DecimalMark::point;
+    return {m_units, mark};
+}
+
 void Book::setUnits(const record::DisplayUnits& units) {
     if (units == m_units)
         return;
@@ -290,22 +298,18 @@ const std::vector<logbook::PlayerEntry>& Book::players() {
     return *m_players;
 }
 
-record::Player Book::playerCalled(const std::string& name) {
+record::Player Book::playerCalled(const std::string& name, const std::vector<record::Player>& others) {
     for (const auto& entry : players())
-        if (record::lowerCase(entry.player.name) == record::lowerCase(name))
+        if (!name.empty() && record::lowerCase(entry.player.name) == record::lowerCase(name))
             return entry.player;
-    return {.id = newPlayerId(), .name = name};
-}
-
-record::Player Book::namelessPlayer(const std::vector<record::Player>& others) {
-    auto isTaken = [&](const std::string& name) {
-        return std::ranges::find(others, name, &record::Player::name) != others.end() ||
-               std::ranges::any_of(players(), [&](const auto& entry) { return entry.player.name == name; });
+    auto isTaken = [&](const std::string& one) {
+        return std::ranges::find(others, one, &record::Player::name) != others.end() ||
+               std::ranges::any_of(players(), [&](const auto& entry) { return entry.player.name == one; });
     };
     int n = 1;
     while (isTaken("Player " + std::to_string(n)))
         ++n;
-    return {.id = newPlayerId(), .name = "Player " + std::to_string(n)};
+    return {.id = newPlayerId(), .name = name.empty() ? "Player " + std::to_string(n) : name};
 }
 
 std::vector<record::Player> Book::playersOf(const std::string& testId) {

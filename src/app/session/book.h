@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/record/typed/amount.h"
 #include "core/record/units.h"
 #include "logbook/logbook.h"
 
@@ -58,6 +59,8 @@ public:
 
     const record::DisplayUnits& units() const { return m_units; }
     void setUnits(const record::DisplayUnits& units);
+    /// How people type where this is: in these units, with the decimals of the locale.
+    record::Typing typing() const;
     /// A text kept with the logbook; empty where none was kept.
     QString setting(const char* key);
     void setSetting(const char* key, const QString& value);
@@ -69,10 +72,9 @@ public:
 
     /// Who hits, by name; kept once for all tests.
     const std::vector<logbook::PlayerEntry>& players();
-    /// The player of a name, or a new one, who is kept with the first test that they are in.
-    record::Player playerCalled(const std::string& name);
-    /// Somebody who gave no name, called by one that nobody of the logbook or of a test has: "Player 2".
-    record::Player namelessPlayer(const std::vector<record::Player>& others);
+    /// The player of a name, or a new one, who is kept with the first test that they are in. Somebody who gave no name
+    /// is called by one that nobody of the logbook or among the others of a test has: "Player 2".
+    record::Player playerCalled(const std::string& name, const std::vector<record::Player>& others = {});
     std::vector<record::Player> playersOf(const std::string& testId);
     bool savePlayer(const record::Player& player);
     bool joinPlayers(const std::string& from, const std::string& into);

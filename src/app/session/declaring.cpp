@@ -3,10 +3,12 @@
 #include "app/session/moment.h"
 
 #include "app/session/background.h"
+#include "core/plan/course.h"
 #include "core/plan/key_words.h"
-#include "core/plan/schedule.h"
 #include "core/plan/seal.h"
+#include "core/record/carry.h"
 #include "core/record/check.h"
+#include "core/record/roster.h"
 #include "files/test_json.h"
 
 #include <QDateTime>
@@ -26,7 +28,7 @@ void freezeIfStruck(record::Test& test) {
                              [](const record::Shot& shot) { return shot.status == record::ShotStatus::counted; }))
         return;
     test.frozenAt = momentNow();
-    test.frozenHash = plan::sha256(files::declarationText(test));
+    test.frozenHash = record::sha256(files::declarationText(test));
 }
 
 Declaring::Declaring(TestInHand& hand, Book& book, QObject* parent)
@@ -34,76 +36,110 @@ Declaring::Declaring(TestInHand& hand, Book& book, QObject* parent)
     , m_hand(hand)
     , m_book(book) {}
 
-// Keeps a head, and puts it in hand with the shots that are there.
-bool Declaring::keep(record::Test head) {
-    if (const auto faults = record::headFaultsOf(head); !faults.empty()) {
+bool Declaring::keepInBook(const record::Test& test, bool clubsMoved) {
+    if (const auto faults = record::headFaultsOf(test); !faults.empty()) {
         emit refused(QString::fromStdString(faults.front()));
         return false;
     }
-    if (m_hand.isKept() && !m_book.saveHead(head))
+    if (!m_hand.isKept())
+        return true;
+    return clubsMoved && !test.shots.empty() ? m_book.save(test).has_value() : m_book.saveHead(test);
+}
+
+// Keeps a test and puts it in hand.
+bool Declaring::put(record::Test test) {
+    if (!keepInBook(test, record::anyMoved(m_hand.test().builds, test.builds)))
         return false;
-    head.shots.swap(m_hand.edit().shots);
-    m_hand.put(std::move(head));
+    m_hand.put(std::move(test));
     emit changed();
     return true;
 }
 
-bool Declaring::change(const QString& what, const std::function<void(record::Test&)>& edit) {
+bool Declaring::change(const QString& what, const std::function<void(record::Declared&)>& edit) {
+    return changeTest(what, [&](record::Test& test) {
+        record::Declared next = test;
+        edit(next);
+        return plan::declare(test, std::move(next));
+    });
+}
+
+// `edit` says why it can't be, or nothing.
+bool Declaring::changeTest(const QString& what, const std::function<std::string(record::Test&)>& edit) {
     if (!m_hand.has())
         return false;
-    // Shots are many and no part of a declaration: they stay where they are.
     record::Test& test = m_hand.edit();
-    std::vector<record::Shot> shots;
-    shots.swap(test.shots);
-    record::Test before = test;
-    shots.swap(test.shots);
-    record::Test changed = before;
-    edit(changed);
-    if (!m_hand.isSealed() && test.shots.empty())
-        plan::planTurns(changed);
-    if (changed == before)
+    record::Test before = record::headOf(test);
+    if (const std::string why = edit(test); !why.empty()) {
+        emit refused(QString::fromStdString(why));
+        return false;
+    }
+    record::Test after = record::headOf(test);
+    if (after == before)
         return false;
     const bool sameThing = what == m_lastChange && !m_undo.empty() && m_redo.empty();
-    if (m_hand.isFrozen() && files::declarationText(changed) != files::declarationText(before)) {
+    const std::size_t amendments = test.amendments.size();
+    if (m_hand.isFrozen() && files::declarationText(after) != files::declarationText(before)) {
         const std::string text = tr("%1 was changed").arg(what).toStdString();
-        if (!sameThing || changed.amendments.empty() || changed.amendments.back().text != text)
-            changed.amendments.push_back({momentNow(), text});
+        if (!sameThing || test.amendments.empty() || test.amendments.back().text != text)
+            test.amendments.push_back({momentNow(), text});
     }
-    // The ways back are laid before anybody hears of the change.
-    std::vector<record::Test> undone;
-    undone.swap(m_redo);
-    if (!sameThing)
-        m_undo.push_back(std::move(before));
-    if (!keep(std::move(changed))) {
-        undone.swap(m_redo);
-        if (!sameThing)
-            m_undo.pop_back();
+    if (!keepInBook(test, record::anyMoved(before.builds, after.builds))) {
+        test.amendments.resize(amendments);
+        record::carry(test, std::move(after), std::move(before));
         return false;
     }
+    // The ways back are laid before anybody hears of the change.
+    m_redo.clear();
+    if (sameThing)
+        m_undo.back().after = std::move(after);
+    else
+        m_undo.push_back({std::move(before), std::move(after), test.shots.empty()});
     if (m_undo.size() > mostUndone)
         m_undo.erase(m_undo.begin());
     m_lastChange = what;
+    emit changed();
     return true;
 }
 
 bool Declaring::removeClub(record::BuildAt build) {
     if (!m_hand.has() || m_hand.isSealed() || build >= m_hand.test().builds.size())
         return false;
-    record::Test changed = m_hand.test();
-    if (!changed.removeBuild(build)) {
-        emit refused(tr("Shots were struck with %1, so it stays; strike it off instead.")
-                         .arg(QString::fromStdString(changed.builds[build].name)));
+    return change(tr("the clubs"), [&](record::Declared& declared) {
+        declared.builds.erase(declared.builds.begin() + static_cast<std::ptrdiff_t>(build));
+        auto isOf = [&](const record::ChangeTime& time) { return time.a == build || time.b == build; };
+        std::erase_if(declared.plan.changeTimes, isOf);
+        for (record::ChangeTime& time : declared.plan.changeTimes)
+            for (record::BuildAt* at : {&time.a, &time.b})
+                if (*at > build)
+                    *at = record::BuildAt(*at - 1);
+    });
+}
+
+bool Declaring::strikeOff(record::BuildAt build, const QString& reason) {
+    if (!m_hand.has() || m_hand.isSealed() || build >= m_hand.test().builds.size())
         return false;
-    }
-    if (changed.shots.empty())
-        return change(tr("the clubs"), [&](record::Test& test) { test = changed; });
-    // Shots of other clubs take their new places with them, so there is no way back but by adding it.
-    if (m_hand.isKept() && !m_book.save(changed))
-        return false;
-    m_hand.put(std::move(changed));
-    forget();
-    emit this->changed();
-    return true;
+    return changeTest(tr("what was struck off"), [&](record::Test& test) {
+        using What = record::Standing::What;
+        const bool isIn = record::Roster(test).isIn(build);
+        int lap = 1;
+        for (const record::PlannedTurn& turn : test.turns)
+            lap = std::max(lap, turn.round + 1);
+        setStanding(test, build, isIn ? What::struckOff : What::putBack, lap,
+                    !isIn              ? std::string()
+                    : reason.isEmpty() ? tr("no reason given").toStdString()
+                                       : reason.toStdString());
+        return std::string();
+    });
+}
+
+void Declaring::say(record::Said record::Choices::*what, record::BuildAt build) {
+    if (!m_hand.has() || build >= m_hand.test().builds.size() || !(m_hand.test().choices.*what).at.empty())
+        return;
+    record::Test& test = m_hand.edit();
+    test.choices.*what = {.tag = test.builds[build].who(), .at = momentNow()};
+    if (!keepInBook(test, false))
+        test.choices.*what = {};
+    emit changed();
 }
 
 void Declaring::forget() {
@@ -113,66 +149,72 @@ void Declaring::forget() {
 }
 
 void Declaring::undo() {
-    step(m_undo, m_redo, tr("a change was taken back"));
+    go(m_undo, m_redo, true);
 }
 
 void Declaring::redo() {
-    step(m_redo, m_undo, tr("a change was made again"));
+    go(m_redo, m_undo, false);
 }
 
-// Goes to the declaration on top of one stack and leaves the present one on the other. Amendments stay:
-// what was noted is never taken back. So does what the bay adds.
-void Declaring::step(std::vector<record::Test>& from, std::vector<record::Test>& to, const QString& noted) {
+// Why a step can't be taken back, or made again; empty where it was.
+std::string Declaring::carry(record::Test& test, const Step& step, bool back) const {
+    const record::Test& from = back ? step.after : step.before;
+    const record::Test& to = back ? step.before : step.after;
+    if (step.beforeTheFirstShot && !test.shots.empty()) { // a course that has begun keeps the rule it was made by
+        record::Declared goal = to;
+        goal.plan = from.plan;
+        goal.card.plannedRounds = from.card.plannedRounds;
+        return plan::declare(test, record::carried(test, from, goal));
+    }
+    record::carry(test, from, to);
+    return record::pointsNowhere(test)
+               ? tr("A club that this would take away was struck since, so it stays; strike it off instead.")
+                     .toStdString()
+               : std::string();
+}
+
+// Takes a change back, or makes it again: what it changed and nothing else. Amendments stay, since what was noted is
+// never taken back, and so does what the bay added.
+void Declaring::go(std::vector<Step>& from, std::vector<Step>& to, bool back) {
     if (from.empty() || !m_hand.has())
         return;
-    record::Test& test = m_hand.edit();
-    std::vector<record::Shot> shots;
-    shots.swap(test.shots);
-    record::Test present = test;
-    shots.swap(test.shots);
-    record::Test next = from.back();
-    next.amendments = present.amendments;
-    next.feels = present.feels;
-    next.choices = present.choices; // said once
-    next.guesses = present.guesses;
-    next.sittings = present.sittings;
-    next.events = present.events;
-    next.progress = present.progress;
-    next.frozenAt = present.frozenAt;
-    next.frozenHash = present.frozenHash;
-    if (!test.shots.empty())
-        next.plan.turns = present.plan.turns;
-    if (m_hand.isFrozen())
-        next.amendments.push_back({momentNow(), noted.toStdString()});
-    // Where it stands in both directions is known before anybody hears of the change.
-    record::Test taken = std::move(from.back());
+    Step step = std::move(from.back());
     from.pop_back();
-    to.push_back(std::move(present));
-    if (!keep(std::move(next))) {
-        from.push_back(std::move(taken));
+    record::Test next = m_hand.test();
+    if (const std::string why = carry(next, step, back); !why.empty()) {
+        from.push_back(std::move(step));
+        return emit refused(QString::fromStdString(why));
+    }
+    if (m_hand.isFrozen())
+        next.amendments.push_back(
+            {momentNow(), (back ? tr("a change was taken back") : tr("a change was made again")).toStdString()});
+    // Where it stands in both directions is known before anybody hears of the change.
+    to.push_back(std::move(step));
+    if (!put(std::move(next))) {
+        from.push_back(std::move(to.back()));
         return to.pop_back();
     }
     m_lastChange.clear();
 }
 
 void Declaring::setComparison(record::Comparison comparison) {
-    change(tr("the kind of comparison"), [=](record::Test& test) { test.card.comparison = comparison; });
+    change(tr("the kind of comparison"), [=](record::Declared& test) { test.card.comparison = comparison; });
 }
 
 void Declaring::setBaseline(record::BuildAt build) {
     if (!m_hand.has() || m_hand.isSealed() || build >= m_hand.test().builds.size() ||
         build == m_hand.test().baselineIndex())
         return;
-    change(tr("the baseline"), [=](record::Test& test) { test.card.baseline = test.builds[build].name; });
+    change(tr("the baseline"), [=](record::Declared& test) { test.card.baseline = test.builds[build].who(); });
 }
 
 void Declaring::togglePrimary(const record::Outcome& outcome) {
     const auto& primary = m_hand.test().card.primary;
-    if (std::ranges::find(primary, outcome) == primary.end() && primary.size() >= 3) {
+    if (std::ranges::find(primary, outcome) == primary.end() && primary.size() >= record::mostOutcomes) {
         emit refused(tr("Three outcomes can be declared at most; take one back first."));
         return;
     }
-    change(tr("the declared outcomes"), [&](record::Test& test) {
+    change(tr("the declared outcomes"), [&](record::Declared& test) {
         auto& declared = test.card.primary;
         if (const auto at = std::ranges::find(declared, outcome); at != declared.end())
             declared.erase(at);
@@ -183,12 +225,12 @@ void Declaring::togglePrimary(const record::Outcome& outcome) {
 
 void Declaring::setMargin(record::Metric metric, double gap) {
     change(tr("the worthwhile gap in %1").arg(QString::fromStdString(record::info(metric).label)),
-           [=](record::Test& test) { test.card.margins[metric] = gap; });
+           [=](record::Declared& test) { test.card.margins[metric] = gap; });
 }
 
 void Declaring::setWant(const record::Outcome& outcome, record::Want::Kind kind) {
     change(tr("the wanted direction"),
-           [&](record::Test& test) { test.card.wants[outcome] = {.kind = kind, .value = 0}; });
+           [&](record::Declared& test) { test.card.wants[outcome] = {.kind = kind, .value = 0}; });
 }
 
 namespace {
@@ -230,7 +272,7 @@ void Declaring::seal() {
                 return emit refused(
                     tr("The seal needs 64 MB of free memory for a moment; close something and try again."));
             // What came before would tell the clubs' places, so there is no way back but the reveal.
-            if (!keep(std::move(*made.test)))
+            if (!put(std::move(*made.test)))
                 return;
             forget();
             emit sealedWith(QString::fromStdString(made.words), made.tags);
@@ -302,8 +344,8 @@ bool Declaring::revealByHand(const std::vector<std::string>& clubs) {
 }
 
 bool Declaring::show(record::Test test) {
-    test.shots.clear();
-    if (!keep(std::move(test)))
+    test.nameClubs();
+    if (!put(std::move(test)))
         return false;
     forget();
     emit revealed();

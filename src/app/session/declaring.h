@@ -22,13 +22,16 @@ class Declaring : public QObject {
 public:
     Declaring(TestInHand& hand, Book& book, QObject* parent = nullptr);
 
-    /// Changes what is declared and keeps it. `what` names the thing in words ("the number of laps"):
-    /// edits of one thing in a row are undone together, and after the first counted shot of a planned
-    /// test each is kept as an amendment. `edit` sees the test without its shots. False where it was
-    /// refused or changed nothing.
-    bool change(const QString& what, const std::function<void(record::Test&)>& edit);
+    /// Changes what is declared and keeps it; the course follows. `what` names the thing in words ("the number of
+    /// laps"): edits of one thing in a row are undone together, and after the first counted shot of a planned
+    /// test each is kept as an amendment. False where it was refused or changed nothing.
+    bool change(const QString& what, const std::function<void(record::Declared&)>& edit);
     /// Takes a club out; refused where shots, feels or guesses are of it.
     bool removeClub(record::BuildAt build);
+    /// Strikes a club off, with the reason, or puts it back in; what was struck with it stays.
+    bool strikeOff(record::BuildAt build, const QString& reason);
+    /// Says which is preferred, taken for one's own, chosen by the numbers: once, and not taken back.
+    void say(record::Said record::Choices::*what, record::BuildAt build);
 
     bool canUndo() const { return !m_undo.empty(); }
     bool canRedo() const { return !m_redo.empty(); }
@@ -69,14 +72,22 @@ signals:
     void refused(const QString& sentence);
 
 private:
-    bool keep(record::Test head);
-    void step(std::vector<record::Test>& from, std::vector<record::Test>& to, const QString& noted);
+    /// A test as it was before a change and as it was after, without shots.
+    struct Step {
+        record::Test before, after;
+        bool beforeTheFirstShot = false; ///< the course was made anew by it
+    };
+    bool put(record::Test test);
+    bool keepInBook(const record::Test& test, bool clubsMoved);
+    bool changeTest(const QString& what, const std::function<std::string(record::Test&)>& edit);
+    std::string carry(record::Test& test, const Step& step, bool back) const;
+    void go(std::vector<Step>& from, std::vector<Step>& to, bool back);
     bool show(record::Test test);
     template<typename Then> void openSeal(const QString& key, Then then);
 
     TestInHand& m_hand;
     Book& m_book;
-    std::vector<record::Test> m_undo, m_redo; ///< declarations, without shots
+    std::vector<Step> m_undo, m_redo;
     QString m_lastChange;
     bool m_sealing = false;
 };

@@ -3,8 +3,7 @@
 #include "app/session/moment.h"
 
 #include "app/form/typed.h"
-#include "core/judge/days/linked_tests.h"
-#include "core/plan/schedule.h"
+#include "core/plan/course.h"
 #include "core/record/control.h"
 #include "files/base/file.h"
 #include "files/csv_writer.h"
@@ -17,6 +16,28 @@
 
 namespace knot::app {
 namespace {
+
+// Players as they were before something that left them as in `after`: who came with it goes where no test has them,
+// what was learnt of others is forgotten. What was said of somebody since stays.
+bool takePlayersBack(Book& book, const std::vector<logbook::PlayerEntry>& before,
+                     const std::vector<logbook::PlayerEntry>& after) {
+    auto in = [](const std::vector<logbook::PlayerEntry>& list, const std::string& id) -> const logbook::PlayerEntry* {
+        const auto at = std::ranges::find_if(list, [&](const auto& entry) { return entry.player.id == id; });
+        return at == list.end() ? nullptr : &*at;
+    };
+    bool done = true;
+    for (const logbook::PlayerEntry& entry : std::vector(book.players())) {
+        const auto* was = in(before, entry.player.id);
+        const auto* became = in(after, entry.player.id);
+        if (became == nullptr || became->player != entry.player)
+            continue; // somebody else since
+        if (was == nullptr && entry.tests == 0)
+            done = book.removePlayer(entry.player.id) && done;
+        else if (was != nullptr && was->player != entry.player)
+            done = book.savePlayer(was->player) && done;
+    }
+    return done;
+}
 
 void declareAsUsual(record::Test& test) {
     test.card.blinding = record::Blinding::open;
@@ -98,6 +119,7 @@ void Session::forgetAll() {
 
 void Session::take(record::Test test) {
     test.nameShots();
+    test.nameClubs();
     m_hand.put(std::move(test));
     forgetAll();
     emit m_hand.replaced();
@@ -130,6 +152,7 @@ bool Session::keepAndTake(record::Test test) {
         if (!id)
             return false;
         test.id = *id;
+        test.nameClubs(); // as the book did
         takeKeptPlayers(test);
     }
     take(std::move(test));
@@ -221,9 +244,11 @@ bool Session::removeTest(const std::string& id) {
 std::optional<logbook::Merged> Session::addLogbook(const QString& path) {
     if (!readyToLeave())
         return std::nullopt;
+    const auto playersBefore = m_book.players();
     auto merged = m_book.addAllOf(path);
     if (!merged)
         return std::nullopt;
+    const auto playersAfter = m_book.players();
     std::vector<std::string> come = merged->added;
     for (const logbook::Merged::Conflict& conflict : merged->conflicts)
         come.push_back(conflict.there);
@@ -237,11 +262,12 @@ std::optional<logbook::Merged> Session::addLogbook(const QString& path) {
     if (!names.isEmpty())
         text += tr("; of %1 it says something else, and what stood here stays").arg(names.join(QStringLiteral(", ")));
     if (!come.empty())
-        m_listed.push_back({m_book.path(), [this, come] {
+        m_listed.push_back({m_book.path(), [this, come, playersBefore, playersAfter] {
                                 if (m_hand.has() && std::ranges::find(come, test().id) != come.end())
                                     dropTest();
-                                return std::ranges::all_of(come,
-                                                           [this](const std::string& id) { return m_book.remove(id); });
+                                return std::ranges::all_of(
+                                           come, [this](const std::string& id) { return m_book.remove(id); }) &&
+                                       takePlayersBack(m_book, playersBefore, playersAfter);
                             }});
     emit noted(text + (come.empty() ? tr(".") : tr(". Ctrl+Z takes them away again.")));
     return merged;
@@ -249,7 +275,7 @@ std::optional<logbook::Merged> Session::addLogbook(const QString& path) {
 
 bool Session::setTitle(const std::string& id, const std::string& title) {
     if (m_hand.has() && test().id == id) {
-        if (!m_declaring.change(tr("the title"), [&](record::Test& changed) { changed.title = title; }))
+        if (!m_declaring.change(tr("the title"), [&](record::Declared& changed) { changed.title = title; }))
             return false;
     } else {
         auto other = m_book.load(id);
@@ -305,12 +331,12 @@ bool Session::newTest(record::Stage stage) {
 bool Session::copyToAdjust(const std::string& build) {
     if (!copyDeclaration({build}, Follows::further))
         return false;
-    return m_declaring.change(tr("the club to adjust"), [&](record::Test& test) {
+    return m_declaring.change(tr("the club to adjust"), [&](record::Declared& test) {
         record::Build adjusted = test.builds.front();
         adjusted.name = tr("%1, adjusted").arg(QString::fromStdString(build)).toStdString();
+        adjusted.id.clear();
+        test.card.baseline = test.builds.front().who();
         test.builds.push_back(std::move(adjusted));
-        test.card.baseline = build;
-        plan::planTurns(test);
     });
 }
 
@@ -325,25 +351,27 @@ bool Session::copyDeclaration(const std::vector<std::string>& builds, Follows fo
                                                                : tr("%1, confirmed");
     copy.title = title.arg(QString::fromStdString(from.title)).toStdString();
     if (follows != Follows::nothing)
-        copy.repeats = judge::firstOf(from);
+        copy.repeats = record::firstOf(from);
     copy.question = from.question;
     copy.players = from.players;
     copy.createdAt = momentNow();
     copy.card = from.card;
     copy.plan = from.plan;
-    copy.plan.turns.clear();
     for (const record::Build& build : from.builds) {
         if (!builds.empty() && std::ranges::find(builds, build.name) == builds.end())
             continue;
         copy.builds.push_back(build);
         copy.builds.back().tag.clear();
-        copy.builds.back().struckOff.clear();
     }
     if (!builds.empty())
         copy.plan.changeTimes.clear(); // they name places among all clubs
-    if (!copy.buildIndex(copy.card.baseline))
+    // What was said of a club that stays behind stays with it.
+    auto isHere = [&](const std::string& who) { return copy.buildIndex(who).has_value(); };
+    if (!isHere(copy.card.baseline))
         copy.card.baseline.clear();
-    std::erase_if(copy.card.expectedOrder, [&](const std::string& name) { return !copy.buildIndex(name); });
+    std::erase_if(copy.card.expectedOrder, [&](const std::string& who) { return !isHere(who); });
+    std::erase_if(copy.card.targets,
+                  [&](const record::Target& target) { return !target.build.empty() && !isHere(target.build); });
     copy.plan.seed = QRandomGenerator::system()->generate64();
     if (from.stage != record::Stage::test) // nothing was declared there
         declareAsUsual(copy);
@@ -354,7 +382,7 @@ bool Session::copyDeclaration(const std::vector<std::string>& builds, Follows fo
                       !bay::isAnotherVisit(from, m_bay.now().toStdString());
     if (warm)
         copy.plan.warmUp = 0;
-    plan::planTurns(copy);
+    plan::makeCourse(copy);
     return keepAndTake(std::move(copy));
 }
 
@@ -368,6 +396,7 @@ bool Session::addShots(const record::Test& from) {
         auto at = test.buildIndex(build.name);
         if (!at && test.stage != record::Stage::test) {
             test.builds.push_back(build);
+            test.builds.back().id.clear();
             at = record::BuildAt(test.builds.size() - 1);
         }
         if (!at) {

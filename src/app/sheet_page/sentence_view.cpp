@@ -92,7 +92,7 @@ void SentenceView::take(ChipField* field, const QString& typed) {
         const bool isPlayer = field->chip().part == ask::Part::player; // each name is a step of its own
         m_declaring.change(isPlayer ? tr("the player %1").arg(typed)
                                     : QString::fromStdString(ask::nameOf(field->chip())),
-                           [&](record::Test& test) {
+                           [&](record::Declared& test) {
                                (*edit)(test);
                                for (record::Player& player : test.players) // who is new gets an identity
                                    if (player.id.empty())

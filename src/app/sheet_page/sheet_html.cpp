@@ -1,11 +1,12 @@
 #include "app/sheet_page/sheet_html.h"
+#include "app/style/words.h"
 
 #include "app/sheet_page/player_card.h"
 #include "core/ask/answers.h"
 #include "core/plan/planner.h"
 #include "core/rack/ties.h"
 #include "core/record/text/number_text.h"
-#include "core/record/text/order_text.h"
+#include "core/record/typed/club_names.h"
 
 #include <QObject>
 #include <QStringList>
@@ -16,16 +17,8 @@ namespace {
 using record::MetricFormat;
 using record::OutcomeKind;
 
-QString tr(const char* text) {
-    return QObject::tr(text);
-}
-
 QString escaped(const std::string& text) {
     return QString::fromStdString(text).toHtmlEscaped();
-}
-
-bool isRatio(const record::Outcome& outcome) {
-    return outcome.kind == OutcomeKind::spread || outcome.kind == OutcomeKind::area;
 }
 
 QString inHundred(const std::optional<double>& chance) {
@@ -37,17 +30,13 @@ QString inHundred(const std::optional<double>& chance) {
                         : tr("%1 in 100").arg(QString::fromStdString(record::fixed(times, 0)));
 }
 
-QString gapText(const record::Outcome& outcome, double gap, const record::DisplayUnits& units) {
-    return isRatio(outcome) ? tr("%1 times").arg(QString::fromStdString(record::fixed(gap, 2)))
-                            : QString::fromStdString(MetricFormat(outcome.metric, units).withUnit(gap));
-}
-
 // A heading and what stands under it; nothing where that is empty.
 QString block(const QString& heading, const QString& html) {
     return html.isEmpty() ? QString() : QStringLiteral("<h3>%1</h3>%2").arg(heading, html);
 }
 
-QString expectedHtml(const record::Card& card, bool isSealed) {
+QString expectedHtml(const record::Declared& of, bool isSealed) {
+    const record::Card& card = of.card;
     QStringList said;
     for (const auto& [metric, way] : card.expectations)
         said << tr("%1 %2").arg(escaped(record::info(metric).label), way == record::Expectation::up ? tr("up")
@@ -55,7 +44,8 @@ QString expectedHtml(const record::Card& card, bool isSealed) {
                                                                          ? tr("down")
                                                                          : tr("no change"));
     if (!card.expectedOrder.empty())
-        said << (isSealed ? tr("an order of clubs, sealed with them") : escaped(record::orderText(card.expectedOrder)));
+        said << (isSealed ? tr("an order of clubs, sealed with them")
+                          : escaped(record::orderText(of.namesOf(card.expectedOrder))));
     if (!said.isEmpty() && !card.expectedBy.empty())
         said << tr("said by %1").arg(escaped(card.expectedBy));
     return said.join(QStringLiteral(" · "));
@@ -75,7 +65,7 @@ QString rulesHtml(const record::Card& card) {
 QString heldHtml(const record::Test& test) {
     QString html;
     for (const record::Held& held : test.card.held) {
-        const rack::Tie tie = rack::tieOf(held.what, ask::clubsOf(test), test.card.kind);
+        const rack::Tie tie = rack::tieOf(held.what, ask::clubsIn(test), test.card.kind);
         const QString known = test.seal.isClosed() ? QString() : escaped(tie.text);
         html +=
             QStringLiteral("<tr><td>%1</td><td>%2</td></tr>")
@@ -89,18 +79,24 @@ QString heldHtml(const record::Test& test) {
 
 } // namespace
 
+QString gapText(const record::Outcome& outcome, double gap, const record::DisplayUnits& units) {
+    return record::isRatio(outcome) ? tr("%1 times").arg(QString::fromStdString(record::fixed(gap, 2)))
+                                    : QString::fromStdString(MetricFormat(outcome.metric, units).withUnit(gap));
+}
+
 QString takesHtml(const record::Test& test, const std::vector<plan::Takes>& takes, const record::DisplayUnits& units,
                   const QColor& advice) {
     const int shots = plan::shotsATurn(test.plan);
-    const QString minutes = QString::fromStdString(record::fixed(plan::minutesOf(test.plan), 0));
+    const QString minutes = QString::fromStdString(record::fixed(plan::minutesOf(test.plan, test.turns), 0));
     const auto row = [](const QString& what, const std::optional<double>& chance) {
         return QStringLiteral("<tr><td>%1</td><td align='right'><b>%2</b></td></tr>").arg(what, inHundred(chance));
     };
     QString html;
     for (const plan::Takes& one : takes) {
         const QString label = QString::fromStdString(record::outcomeLabel(one.outcome)).toHtmlEscaped();
-        const QString gap = isRatio(one.outcome) ? tr("%1 the %2").arg(gapText(one.outcome, one.gap, units), label)
-                                                 : tr("%1 of %2").arg(gapText(one.outcome, one.gap, units), label);
+        const QString gap = record::isRatio(one.outcome)
+                                ? tr("%1 the %2").arg(gapText(one.outcome, one.gap, units), label)
+                                : tr("%1 of %2").arg(gapText(one.outcome, one.gap, units), label);
         const double chance = one.thisPlan.value_or(0);
         html += QStringLiteral("<p style='margin:%1px 0 2px 0'><b>%2</b></p><table width='100%' cellspacing='0' "
                                "cellpadding='1'>")
@@ -109,7 +105,7 @@ QString takesHtml(const record::Test& test, const std::vector<plan::Takes>& take
                          : chance < 0.8 ? tr("%1 may be missed.").arg(gap)
                                         : tr("%1 is seen.").arg(gap));
         html += row(test.plan.schedule == record::Schedule::oneRunEach ? tr("one run each: a bet, never a finding")
-                    : test.plan.turns.empty()
+                    : test.turns.empty()
                         ? tr("%1 laps of %2 see it").arg(test.plan.rounds).arg(shots)
                         : tr("%1 laps of %2 (%3 min) see it").arg(test.plan.rounds).arg(shots).arg(minutes),
                     one.thisPlan);
@@ -129,13 +125,13 @@ QString takesHtml(const record::Test& test, const std::vector<plan::Takes>& take
 QString sheetHtml(const record::Test& test, const std::vector<plan::Takes>& takes, const record::DisplayUnits& units) {
     QString html = QStringLiteral("<h1>%1</h1>").arg(escaped(test.title));
     html += QStringLiteral("<p style='font-size:large'>%1</p>").arg(escaped(ask::textOf(ask::sentenceOf(test, units))));
-    html += block(tr("Expected"), expectedHtml(test.card, test.seal.isClosed()));
+    html += block(tr("Expected"), expectedHtml(test, test.seal.isClosed()));
     html += block(tr("Bad shots, and looking"), rulesHtml(test.card));
     QStringList windows;
     for (record::Target target : test.card.targets) {
         if (test.seal.isClosed() && !target.build.empty())
             target.build = tr("one club").toStdString();
-        windows << escaped(ask::windowText(target, units));
+        windows << escaped(ask::windowText(target, test, units));
     }
     html += block(tr("Wanted"), windows.join(QStringLiteral("<br>")));
     html += block(tr("Held constant"), heldHtml(test));

@@ -8,6 +8,9 @@
 
 namespace knot::app {
 
+/// A worthwhile gap with its unit, or how many times a spread is another.
+QString gapText(const record::Outcome& outcome, double gap, const record::DisplayUnits& units);
+
 /// What a test takes, outcome by outcome, in a few lines each (HTML); what would do instead in this colour.
 QString takesHtml(const record::Test& test, const std::vector<plan::Takes>& takes, const record::DisplayUnits& units,
                   const QColor& advice);

@@ -20,7 +20,7 @@
 #include "core/record/control.h"
 #include "core/record/text/moment.h"
 #include "core/record/text/number_text.h"
-#include "core/record/text/order_text.h"
+#include "core/record/typed/club_names.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -182,12 +182,12 @@ OpenLine* SheetPage::buildExpected() {
     Typed::whole(m_order, [this](const QString& typed) { setOrder(typed); });
     Typed::whole(m_expectedBy, [this](const QString& typed) {
         m_declaring.change(tr("who expects it"),
-                           [&](Test& test) { test.card.expectedBy = typed.trimmed().toStdString(); });
+                           [&](record::Declared& test) { test.card.expectedBy = typed.trimmed().toStdString(); });
     });
     connect(m_expectMetric, &QComboBox::activated, this, &SheetPage::refreshExpected);
     connect(m_expect, &QComboBox::activated, this, [this](int index) {
         const auto metric = static_cast<record::Metric>(m_expectMetric->currentData().toInt());
-        m_declaring.change(tr("the expectation"), [&](Test& test) {
+        m_declaring.change(tr("the expectation"), [&](record::Declared& test) {
             if (index == 0)
                 test.card.expectations.erase(metric);
             else
@@ -229,7 +229,7 @@ OpenLine* SheetPage::buildLooking() {
 
 void SheetPage::wire() {
     Typed::in(m_question, [this](const QString& typed) {
-        m_declaring.change(tr("the question"), [&](Test& test) {
+        m_declaring.change(tr("the question"), [&](record::Declared& test) {
             test.question = typed.toStdString();
             test.title = typed.isEmpty() ? tr("New test").toStdString() : test.question;
         });
@@ -237,21 +237,24 @@ void SheetPage::wire() {
     connect(m_player, &PlayerCard::aboutRequested, this, &SheetPage::playerRequested);
     connect(&m_book, &Book::playersChanged, this, &SheetPage::markStale);
     connect(m_rule, &QComboBox::activated, this, [this](int rule) {
-        m_declaring.change(tr("the rule for bad shots"),
-                           [&](Test& test) { test.card.setAsideRule = static_cast<record::SetAsideRule>(rule); });
+        m_declaring.change(tr("the rule for bad shots"), [&](record::Declared& test) {
+            test.card.setAsideRule = static_cast<record::SetAsideRule>(rule);
+        });
     });
     connect(m_replace, &QCheckBox::clicked, this, [this](bool again) {
-        m_declaring.change(tr("what follows a bad shot"), [&](Test& test) { test.card.replaceSetAside = again; });
+        m_declaring.change(tr("what follows a bad shot"),
+                           [&](record::Declared& test) { test.card.replaceSetAside = again; });
     });
     connect(m_good, &NumberField::edited, this, [this](std::optional<double> good) {
         m_declaring.change(tr("how many good shots a stint needs"),
-                           [&](Test& test) { test.card.goodShots = static_cast<int>(good.value_or(0)); });
+                           [&](record::Declared& test) { test.card.goodShots = static_cast<int>(good.value_or(0)); });
     });
     connect(m_looks, &QComboBox::activated, this, [this](int looks) {
-        m_declaring.change(tr("the looks"), [&](Test& test) { test.card.looks = static_cast<record::Looks>(looks); });
+        m_declaring.change(tr("the looks"),
+                           [&](record::Declared& test) { test.card.looks = static_cast<record::Looks>(looks); });
     });
     connect(m_alpha, &NumberField::edited, this, [this](std::optional<double> alpha) {
-        m_declaring.change(tr("the error rate"), [&](Test& test) { test.card.alpha = *alpha; });
+        m_declaring.change(tr("the error rate"), [&](record::Declared& test) { test.card.alpha = *alpha; });
     });
     connect(&m_hand, &TestInHand::replaced, this, &SheetPage::markStale);
     connect(&m_declaring, &Declaring::changed, this, &SheetPage::markStale);
@@ -290,18 +293,19 @@ void SheetPage::refreshHeld() {
         m_ties << row;
         m_heldRows->addWidget(row);
         connect(row, &TieRow::heldChanged, this, [this, at](bool on) {
-            m_declaring.change(tr("what is held constant"), [&](Test& changed) { changed.card.held[at].held = on; });
+            m_declaring.change(tr("what is held constant"),
+                               [&](record::Declared& changed) { changed.card.held[at].held = on; });
         });
         connect(row, &TieRow::slipTyped, this, [this, at](const QString& slip) {
             m_declaring.change(tr("what slipped"),
-                               [&](Test& changed) { changed.card.held[at].slip = slip.toStdString(); });
+                               [&](record::Declared& changed) { changed.card.held[at].slip = slip.toStdString(); });
         });
     }
     const auto usual = record::usualControls(test.card.kind);
     std::size_t tied = 0;
     for (std::size_t i = 0; i < held.size(); ++i) {
         const auto hint = std::ranges::find(usual, held[i].what, &record::Held::what);
-        auto tie = rack::tieOf(held[i].what, ask::clubsOf(test), test.card.kind);
+        auto tie = rack::tieOf(held[i].what, ask::clubsIn(test), test.card.kind);
         if (m_hand.isSealed()) // while the seal is closed only the Rack names clubs
             tie.text.clear();
         m_ties[static_cast<qsizetype>(i)]->display(
@@ -317,13 +321,15 @@ void SheetPage::setOrder(const QString& typed) {
     m_orderFault->setText(order ? QString() : QString::fromStdString(order.error()));
     m_orderFault->setVisible(!order.has_value());
     if (order)
-        m_declaring.change(tr("the order expected"), [&](Test& test) { test.card.expectedOrder = *order; });
+        m_declaring.change(tr("the order expected"), [&](record::Declared& test) { test.card.expectedOrder = *order; });
 }
 
 void SheetPage::refreshExpected() {
     const Card& card = m_hand.test().card;
     m_order->setReadOnly(m_hand.isSealed());
-    const QString order = m_hand.isSealed() ? QString() : QString::fromStdString(record::orderText(card.expectedOrder));
+    const QString order = m_hand.isSealed()
+                              ? QString()
+                              : QString::fromStdString(record::orderText(m_hand.test().namesOf(card.expectedOrder)));
     if (!m_order->hasFocus() && m_orderFault->isHidden())
         m_order->setText(order);
     showText(m_expectedBy, card.expectedBy);

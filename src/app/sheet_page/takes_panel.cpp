@@ -23,19 +23,9 @@ namespace knot::app {
 namespace {
 
 using record::MetricFormat;
-using record::OutcomeKind;
 
 constexpr int mostKnots = 24;
 constexpr double halfRange = 3.2; // SDs to either side
-
-bool isRatio(const record::Outcome& outcome) {
-    return outcome.kind == OutcomeKind::spread || outcome.kind == OutcomeKind::area;
-}
-
-QString gapText(const record::Outcome& outcome, double gap, const record::DisplayUnits& units) {
-    return isRatio(outcome) ? TakesPanel::tr("%1 times").arg(QString::fromStdString(record::fixed(gap, 2)))
-                            : QString::fromStdString(MetricFormat(outcome.metric, units).withUnit(gap));
-}
 
 } // namespace
 
@@ -46,7 +36,7 @@ TakesView::TakesView() {
 
 void TakesView::display(const plan::Takes& takes, int laps, int shots, const record::DisplayUnits& units) {
     Random random(7); // the same picture each time: it shows how much scatter there is, and no result
-    const bool ratio = isRatio(takes.outcome);
+    const bool ratio = record::isRatio(takes.outcome);
     const int stints = std::max(2, std::min(laps, mostKnots / std::max(1, std::min(shots, 6))));
     for (int cord = 0; cord < 2; ++cord) {
         m_cords[cord].values.clear();

@@ -12,7 +12,7 @@
 namespace knot::app {
 namespace {
 
-constexpr int cordWidth = 34, rowHeight = 24;
+constexpr int cordWidth = 34, tieHeight = 24;
 
 } // namespace
 
@@ -27,7 +27,7 @@ void TieBox::setState(rack::Tie::State state) {
 }
 
 QSize TieBox::sizeHint() const {
-    return {cordWidth + 8 + fontMetrics().horizontalAdvance(text()) + 6, rowHeight};
+    return {cordWidth + 8 + fontMetrics().horizontalAdvance(text()) + 6, tieHeight};
 }
 
 void TieBox::paintEvent(QPaintEvent*) {

@@ -29,7 +29,8 @@ std::vector<Target> usualTargets(const Test& test) {
     const auto& clubs = ask::clubsOf(test);
     if (clubs.empty())
         return {};
-    const auto named = std::ranges::find(clubs, test.card.baseline, &record::Build::name);
+    const auto named =
+        std::ranges::find_if(clubs, [&](const record::Build& build) { return build.isCalled(test.card.baseline); });
     const record::Build& club = named == clubs.end() ? clubs.front() : *named;
     const auto kind = rack::headKind(club);
     const auto usual = test.firstPlayer().usual;
@@ -74,7 +75,7 @@ WantedLine::WantedLine(const TestInHand& hand, Declaring& declaring, Book& book)
     connect(m_typed, &QLineEdit::textEdited, m_fault, &QWidget::hide);
     connect(m_usual, &QPushButton::clicked, this, &WantedLine::takeUsual);
     connect(m_windows, &QLabel::linkActivated, this, [this](const QString& link) {
-        m_declaring.change(tr("the wanted windows"), [&](Test& test) {
+        m_declaring.change(tr("the wanted windows"), [&](record::Declared& test) {
             if (const auto at = link.toUInt(); at < test.card.targets.size())
                 test.card.targets.erase(test.card.targets.begin() + static_cast<std::ptrdiff_t>(at));
         });
@@ -83,18 +84,18 @@ WantedLine::WantedLine(const TestInHand& hand, Declaring& declaring, Book& book)
 
 // What was not understood stays in its field, with the reason.
 void WantedLine::add() {
-    const auto window = ask::windowFromText(m_typed->text().toStdString(), m_hand.test(), m_book.units());
+    const auto window = ask::windowFromText(m_typed->text().toStdString(), m_hand.test(), m_book.typing());
     m_fault->setText(window ? QString() : QString::fromStdString(window.error()));
     m_fault->setVisible(!window.has_value());
     if (!window)
         return;
-    m_declaring.change(tr("the wanted windows"), [&](Test& test) { test.card.targets.push_back(*window); });
+    m_declaring.change(tr("the wanted windows"), [&](record::Declared& test) { test.card.targets.push_back(*window); });
     m_typed->clear();
 }
 
 void WantedLine::takeUsual() {
     const auto usual = usualTargets(m_hand.test());
-    m_declaring.change(tr("the wanted windows"), [&](Test& test) {
+    m_declaring.change(tr("the wanted windows"), [&](record::Declared& test) {
         for (const Target& target : usual)
             if (std::ranges::find(test.card.targets, target) == test.card.targets.end())
                 test.card.targets.push_back(target);
@@ -111,7 +112,7 @@ void WantedLine::refresh() {
         Target target = test.card.targets[i];
         if (m_hand.isSealed() && !target.build.empty()) // while the seal is closed only the Rack names clubs
             target.build = tr("one club").toStdString();
-        const QString text = QString::fromStdString(ask::windowText(target, m_book.units()));
+        const QString text = QString::fromStdString(ask::windowText(target, test, m_book.units()));
         said << text;
         html += tr("%1 <a href='%2' style='color:%3'>take back</a><br>")
                     .arg(text.toHtmlEscaped())
@@ -123,7 +124,7 @@ void WantedLine::refresh() {
     m_windows->setVisible(!html.isEmpty());
     QStringList usual;
     for (const Target& target : usualTargets(test))
-        usual << QString::fromStdString(ask::windowText(target, m_book.units()));
+        usual << QString::fromStdString(ask::windowText(target, test, m_book.units()));
     m_usual->setVisible(!usual.isEmpty());
     m_usual->setText(tr("As usual: %1").arg(usual.join(QStringLiteral(", "))));
 }

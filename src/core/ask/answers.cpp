@@ -3,6 +3,7 @@
 #include "core/ask/outcomes.h"
 #include "core/ask/usual_outcomes.h"
 #include "core/judge/causes/along.h"
+#include "core/record/text/text.h"
 #include "core/words/along.h"
 
 #include <algorithm>
@@ -12,6 +13,7 @@ namespace knot::ask {
 using record::Build;
 using record::Card;
 using record::Comparison;
+using record::Declared;
 using record::Metric;
 using record::Outcome;
 using record::OutcomeKind;
@@ -79,7 +81,7 @@ public:
             break;
         case Part::tested:
             for (const auto& [kind, text] : kinds)
-                add(text, [kind = kind](Test& test) { setKind(test.card, kind); });
+                add(text, [kind = kind](Declared& test) { setKind(test.card, kind); });
             break;
         case Part::player:
             for (const record::Player& player : m_known.players)
@@ -118,14 +120,14 @@ private:
     void against() {
         const bool isOne = m_card.comparison == Comparison::againstBaseline;
         auto which = [&] {
-            add("Which of several", [](Test& test) { test.card.comparison = Comparison::whichOfThese; });
+            add("Which of several", [](Declared& test) { test.card.comparison = Comparison::whichOfThese; });
         };
         if (!isOne)
             which();
         for (const Build& build : m_test.seal.isClosed() ? std::vector<Build>() : m_test.builds)
-            add(isOne ? build.name : "Against " + build.name, [name = build.name](Test& test) {
+            add(isOne ? build.name : "Against " + build.name, [who = build.who()](Declared& test) {
                 test.card.comparison = Comparison::againstBaseline;
-                test.card.baseline = name;
+                test.card.baseline = who;
             });
         if (isOne)
             which();
@@ -134,11 +136,11 @@ private:
     void outcomes(const std::string& before, std::size_t at) {
         for (const auto& [outcome, want] : everyOutcome(m_card))
             add(before + wantedText(outcome, want, m_known.units),
-                [outcome = outcome, want = want, at](Test& test) { setOutcome(test.card, at, outcome, want); });
+                [outcome = outcome, want = want, at](Declared& test) { setOutcome(test.card, at, outcome, want); });
     }
 
     static Edit toggle(Metric metric) {
-        return [metric](Test& test) {
+        return [metric](Declared& test) {
             if (std::erase(test.card.covariates, metric) == 0)
                 test.card.covariates.push_back(metric);
         };
@@ -146,14 +148,14 @@ private:
 
     void along(const std::string& before) {
         for (const std::string& name : judge::alongWhat(m_test))
-            add(before + words::alongOf(name).what, [name](Test& test) { test.card.trendColumn = name; });
+            add(before + words::alongOf(name).what, [name](Declared& test) { test.card.trendColumn = name; });
     }
 
     void factors(const std::string& before) {
         std::vector<std::string> names{"delivery", "player"};
         names.insert(names.end(), m_test.extraColumns.begin(), m_test.extraColumns.end());
         for (const std::string& name : names)
-            add(before + name, [name](Test& test) { test.card.factorColumn = name; });
+            add(before + name, [name](Declared& test) { test.card.factorColumn = name; });
     }
 
     // The clauses that are not there yet, each by what it begins with.
@@ -184,19 +186,24 @@ std::vector<Answer> answersFor(const Chip& chip, const Test& test, const Known& 
 
 std::vector<Answer> found(const std::vector<Answer>& answers, const std::string& letters) {
     const auto typed = wordsOf(letters);
-    std::vector<std::pair<std::size_t, Answer>> found; // with how many words were passed over between those meant
+    if (typed.empty()) // nothing typed finds all, a mark finds nothing
+        return record::trimmed(letters).empty() ? answers : std::vector<Answer>();
+    // With how many words were passed over between those meant, and whether the answer goes on behind them.
+    std::vector<std::pair<std::pair<std::size_t, bool>, Answer>> found;
     for (const Answer& answer : answers) {
         const auto words = wordsOf(answer.text);
         std::size_t at = 0;
         std::size_t passed = 0;
+        bool isWhole = true; // each word to its last letter
         const bool isFound = std::ranges::all_of(typed, [&](const std::string& begun) {
             const bool isFirst = &begun == &typed.front();
             for (; at < words.size() && !words[at].starts_with(begun); ++at)
                 passed += isFirst ? 0 : 1;
+            isWhole = isWhole && at < words.size() && words[at] == begun;
             return at++ < words.size();
         });
         if (isFound)
-            found.emplace_back(passed, answer);
+            found.emplace_back(std::pair(passed, isWhole && at < words.size()), answer);
     }
     std::ranges::stable_sort(found, {}, [](const auto& one) { return one.first; });
     std::vector<Answer> inOrder;

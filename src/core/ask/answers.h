@@ -1,6 +1,8 @@
 #pragma once
 
 #include "core/ask/sentence.h"
+#include "core/record/typed/amount.h"
+#include "core/record/typed/number_in.h"
 
 #include <tl/expected.hpp>
 
@@ -11,7 +13,7 @@
 namespace knot::ask {
 
 /// A change of what is declared.
-using Edit = std::function<void(record::Test&)>;
+using Edit = std::function<void(record::Declared&)>;
 
 /// One thing that a chip may hold: what it says, and what choosing it changes.
 struct Answer {
@@ -22,7 +24,10 @@ struct Answer {
 /// What is known outside the test.
 struct Known {
     record::DisplayUnits units;
-    std::vector<record::Player> players; ///< of the logbook
+    std::vector<record::Player> players;                  ///< of the logbook
+    record::DecimalMark mark = record::DecimalMark::open; ///< of the decimals where this is
+
+    record::Typing typing() const { return {units, mark}; }
 };
 
 /// What a chip may hold, the likeliest first; nothing where only typing says it.
@@ -39,11 +44,11 @@ std::vector<Answer> found(const std::vector<Answer>& answers, const std::string&
 tl::expected<Edit, std::string> taken(const Chip& chip, const std::string& text, const record::Test& test,
                                       const Known& known);
 
-/// A wanted window in words: "launch 12 to 15", "d 42 48 for Reed". A letter or more of the number, one value or two in
-/// the user's unit, and a club where it is not wanted of all.
+/// A wanted window in words: "launch 12 to 15", "d 42 48 for Reed", "carry 150 yd to 160 yd". A letter or more of the
+/// number, one value or two in the user's unit or another that is typed, and a club where it is not wanted of all.
 tl::expected<record::Target, std::string> windowFromText(const std::string& text, const record::Test& test,
-                                                         const record::DisplayUnits& units);
+                                                         const record::Typing& typing);
 /// What it would have to be typed as.
-std::string windowText(const record::Target& target, const record::DisplayUnits& units);
+std::string windowText(const record::Target& target, const record::Declared& of, const record::DisplayUnits& units);
 
 } // namespace knot::ask

@@ -41,12 +41,11 @@ void setOutcome(Card& card, std::size_t at, const Outcome& outcome, const Want& 
 }
 
 Edit putPlayer(std::size_t at, const record::Player& player) {
-    return [player, at](record::Test& test) {
-        if (at < test.players.size())
-            test.players[at] = player;
+    return [player, at](record::Declared& declared) {
+        if (at < declared.players.size())
+            declared.players[at] = player;
         else
-            test.players.push_back(player);
-        test.progress.player = record::PlayerAt();
+            declared.players.push_back(player);
     };
 }
 

@@ -7,7 +7,7 @@
 // What choosing and typing share.
 namespace knot::ask {
 
-inline constexpr std::size_t mostOutcomes = 3;
+using record::mostOutcomes;
 
 /// How a club is delivered, as far as it can be the player's doing.
 inline constexpr std::array causes = {record::Metric::clubSpeed, record::Metric::strikeHigh, record::Metric::strikeToe,

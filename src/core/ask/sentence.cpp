@@ -1,7 +1,8 @@
 #include "core/ask/sentence.h"
 
+#include "core/record/roster.h"
 #include "core/record/text/number_text.h"
-#include "core/record/text/shape_text.h"
+#include "core/record/typed/shape_text.h"
 #include "core/words/along.h"
 
 #include <algorithm>
@@ -64,8 +65,8 @@ private:
 
     std::vector<std::string> names(const std::string& butFor) const {
         std::vector<std::string> all;
-        for (const record::Build& build : clubsOf(m_test))
-            if (build.name != butFor && build.struckOff.empty())
+        for (const record::Build& build : clubsIn(m_test))
+            if (build.name != butFor)
                 all.push_back(build.name);
         return all;
     }
@@ -79,8 +80,8 @@ private:
 
     void againstOne() {
         const auto& clubs = clubsOf(m_test);
-        const bool isNamed = std::ranges::find(clubs, m_card.baseline, &record::Build::name) != clubs.end();
-        const std::string baseline = isNamed ? m_card.baseline : clubs.empty() ? "" : clubs.front().name;
+        const record::Build* named = m_test.buildCalled(m_card.baseline);
+        const std::string baseline = named != nullptr ? named->name : clubs.empty() ? "" : clubs.front().name;
         words("Against");
         chip(Part::against, 0, m_test.seal.isClosed() ? "my club" : baseline, "my club");
         words(", does");
@@ -177,6 +178,10 @@ private:
 
 const std::vector<record::Build>& clubsOf(const record::Test& test) {
     return test.seal.isClosed() ? test.sealedBuilds : test.builds;
+}
+
+std::vector<record::Build> clubsIn(const record::Test& test) {
+    return test.seal.isClosed() ? test.sealedBuilds : record::buildsIn(test);
 }
 
 std::vector<Piece> sentenceOf(const record::Test& test, const record::DisplayUnits& units) {

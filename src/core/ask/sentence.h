@@ -43,5 +43,7 @@ std::string wantedText(const record::Outcome& outcome, const record::Want& want,
 
 /// The clubs of a test: while its seal is closed what that hides, in the order of the sheet.
 const std::vector<record::Build>& clubsOf(const record::Test& test);
+/// Those of them that are in.
+std::vector<record::Build> clubsIn(const record::Test& test);
 
 } // namespace knot::ask

@@ -15,7 +15,7 @@ using record::ShotStatus;
 using record::Test;
 
 bool isPlanned(const Test& test) {
-    return test.stage == record::Stage::test && !test.plan.turns.empty();
+    return test.stage == record::Stage::test && !test.turns.empty();
 }
 
 tl::unexpected<CantCorrect> cant(CantCorrect why) {
@@ -36,7 +36,7 @@ Struck struckAs(const Test& test, const Shot& shot) {
 
 // The stint of the plan that a shot of this one goes to: the nearest of club and player, in its lap if it can be.
 std::optional<PlannedAt> stintFor(const Test& test, PlannedAt from, const Struck& as) {
-    const auto& turns = test.plan.turns;
+    const auto& turns = test.turns;
     std::optional<PlannedAt> best;
     auto isFarther = [&](PlannedAt turn) {
         return std::pair(turns[turn].round != turns[from].round,
@@ -154,8 +154,8 @@ Corrected<From> moveInPlan(Test& test, const std::vector<std::size_t>& places, c
         Shot& shot = test.shots[places[i]];
         shot.build = as[i].build;
         shot.player = as[i].name;
-        shot.turn = turnLabel(turns[i]);
-        shot.round = std::to_string(test.plan.turns[turns[i]].round);
+        shot.turn = turnLabel(test, turns[i]);
+        shot.round = std::to_string(test.turns[turns[i]].round);
         shot.handedOver = false;
     }
     // The first of each stint carries its hand-over.

@@ -1,7 +1,7 @@
 #include "core/bay/hand.h"
 
 #include "core/bay/strike.h"
-#include "core/plan/schedule.h"
+#include "core/plan/course.h"
 #include "core/record/text/names.h"
 #include "core/record/text/text.h"
 
@@ -20,7 +20,7 @@ void takeInHand(Test& test, BuildAt build) {
     test.progress.handOverNext = false;
 }
 
-std::string freeClubName(const Test& test) {
+std::string freeClubName(const record::Declared& test) {
     for (std::size_t n = test.builds.size() + 1;; ++n)
         if (std::string name = "Club " + std::to_string(n);
             std::ranges::find(test.builds, name, &record::Build::name) == test.builds.end())
@@ -39,16 +39,12 @@ void takeNewInHand(Test& test, const std::string& name) {
 
 namespace {
 
-record::Part& partOf(record::Club& club, record::PartKind kind) {
-    return kind == record::PartKind::head ? club.head : kind == record::PartKind::grip ? club.grip : club.shaft;
-}
-
 constexpr std::array changeable = {record::PartKind::head, record::PartKind::shaft, record::PartKind::grip};
 
 // A part has a name, so that two clubs can have it in common.
 void nameParts(record::Build& build) {
     for (const record::PartKind kind : changeable)
-        if (record::Part& part = partOf(build.club, kind); part.name.empty()) {
+        if (record::Part& part = build.club.part(kind); part.name.empty()) {
             part.kind = kind;
             part.name = std::string(record::nameOf(record::partNames, kind)).append(" of ").append(build.name);
         }
@@ -67,8 +63,8 @@ void takeOtherPart(Test& test, record::PartKind kind, const std::string& name) {
         return;
     record::Build& own = test.builds[*free->build];
     nameParts(own);
-    record::Build other{.name = {}, .note = own.note, .tag = {}, .struckOff = {}, .club = own.club};
-    record::Part& part = partOf(other.club, kind);
+    record::Build other{.name = {}, .note = own.note, .tag = {}, .club = own.club};
+    record::Part& part = other.club.part(kind);
     const std::string word = record::nameOf(record::partNames, kind);
     std::string wanted = name;
     for (std::size_t n = 2; wanted.empty(); ++n)
@@ -77,7 +73,7 @@ void takeOtherPart(Test& test, record::PartKind kind, const std::string& name) {
     part = {.id = {}, .kind = kind, .name = wanted};
     for (BuildAt i; i < test.builds.size(); ++i)
         if (std::ranges::all_of(changeable, [&](record::PartKind each) {
-                return partOf(test.builds[i].club, each).name == partOf(other.club, each).name;
+                return test.builds[i].club.part(each).name == other.club.part(each).name;
             }))
             return takeInHand(test, i);
     other.name = isFreeName(test, wanted) ? wanted : own.name + " · " + wanted;
@@ -108,7 +104,7 @@ namespace {
 // Of the turns that nobody has begun, those of one player come first.
 void bringForward(Test& test, record::PlayerAt player) {
     const Tally tally(test);
-    auto& turns = test.plan.turns;
+    auto& turns = test.turns;
     auto isSpokenOf = [&](const std::string& label) { // before its first shot
         return std::ranges::find(test.feels, label, &record::Feel::turn) != test.feels.end() ||
                std::ranges::find(test.guesses, label, &record::Guess::turn) != test.guesses.end();
@@ -116,15 +112,17 @@ void bringForward(Test& test, record::PlayerAt player) {
     std::vector<std::size_t> places;
     std::vector<record::PlannedTurn> pending;
     for (PlannedAt i; i < turns.size(); ++i)
-        if (!turns[i].ended && !tally.hasStint(turnLabel(i)) && !isSpokenOf(turnLabel(i))) {
+        if (!turns[i].ended && !tally.hasStint(turnLabel(test, i)) && !isSpokenOf(turnLabel(test, i))) {
             places.push_back(i);
             pending.push_back(turns[i]);
         }
     if (places.empty())
         return;
     std::ranges::stable_partition(pending, [&](const auto& turn) { return turn.player == player; });
-    for (std::size_t i = 0; i < places.size(); ++i)
+    for (std::size_t i = 0; i < places.size(); ++i) { // a number belongs to its place
+        pending[i].id = turns[places[i]].id;
         turns[places[i]] = pending[i];
+    }
     test.progress.confirmed = std::min(test.progress.confirmed, static_cast<int>(places.front()));
 }
 
@@ -152,7 +150,7 @@ From takeNewPlayer(Test& test, const record::Player& player, const record::Playe
             }
         test.players.push_back(player);
         if (test.stage == record::Stage::test)
-            plan::addTurnsOf(test, record::PlayerAt(test.players.size() - 1));
+            plan::addLapsOf(test, record::PlayerAt(test.players.size() - 1));
     }
     takePlayer(test, known.value_or(record::PlayerAt(test.players.size() - 1)));
     return from;

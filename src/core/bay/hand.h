@@ -12,7 +12,7 @@ void takeInHand(record::Test& test, BuildAt build);
 /// where it has none.
 void takeNewInHand(record::Test& test, const std::string& name);
 /// A name that no club of the test has: "Club 1".
-std::string freeClubName(const record::Test& test);
+std::string freeClubName(const record::Declared& test);
 /// The club in hand with another shaft, head or grip of this name, which is put on the rack where that has no
 /// such club; what they have in common is the same part. "Shaft 2" and so on where it has no name.
 void takeOtherPart(record::Test& test, record::PartKind kind, const std::string& name);

@@ -104,10 +104,10 @@ std::vector<std::optional<std::size_t>> cheapest(const std::vector<double>& time
 
 } // namespace
 
-Laying::Laying(const Plan& plan, std::vector<Shot> shots)
+Laying::Laying(const Plan& plan, const std::vector<record::PlannedTurn>& turns, std::vector<Shot> shots)
     : m_shots(std::move(shots)) {
-    for (PlannedAt turn; turn < plan.turns.size(); ++turn)
-        for (int shot = 1; shot <= plan.turns[turn].shots; ++shot)
+    for (PlannedAt turn; turn < turns.size(); ++turn)
+        for (int shot = 1; shot <= turns[turn].shots; ++shot)
             m_slots.push_back({turn, shot});
     const auto times = timesOf(m_shots);
     if (!times || m_slots.empty() || m_shots.empty()) {
@@ -180,16 +180,16 @@ record::Test Laying::applied(record::Test test, const std::string& sitting) cons
         shot.extra.assign(test.extraColumns.size(), {});
         if (line.leftOut) {
             shot.status = record::ShotStatus::warmUp;
-            shot.build = m_slots.empty() ? record::BuildAt() : test.plan.turns[m_slots.front().turn].build;
+            shot.build = m_slots.empty() ? record::BuildAt() : test.turns[m_slots.front().turn].build;
             shot.round.clear();
             shot.turn.clear();
         } else {
             const PlannedAt turn = m_slots[*line.slot].turn;
-            shot.build = test.plan.turns[turn].build;
+            shot.build = test.turns[turn].build;
             if (test.players.size() > 1)
-                shot.player = test.players[test.plan.turns[turn].player].name;
-            shot.round = std::to_string(test.plan.turns[turn].round);
-            shot.turn = turnLabel(turn);
+                shot.player = test.players[test.turns[turn].player].name;
+            shot.round = std::to_string(test.turns[turn].round);
+            shot.turn = turnLabel(test, turn);
             shot.handedOver = lastTurn != turn;
             lastTurn = turn;
         }

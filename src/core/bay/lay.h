@@ -24,7 +24,7 @@ public:
     };
 
     /// Lays the shots by their times where all have one, else one after another.
-    Laying(const record::Plan& plan, std::vector<record::Shot> shots);
+    Laying(const record::Plan& plan, const std::vector<record::PlannedTurn>& turns, std::vector<record::Shot> shots);
 
     const std::vector<Line>& lines() const { return m_lines; }
     const std::vector<Slot>& places() const { return m_slots; }

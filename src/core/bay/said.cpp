@@ -18,8 +18,8 @@ std::optional<Stint> stintInQuestion(const Test& test) {
     const Tally tally(test);
     const Stand stand = standOf(test, tally);
     const auto* striking = stand.as<Striking>();
-    if (striking != nullptr && striking->confirmed && !tally.hasStint(turnLabel(striking->stint.turn)))
-        return Stint{turnLabel(striking->stint.turn), striking->stint.build};
+    if (striking != nullptr && striking->confirmed && !tally.hasStint(turnLabel(test, striking->stint.turn)))
+        return Stint{turnLabel(test, striking->stint.turn), striking->stint.build};
     const auto* free = stand.as<Free>();
     if (free != nullptr && free->build && !free->warmingUp && free->shot == 1)
         return Stint{tally.nextLabel(), *free->build};

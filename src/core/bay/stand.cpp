@@ -2,6 +2,7 @@
 
 #include "core/plan/schedule.h"
 #include "core/plan/strike_off.h"
+#include "core/record/roster.h"
 
 #include <algorithm>
 
@@ -39,13 +40,11 @@ bool isAlone(const Test& test) {
 
 // The club that was taken up last, or, where that one was struck off, the last one that is in.
 std::optional<BuildAt> freeClub(const Test& test) {
-    auto isIn = [&](std::size_t build) { return build < test.builds.size() && test.builds[build].struckOff.empty(); };
-    if (isIn(test.progress.inHand))
+    const record::Roster roster(test);
+    if (test.progress.inHand < test.builds.size() && roster.isIn(test.progress.inHand))
         return test.progress.inHand;
-    for (std::size_t build = test.builds.size(); build-- > 0;)
-        if (isIn(build))
-            return BuildAt(build);
-    return std::nullopt;
+    const auto left = roster.left();
+    return left.empty() ? std::nullopt : std::optional(left.back());
 }
 
 // A sitting that was begun here, until somebody is warm; one that has counted shots is.
@@ -72,7 +71,7 @@ Free standFree(const Test& test, const Tally& tally) {
 // The clubs of a lap that come from `turn` on: alone they are still in the bag.
 std::vector<BuildAt> clubsFrom(const Test& test, PlannedAt turn) {
     std::vector<BuildAt> clubs;
-    const auto& turns = test.plan.turns;
+    const auto& turns = test.turns;
     for (std::size_t i = turn; i < turns.size() && turns[i].round == turns[turn].round; ++i)
         clubs.push_back(turns[i].build);
     std::ranges::sort(clubs);
@@ -81,7 +80,7 @@ std::vector<BuildAt> clubsFrom(const Test& test, PlannedAt turn) {
 }
 
 PlannedStint stintAt(const Test& test, const std::vector<int>& filled, PlannedAt turn) {
-    const auto& turns = test.plan.turns;
+    const auto& turns = test.turns;
     PlannedStint stint{
         .turn = turn, .build = turns[turn].build, .player = turns[turn].player, .round = turns[turn].round};
     stint.anotherPlayer = test.players.size() > 1 && stint.player != test.progress.player;
@@ -101,7 +100,7 @@ PlannedStint stintAt(const Test& test, const std::vector<int>& filled, PlannedAt
 
 int wantedShots(const Test& test, PlannedAt turn) {
     const bool untilGood = test.card.setAsideRule == record::SetAsideRule::untilGood && test.card.goodShots > 0;
-    return std::max(1, untilGood ? test.card.goodShots : test.plan.turns[turn].shots);
+    return std::max(1, untilGood ? test.card.goodShots : test.turns[turn].shots);
 }
 
 const PlannedStint* Stand::stint() const {
@@ -126,7 +125,7 @@ Stand standOf(const Test& test, const Tally& tally) {
         stand.at = standFree(test, tally);
         return stand;
     }
-    const auto& turns = test.plan.turns;
+    const auto& turns = test.turns;
     if (turns.empty())
         return stand;
     stand.rounds = std::ranges::max_element(turns, {}, &record::PlannedTurn::round)->round;

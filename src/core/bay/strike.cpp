@@ -4,10 +4,14 @@
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
 #include "core/plan/strike_off.h"
+#include "core/record/roster.h"
 #include "core/record/text/moment.h"
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
+#include <map>
+#include <numeric>
 #include <set>
 
 namespace knot::bay {
@@ -53,12 +57,12 @@ bool isLate(const Test& test, const Striking& striking, const std::string& at) {
 }
 
 void putIntoTurn(const Test& test, PlannedAt turn, Shot& shot) {
-    shot.build = test.plan.turns[turn].build;
-    shot.turn = turnLabel(turn);
-    shot.round = std::to_string(test.plan.turns[turn].round);
+    shot.build = test.turns[turn].build;
+    shot.turn = turnLabel(test, turn);
+    shot.round = std::to_string(test.turns[turn].round);
     shot.status = ShotStatus::counted;
     if (test.players.size() > 1)
-        shot.player = test.players[test.plan.turns[turn].player].name;
+        shot.player = test.players[test.turns[turn].player].name;
 }
 
 void putIntoFreeStint(const Test& test, const Tally& tally, BuildAt build, Shot& shot) {
@@ -73,9 +77,9 @@ void putIntoFreeStint(const Test& test, const Tally& tally, BuildAt build, Shot&
 }
 
 // The stint before the one in hand that has shots, or nothing: then it was warm-up.
-std::optional<PlannedAt> turnBefore(const Tally& tally, PlannedAt turn) {
+std::optional<PlannedAt> turnBefore(const Test& test, const Tally& tally, PlannedAt turn) {
     for (std::size_t before = turn; before-- > 0;)
-        if (tally.hasStint(turnLabel(PlannedAt(before))))
+        if (tally.hasStint(turnLabel(test, PlannedAt(before))))
             return PlannedAt(before);
     return std::nullopt;
 }
@@ -92,12 +96,12 @@ void putWhereItBelongs(const Test& test, const Tally& tally, bool timed, Shot& s
         else if (free->build)
             putIntoFreeStint(test, tally, *free->build, shot);
     } else if (stand.phase() == Phase::done) {
-        shot.build = test.plan.turns.back().build;
+        shot.build = test.turns.back().build;
         shot.reason = "after the plan";
     } else if (const auto* striking = stand.as<Striking>()) {
         if (!timed || !isLate(test, *striking, shot.takenAt))
             putIntoTurn(test, striking->stint.turn, shot);
-        else if (const auto before = turnBefore(tally, striking->stint.turn); before && !firstOfSitting)
+        else if (const auto before = turnBefore(test, tally, striking->stint.turn); before && !firstOfSitting)
             putIntoTurn(test, *before, shot);
     } else if (stand.phase() != Phase::warmUp && !(stand.phase() == Phase::handOver && firstOfSitting)) {
         // Whoever goes on warming up has no club of the test in hand until somebody says so.
@@ -223,12 +227,12 @@ std::optional<From> stillLast(Test& test) {
     const auto* striking = stand.as<Striking>();
     if (striking == nullptr || striking->confirmed)
         return std::nullopt;
-    const auto before = turnBefore(Tally(test), striking->stint.turn);
+    const auto before = turnBefore(test, Tally(test), striking->stint.turn);
     if (!before)
         return std::nullopt;
     std::optional<From> from;
     for (std::size_t i = 0; i < test.shots.size(); ++i)
-        if (Shot& shot = test.shots[i]; shot.turn == turnLabel(striking->stint.turn)) {
+        if (Shot& shot = test.shots[i]; shot.turn == turnLabel(test, striking->stint.turn)) {
             const ShotStatus status = shot.status;
             putIntoTurn(test, *before, shot);
             shot.status = status;
@@ -243,7 +247,7 @@ std::optional<From> nameTag(Test& test, BuildAt build) {
     const auto* unnamed = stand.as<NameTag>();
     if (unnamed == nullptr)
         return std::nullopt;
-    auto& turns = test.plan.turns;
+    auto& turns = test.turns;
     const PlannedAt turn = unnamed->stint.turn;
     PlannedAt other = turn;
     while (other < turns.size() && turns[other].round == turns[turn].round && turns[other].build != build)
@@ -252,7 +256,7 @@ std::optional<From> nameTag(Test& test, BuildAt build) {
         return std::nullopt;
     std::swap(turns[turn].build, turns[other].build);
     test.progress.named = static_cast<int>(turn) + 1;
-    relabel(test, turnLabel(turn), build);
+    relabel(test, turnLabel(test, turn), build);
     std::optional<From> from;
     for (std::size_t i = 0; i < test.shots.size(); ++i) {
         const auto planned = plannedTurn(test, test.shots[i]);
@@ -303,22 +307,68 @@ bool endStint(Test& test) {
     const Stand stand = standOf(test);
     if (stand.phase() != Phase::striking && stand.phase() != Phase::handOver)
         return false;
-    test.plan.turns[stand.stint()->turn].ended = true;
+    test.turns[stand.stint()->turn].ended = true;
     return true;
-}
-
-void leaveOut(Test& test, BuildAt build) {
-    const Tally tally(test);
-    const auto& filled = tally.filled();
-    for (PlannedAt i; i < test.plan.turns.size(); ++i)
-        if (test.plan.turns[i].build == build && filled[i] < wantedShots(test, i))
-            test.plan.turns[i].ended = true;
 }
 
 namespace {
 
-bool isRead(const Test& test, record::Metric metric) {
+// Ends the stints of a club that are not struck to their end; gives the first lap that it has no shot in.
+std::optional<int> endWhatIsLeft(Test& test, BuildAt build) {
+    const Tally tally(test);
+    std::optional<int> from;
+    for (PlannedAt i; i < test.turns.size(); ++i) {
+        record::PlannedTurn& turn = test.turns[i];
+        if (turn.build != build || tally.filled()[i] >= wantedShots(test, i))
+            continue;
+        turn.ended = true;
+        if (tally.filled()[i] == 0)
+            from = std::min(from.value_or(turn.round), turn.round);
+    }
+    return from;
+}
+
+int lapsPlanned(const Test& test) {
+    return test.turns.empty() ? 0 : std::ranges::max_element(test.turns, {}, &record::PlannedTurn::round)->round;
+}
+
+} // namespace
+
+void leaveOut(Test& test, BuildAt build) {
+    if (!record::Roster(test).isIn(build))
+        return;
+    const auto from = endWhatIsLeft(test, build);
+    setStanding(test, build, record::Standing::What::leftOut, from.value_or(lapsPlanned(test) + 1));
+    // Where two are left of clubs that are struck off, these go on to the end of the plan.
+    if (plan::strikesOff(test) && record::Roster(test).left().size() == 2)
+        plan::planAfterCut(test);
+}
+
+namespace {
+
+bool wasRead(const Test& test, record::Metric metric) {
     return std::ranges::any_of(test.shots, [&](const Shot& shot) { return shot.readings.at(metric).has_value(); });
+}
+
+// Whether an outcome is about an average, as struck or otherwise.
+bool isOfAverage(const record::Outcome& outcome) {
+    return outcome.kind == record::OutcomeKind::average || outcome.kind == record::OutcomeKind::equal ||
+           outcome.kind == record::OutcomeKind::typical;
+}
+
+// The means of each club's stints: a stint counts as one, however many shots it has.
+std::map<BuildAt, std::vector<double>> stintMeans(const Test& test, record::Metric metric) {
+    std::map<std::pair<BuildAt, std::string>, std::pair<double, int>> sums;
+    for (const Shot& shot : test.shots)
+        if (const auto value = shot.readings.at(metric); value && shot.status == ShotStatus::counted) {
+            auto& [sum, n] = sums[{shot.build, shot.turn}];
+            sum += *value;
+            ++n;
+        }
+    std::map<BuildAt, std::vector<double>> means;
+    for (const auto& [stint, sum] : sums)
+        means[stint.first].push_back(sum.first / sum.second);
+    return means;
 }
 
 } // namespace
@@ -326,75 +376,52 @@ bool isRead(const Test& test, record::Metric metric) {
 std::vector<BuildAt> orderSoFar(const Test& test) {
     const auto& primary = test.card.primary;
     const auto wanted = std::ranges::find_if(primary, [&](const record::Outcome& outcome) {
-        return outcome.kind == record::OutcomeKind::average && isRead(test, outcome.metric) &&
+        return isOfAverage(outcome) && wasRead(test, outcome.metric) &&
                test.card.want(outcome).kind != record::Want::Kind::none;
     });
     const record::Outcome outcome = wanted == primary.end() ? record::Outcome{} : *wanted;
     const record::Want want =
         wanted == primary.end() ? record::Want{record::Want::Kind::more, 0} : test.card.want(outcome);
-    const auto merit = [&](double mean) {
-        return want.kind == record::Want::Kind::less   ? -mean
-               : want.kind == record::Want::Kind::near ? -std::fabs(mean - want.value)
-                                                       : mean;
+    auto means = stintMeans(test, outcome.metric);
+    auto merit = [&](BuildAt build) {
+        const auto& own = means[build];
+        return own.empty() ? -std::numeric_limits<double>::infinity()
+                           : want.merit(std::accumulate(own.begin(), own.end(), 0.0) / static_cast<double>(own.size()));
     };
-    // A stint counts as one, however many shots it has.
-    std::map<BuildAt, std::map<std::string, std::pair<double, int>>> stints;
-    for (const Shot& shot : test.shots)
-        if (const auto value = shot.readings.at(outcome.metric); value && shot.status == ShotStatus::counted) {
-            auto& [sum, n] = stints[shot.build][shot.turn];
-            sum += *value;
-            ++n;
-        }
-    std::vector<std::pair<double, BuildAt>> ranked;
-    for (const BuildAt build : plan::clubsLeft(test)) {
-        double sum = 0;
-        for (const auto& [turn, stint] : stints[build])
-            sum += stint.first / stint.second;
-        const auto n = static_cast<double>(stints[build].size());
-        ranked.emplace_back(n > 0 ? merit(sum / n) : -std::numeric_limits<double>::infinity(), build);
-    }
-    std::ranges::stable_sort(ranked, std::greater{}, &std::pair<double, BuildAt>::first);
-    std::vector<BuildAt> order;
-    order.reserve(ranked.size());
-    for (const auto& [value, build] : ranked)
-        order.push_back(build);
+    auto order = record::Roster(test).left();
+    std::ranges::stable_sort(order, std::greater{}, merit);
     return order;
 }
 
 bool strikeOff(Test& test, const std::vector<BuildAt>& stay) {
     const auto lap = plan::cutDue(test);
-    const auto left = plan::clubsLeft(test);
+    const auto left = record::Roster(test).left();
     const std::set<BuildAt> staying(stay.begin(), stay.end());
     if (!lap || standOf(test).phase() != Phase::done || staying.size() != plan::stayAfter(left.size(), *lap) ||
         !std::ranges::includes(left, staying))
         return false;
     for (const BuildAt build : left)
         if (!staying.contains(build))
-            test.builds[build].struckOff = "after lap " + std::to_string(*lap);
+            setStanding(test, build, record::Standing::What::struckOff, *lap + 1, "after lap " + std::to_string(*lap));
     plan::planAfterCut(test);
     return true;
 }
 
 void endHere(Test& test) {
     for (BuildAt build; build < test.builds.size(); ++build)
-        leaveOut(test, build);
+        endWhatIsLeft(test, build);
 }
 
 bool addRound(Test& test, std::uint64_t seed) {
-    auto& turns = test.plan.turns;
+    auto& turns = test.turns;
     if (turns.empty())
         return false;
-    const int last = std::ranges::max_element(turns, {}, &record::PlannedTurn::round)->round;
+    const int last = lapsPlanned(test);
     std::set<BuildAt> clubs;
-    std::set<BuildAt> out;
-    for (const auto& turn : turns) {
+    for (const auto& turn : turns)
         clubs.insert(turn.build);
-        if (turn.round == last && turn.ended)
-            out.insert(turn.build);
-    }
-    if (out.size() < clubs.size())
-        for (const BuildAt build : out)
-            clubs.erase(build);
+    const record::Roster roster(test);
+    std::erase_if(clubs, [&](BuildAt club) { return !roster.isIn(club); });
     if (clubs.size() < 2)
         return false;
     const std::vector<BuildAt> places(clubs.begin(), clubs.end());
@@ -415,7 +442,7 @@ bool addRound(Test& test, std::uint64_t seed) {
         for (auto turn : plan::turnedFor(order.turns, record::PlayerAt(player), places.size(), test.plan.schedule)) {
             turn.build = places[turn.build];
             turn.round = last + 1;
-            turns.push_back(turn);
+            record::addTurn(turns, turn);
         }
     return true;
 }

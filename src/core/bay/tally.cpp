@@ -1,7 +1,6 @@
 #include "core/bay/tally.h"
 
 #include <algorithm>
-#include <charconv>
 
 namespace knot::bay {
 namespace {
@@ -24,8 +23,8 @@ std::string sittingInHand(const record::Test& test) {
 } // namespace
 
 Tally::Tally(const record::Test& test)
-    : m_filled(test.plan.turns.size())
-    , m_struck(test.plan.turns.size())
+    : m_filled(test.turns.size())
+    , m_struck(test.turns.size())
     , m_sitting(sittingInHand(test))
     , m_player(playerInHand(test)) {
     m_shares.reserve(test.shots.size());
@@ -33,8 +32,7 @@ Tally::Tally(const record::Test& test)
 }
 
 void Tally::update(const record::Test& test, std::size_t from) {
-    if (m_sitting != sittingInHand(test) || m_player != playerInHand(test) ||
-        m_filled.size() != test.plan.turns.size()) {
+    if (m_sitting != sittingInHand(test) || m_player != playerInHand(test) || m_filled.size() != test.turns.size()) {
         *this = Tally(test);
         return;
     }
@@ -82,19 +80,6 @@ std::string playerInHand(const record::Test& test) {
     return test.players.size() > 1 && test.progress.player < test.players.size()
                ? test.players[test.progress.player].name
                : std::string();
-}
-
-std::string turnLabel(PlannedAt turn) {
-    return std::to_string(turn + 1);
-}
-
-std::optional<PlannedAt> plannedTurn(const record::Test& test, const Shot& shot) {
-    std::size_t number = 0;
-    const char* const end = shot.turn.data() + shot.turn.size();
-    const auto read = std::from_chars(shot.turn.data(), end, number);
-    if (read.ec != std::errc() || read.ptr != end || number == 0 || number > test.plan.turns.size())
-        return std::nullopt;
-    return PlannedAt(number - 1);
 }
 
 bool isRead(const Shot& shot) {

@@ -60,9 +60,8 @@ private:
 /// Who hits now, where a test has several players; empty where it has not.
 std::string playerInHand(const record::Test& test);
 
-/// The label that shots of a planned stint carry, and back.
-std::string turnLabel(PlannedAt turn);
-std::optional<PlannedAt> plannedTurn(const record::Test& test, const record::Shot& shot);
+using record::plannedTurn;
+using record::turnLabel;
 
 /// A shot with at least one reading beside where it met the face.
 bool isRead(const record::Shot& shot);

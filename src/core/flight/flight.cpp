@@ -1,25 +1,22 @@
 #include "core/flight/flight.h"
 
-#include "core/flight/ball.h"
+#include "core/flight/constants.h"
 
 #include <boost/numeric/odeint.hpp>
 
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <numbers>
 
 namespace knot::flight {
 namespace {
 
-constexpr double gravity = 9.80665;     // m/s²
 constexpr double viscosity = 1.4607e-5; // m²/s, kinematic
 constexpr double spinDecay = 2e-5;
 constexpr double firstStep = 0.01; // s
 constexpr double pathStep = 0.05;  // s
 constexpr double longest = 60;     // s
 constexpr double windAt = 10;      // m
-constexpr double degree = std::numbers::pi / 180;
 
 // along, right, up; their velocities; spin rate in rad/s
 using State = std::array<double, 7>;

@@ -1,16 +1,13 @@
 #include "core/flight/impact.h"
 
-#include "core/flight/ball.h"
+#include "core/flight/constants.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <numbers>
 
 namespace knot::flight {
 namespace {
-
-constexpr double degree = std::numbers::pi / 180;
 
 // along, right, up
 using Vector = std::array<double, 3>;

@@ -1,16 +1,13 @@
 #include "core/flight/run.h"
 
-#include "core/flight/ball.h"
+#include "core/flight/constants.h"
 
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 namespace knot::flight {
 namespace {
 
-constexpr double gravity = 9.80665;
-constexpr double degree = std::numbers::pi / 180;
 constexpr double friction = 0.4;
 constexpr double stillBounces = 0.3; // m/s upward, under which it rolls
 

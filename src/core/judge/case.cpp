@@ -2,6 +2,8 @@
 
 #include "core/bay/correct.h"
 #include "core/bay/stand.h"
+#include "core/plan/strike_off.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 #include <cmath>
@@ -57,9 +59,12 @@ Case Case::of(const record::Test& test) {
 }
 
 Case Case::withoutHistory(const record::Test& test, std::shared_ptr<const Case> before) {
-    auto parts = std::make_shared<Parts>();
+    auto parts = std::make_shared<Parts>(Parts{.roster = record::Roster(test)});
+    parts->strikesOff = plan::strikesOff(test);
+    parts->endsBeforeTwo =
+        parts->strikesOff && parts->roster.left().size() > 2 && !test.turns.empty() &&
+        std::ranges::max_element(test.turns, {}, &record::PlannedTurn::round)->round >= test.plan.rounds;
     parts->before = std::move(before);
-    parts->clubs = test.builds.size();
     std::vector<std::size_t> numbers;
     for (std::size_t i = 0; i < test.shots.size(); ++i)
         if (!bay::isUnnamed(test, test.shots[i]))
@@ -117,15 +122,33 @@ std::size_t roundsOfBoth(const record::Test& test, const record::Structure& stru
         countedByRound(test, structure), [&](const auto& held) { return held.contains(a) && held.contains(b); }));
 }
 
-std::size_t completeRounds(const record::Test& test, const record::Structure& structure) {
-    const auto builds = countedByRound(test, structure);
+std::vector<RoundHeld> roundsHeld(const Case& subject) {
+    const record::Test& test = subject.test();
+    const auto builds = countedByRound(test, subject.structure());
+    std::vector<RoundHeld> rounds(builds.size());
     std::set<BuildAt> struck;
-    for (const auto& held : builds)
-        for (const BuildAt build : held)
-            if (test.builds[build].struckOff.empty()) // who was struck off holds nobody up
-                struck.insert(build);
+    for (std::size_t r = 0; r < builds.size(); ++r)
+        for (const BuildAt build : builds[r]) {
+            rounds[r].held.insert(subject.clubOf(build));
+            struck.insert(subject.clubOf(build));
+        }
+    // Only a planned lap has a number that clubs leave or join at.
+    std::vector<std::optional<int>> laps(builds.size());
+    if (!test.turns.empty())
+        for (const auto& turn : subject.structure().turns)
+            if (turn.round)
+                laps[*turn.round] = record::wholeIn(test.shots[turn.shots.front()].round);
+    const record::Roster& roster = subject.roster();
+    for (std::size_t r = 0; r < rounds.size(); ++r)
+        for (const BuildAt club : struck)
+            if (!rounds[r].held.contains(club) && (laps[r] ? roster.isIn(club, *laps[r]) : roster.isIn(club)))
+                rounds[r].lacking.insert(club);
+    return rounds;
+}
+
+std::size_t completeRounds(const Case& subject) {
     return static_cast<std::size_t>(
-        std::ranges::count_if(builds, [&](const auto& held) { return std::ranges::includes(held, struck); }));
+        std::ranges::count_if(roundsHeld(subject), [](const RoundHeld& round) { return round.lacking.empty(); }));
 }
 
 } // namespace knot::judge

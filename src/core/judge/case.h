@@ -2,9 +2,11 @@
 
 #include "core/judge/columns.h"
 #include "core/plan/seal.h"
+#include "core/record/roster.h"
 #include "core/record/structure.h"
 
 #include <memory>
+#include <set>
 
 namespace knot::judge {
 
@@ -32,8 +34,14 @@ public:
     /// A screening or an open sitting: leads, never verdicts.
     bool givesLeadsOnly() const { return test().stage != record::Stage::test; }
 
+    /// Who is in it, lap by lap, of the record's clubs.
+    const record::Roster& roster() const { return m_parts->roster; }
+    /// Whether clubs are struck off at laps fixed beforehand.
+    bool strikesOff() const { return m_parts->strikesOff; }
+    /// The same where the plan ends before two are left.
+    bool endsBeforeTwo() const { return m_parts->endsBeforeTwo; }
     /// How many clubs the record has, without the successors of changed ones.
-    std::size_t clubs() const { return m_parts->clubs; }
+    std::size_t clubs() const { return m_parts->roster.clubs(); }
     /// The record's club that a build is, or was before it was changed.
     BuildAt clubOf(BuildAt build) const { return m_parts->clubOf[build]; }
     /// The number that the record gives to a shot of `test()`, from 1.
@@ -43,12 +51,14 @@ public:
 
 private:
     struct Parts {
+        record::Roster roster;
+        bool strikesOff = false, endsBeforeTwo = false;
         record::Test seen;
         std::optional<record::Test> planned;
         record::Structure structure;
         std::vector<std::size_t> numbers, seenNumbers;
         std::vector<BuildAt> clubOf;
-        std::size_t roundsBeyond = 0, clubs = 0;
+        std::size_t roundsBeyond = 0;
         std::shared_ptr<const Case> before;
     };
     static Case withoutHistory(const record::Test& test, std::shared_ptr<const Case> before);
@@ -63,7 +73,14 @@ std::size_t plannedRounds(const record::Test& test);
 /// Rounds that hold a counted shot of both builds.
 std::size_t roundsOfBoth(const record::Test& test, const record::Structure& structure, BuildAt a, BuildAt b);
 
-/// Rounds that hold a counted shot of every build that has any.
-std::size_t completeRounds(const record::Test& test, const record::Structure& structure);
+/// Of each round the record's clubs that have a counted shot in it, and those that it lacks: clubs that were hit
+/// elsewhere and were in then.
+struct RoundHeld {
+    std::set<BuildAt> held, lacking;
+};
+std::vector<RoundHeld> roundsHeld(const Case& subject);
+
+/// Rounds that lack no club.
+std::size_t completeRounds(const Case& subject);
 
 } // namespace knot::judge

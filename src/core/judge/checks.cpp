@@ -1,6 +1,5 @@
 #include "core/judge/checks.h"
 
-#include "core/plan/strike_off.h"
 #include "core/rack/difference.h"
 
 #include <algorithm>
@@ -119,23 +118,25 @@ private:
             setAside += build.setAside;
         if (setAside > 0)
             add("set_asides", Severity::note, {.count = setAside});
-        std::set<std::pair<std::size_t, std::size_t>> held;
-        for (const auto& turn : m_structure.turns)
-            if (turn.round)
-                held.insert({*turn.round, turn.build});
-        const std::size_t missing = m_structure.rounds.size() * m_test.builds.size() - held.size();
-        const bool isPlanned = plan::strikesOff(m_test); // turns of clubs that were struck off are no loss
-        if (missing > 0 && m_structure.rounds.size() > 1 && !isPlanned)
+        const auto rounds = roundsHeld(m_subject);
+        const auto missing = static_cast<std::size_t>(
+            std::ranges::count_if(rounds, [](const RoundHeld& round) { return !round.lacking.empty(); }));
+        if (missing > 0 && rounds.size() > 1)
             add("missing_turns", Severity::note, {.count = missing});
     }
 
     void plan() {
-        if (plan::strikesOff(m_test)) {
+        if (m_subject.strikesOff()) {
+            const record::Roster& roster = m_subject.roster();
             std::string gone;
-            for (const record::Build& build : m_test.builds)
-                if (!build.struckOff.empty())
-                    gone += (gone.empty() ? "" : ", ") + build.name + " " + build.struckOff;
-            add(plan::clubsLeft(m_test).size() == 2 ? "struck_off" : "striking_off", Severity::note, {.what = gone});
+            for (BuildAt club; club < roster.clubs(); ++club)
+                if (roster.isStruckOff(club))
+                    gone += (gone.empty() ? "" : ", ") + m_test.builds[club].name + " " + roster.whyOut(club);
+            const std::size_t left = roster.left().size();
+            add(left == 2                   ? "struck_off"
+                : m_subject.endsBeforeTwo() ? "ended_before_two"
+                                            : "striking_off",
+                Severity::note, {.count = left, .what = gone});
         }
         const auto planned = static_cast<std::size_t>(m_reading.card.plannedRounds);
         const Check laps{.count = m_reading.roundsDone, .of = planned};

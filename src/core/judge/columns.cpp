@@ -38,8 +38,7 @@ bool isTaken(const record::Shot& shot, Taken taken) {
 }
 
 Column columnOf(const record::Test& test, const record::Structure& structure, record::Metric metric, Taken taken) {
-    Column column{
-        .metric = metric, .shotByShot = structure.shotByShot, .drawn = !test.plan.turns.empty(), .builds = {}};
+    Column column{.metric = metric, .shotByShot = structure.shotByShot, .drawn = !test.turns.empty(), .builds = {}};
     column.builds.resize(test.builds.size());
     std::size_t place = 0;
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {

@@ -62,7 +62,6 @@ public:
         m_reading.amendments = m_test.amendments;
         targets();
         shapeShares();
-        settings();
         carrySlope();
         m_reading.parts = partsOfGaps(m_request, m_reading);
         m_reading.unread = unreadOf(m_request.subject, m_reading);
@@ -206,7 +205,7 @@ private:
 
     const UsualBasis* basisFor(const std::vector<UsualBasis>& bases, Metric metric, BuildAt build) const {
         const record::Build& own = m_test.builds[build];
-        return basisOf(bases, metric, own.name, rack::kindName(rack::headKind(own)));
+        return basisOf(bases, metric, own, rack::kindName(rack::headKind(own)));
     }
 
     // A club that was left at home, but of which is known what is usual: the baseline, or any of several.
@@ -267,7 +266,7 @@ private:
         std::vector<std::string> said;
         bool wholeTest = true;
         for (const auto& guess : m_test.guesses) {
-            score.right += guess.said == m_test.builds[guess.build].name ? 1 : 0;
+            score.right += m_test.buildIndex(guess.said) == guess.build ? 1 : 0;
             said.push_back(guess.said);
             wholeTest = wholeTest && guess.turn.empty();
         }
@@ -285,7 +284,9 @@ private:
         for (const auto& target : m_reading.card.targets)
             for (BuildAt b; b < m_test.builds.size(); ++b) {
                 const auto column = std::ranges::find(m_columns, target.metric, &Column::metric);
-                const bool meant = target.build.empty() || target.build == m_test.builds[b].name;
+                // A changed club is still the one that was meant.
+                const bool meant =
+                    target.build.empty() || m_test.buildIndex(target.build) == m_request.subject.clubOf(b);
                 // A wanted value is a window of the worthwhile gap to either side.
                 const double room = target.low == target.high ? m_reading.card.margin(target.metric) : 0;
                 if (column != m_columns.end() && meant && !column->builds[b].turns.empty())
@@ -308,44 +309,6 @@ private:
                     m_reading.shapeShares.push_back({shape.name, b, *share, fittedShare(landings, b, shape)});
             }
         }
-    }
-
-    // Declared gaps sitting by sitting, player by player, delivery by delivery, and pooled.
-    void settings() {
-        using Setting = std::tuple<std::size_t, std::size_t, std::size_t>;
-        auto settingOf = [](const TurnValues& turn) { return Setting{turn.sitting, turn.player, turn.delivery}; };
-        for (AverageGap& row : m_reading.average) {
-            if (row.claim.role != Role::primary || row.kind != record::OutcomeKind::average)
-                continue;
-            const auto column = std::ranges::find(m_columns, row.metric, &Column::metric);
-            std::set<Setting> settings;
-            for (const BuildAt club : {row.build, row.against})
-                for (const TurnValues& turn : column->builds[club].turns)
-                    settings.insert(settingOf(turn));
-            if (settings.size() < 2)
-                continue;
-            std::vector<SittingEstimate> estimates;
-            for (const Setting& setting : settings) {
-                Column part = *column;
-                for (auto& build : part.builds)
-                    std::erase_if(build.turns, [&](const TurnValues& turn) { return settingOf(turn) != setting; });
-                if (const auto gap = averageGap(part, row.build, row.against, row.margin);
-                    gap && gap->se && !isUnfair(gap->claim))
-                    estimates.push_back({gap->gap, *gap->se, gap->ci95, gap->ci90});
-            }
-            row.pooled =
-                poolSittings(estimates, row.claim.verdict == Verdict::same ? std::optional(row.margin) : std::nullopt);
-            if (row.pooled)
-                row.pooled->over = pooledOver();
-        }
-    }
-
-    PooledOver pooledOver() const {
-        const bool players = m_structure.players.size() > 1;
-        const bool deliveries = m_structure.deliveries.size() > 1;
-        if (m_structure.sittings.size() > 1 || (players && deliveries))
-            return players || deliveries ? PooledOver::parts : PooledOver::sittings;
-        return players ? PooledOver::players : PooledOver::deliveries;
     }
 
     void carrySlope() {

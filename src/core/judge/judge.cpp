@@ -1,6 +1,7 @@
 #include "core/judge/judge.h"
 
 #include "core/judge/checks.h"
+#include "core/judge/days/pooling.h"
 #include "core/judge/explain.h"
 #include "core/judge/gaps/average.h"
 #include "core/judge/gaps/declared_gaps.h"
@@ -11,7 +12,6 @@
 #include "core/judge/spreads/consistency.h"
 #include "core/judge/spreads/dispersion.h"
 #include "core/plan/looks.h"
-#include "core/plan/strike_off.h"
 
 #include <algorithm>
 #include <cmath>
@@ -49,7 +49,7 @@ bool severalDeliveries(const Test& test) {
 record::Card completed(const Test& test) {
     record::Card card = test.card;
     if (!test.builds.empty())
-        card.baseline = test.builds[test.baselineIndex()].name;
+        card.baseline = test.builds[test.baselineIndex()].who();
     for (const Metric metric : record::judgedMetrics())
         card.margins[metric] = card.margin(metric);
     card.plannedRounds = static_cast<int>(plannedRounds(test));
@@ -63,8 +63,10 @@ record::Card completed(const Test& test) {
 
 std::vector<BuildCount> countShots(const Test& test, const Structure& structure) {
     std::vector<BuildCount> counts(test.builds.size());
-    for (std::size_t b = 0; b < counts.size(); ++b)
+    for (std::size_t b = 0; b < counts.size(); ++b) {
         counts[b].name = test.builds[b].name;
+        counts[b].id = test.builds[b].id;
+    }
     for (const auto& shot : test.shots) {
         BuildCount& count = counts[shot.build];
         ++count.shots;
@@ -83,15 +85,34 @@ std::vector<BuildCount> countShots(const Test& test, const Structure& structure)
     return counts;
 }
 
-// Where clubs are struck off, the two that are left, and nobody before.
-std::vector<Pair> pairsToJudge(const Test& test) {
-    if (plan::strikesOff(test)) {
-        const auto left = plan::clubsLeft(test);
-        if (left.size() != 2)
-            return {};
-        const bool isFirst = left.front() == test.baselineIndex();
-        return {isFirst ? Pair{left.back(), left.front()} : Pair{left.front(), left.back()}};
-    }
+// Every build of one club against every build of another: a changed club's two stretches are never pooled.
+void addPairs(const Case& subject, BuildAt club, BuildAt against, std::vector<Pair>& pairs) {
+    const std::size_t builds = subject.test().builds.size();
+    for (BuildAt build; build < builds; ++build)
+        for (BuildAt other; other < builds; ++other)
+            if (subject.clubOf(build) == club && subject.clubOf(other) == against)
+                pairs.push_back({build, other});
+}
+
+// Where clubs are struck off, the last two of them, and nobody before; where the plan ends with more, all of those.
+std::vector<Pair> pairsOfThoseLeft(const Case& subject) {
+    auto left = subject.roster().left();
+    if (left.size() != 2 && !subject.endsBeforeTwo())
+        return {};
+    // The baseline is what others are set against, else who comes later.
+    const BuildAt baseline = subject.clubOf(subject.test().baselineIndex());
+    std::ranges::stable_partition(left, [&](BuildAt club) { return club != baseline; });
+    std::vector<Pair> pairs;
+    for (std::size_t i = 0; i < left.size(); ++i)
+        for (std::size_t j = i + 1; j < left.size(); ++j)
+            addPairs(subject, left[i], left[j], pairs);
+    return pairs;
+}
+
+std::vector<Pair> pairsToJudge(const Case& subject) {
+    const Test& test = subject.test();
+    if (subject.strikesOff())
+        return pairsOfThoseLeft(subject);
     std::vector<BuildAt> order{test.baselineIndex()};
     for (BuildAt b; b < test.builds.size(); ++b)
         if (b != order.front())
@@ -102,6 +123,13 @@ std::vector<Pair> pairsToJudge(const Test& test) {
         for (std::size_t j = i + 1; j < order.size(); ++j)
             pairs.push_back({order[j], order[i]});
     return pairs;
+}
+
+// How many comparisons one declared outcome makes. Who is left of clubs that were struck off before two were left was
+// picked from all pairs.
+std::size_t comparisonsOf(const Case& subject, std::size_t pairs) {
+    const std::size_t clubs = subject.clubs();
+    return subject.endsBeforeTwo() ? std::max(pairs, clubs * (clubs - 1) / 2) : pairs;
 }
 
 Role roleOf(const record::Card& card, const Outcome& outcome) {
@@ -242,7 +270,7 @@ public:
         , m_structure(request.subject.structure())
         , m_taken(taken)
         , m_reading(reading)
-        , m_pairs(m_test.builds.empty() ? std::vector<Pair>{} : pairsToJudge(m_test)) {}
+        , m_pairs(m_test.builds.empty() ? std::vector<Pair>{} : pairsToJudge(request.subject)) {}
 
     void metric(const Column& column) {
         for (BuildAt b; b < m_test.builds.size(); ++b)
@@ -257,7 +285,7 @@ public:
         }
     }
 
-    std::size_t comparisons() const { return m_pairs.size(); }
+    std::size_t comparisons() const { return comparisonsOf(m_request.subject, m_pairs.size()); }
 
     void landings() {
         const Landings landings = landingsOf(m_test, m_structure, m_taken);
@@ -337,7 +365,8 @@ std::optional<Reading> verdictsFrom(const JudgeRequest& request, Taken taken, st
     reading.rounds = structure.rounds.size();
     reading.sittings = structure.sittings.size();
     reading.roundsBeyond = request.subject.roundsBeyond();
-    reading.roundsDone = completeRounds(test, structure);
+    reading.clubs = request.subject.clubs();
+    reading.roundsDone = completeRounds(request.subject);
     reading.level = plan::levelAt(reading.card, reading.roundsDone);
     reading.fromAllRead = taken == Taken::allRead;
     reading.steadiness = request.level;
@@ -362,6 +391,7 @@ std::optional<Reading> verdictsFrom(const JudgeRequest& request, Taken taken, st
     reading.declared = reading.card.primary.size() * measuring.comparisons();
     families.close(reading.declared);
     Settling(request, reading).settle();
+    poolSettings(request.subject, columns, reading);
     return reading;
 }
 
@@ -443,8 +473,8 @@ std::optional<Reading> judge(const JudgeRequest& request) {
     if (!reading || request.depth == JudgeRequest::Depth::verdicts)
         return reading;
     addOtherSides(request, *reading);
-    addOtherDays(request, *reading);
     explain(request, columns, *reading);
+    addOtherDays(request, *reading);
     if (request.cancelled && request.cancelled())
         return std::nullopt;
     reading->checks = checksOf(request.subject, *reading);

@@ -157,6 +157,7 @@ struct Summary {
 
 struct BuildCount {
     std::string name;
+    std::string id; ///< of the club; empty where it has none
     std::size_t shots = 0, counted = 0, setAside = 0, warmUp = 0, turns = 0;
 };
 
@@ -406,6 +407,7 @@ struct Reading {
     std::optional<double> carryPerBallSpeed;
     std::vector<std::vector<Outcome>> findings; ///< outcomes that tell one story
     std::vector<Check> checks;
+    std::size_t clubs = 0; ///< that the record has: a changed one is one
     std::size_t rounds = 0, sittings = 0;
     /// What replaces α: the level of this look, or α itself. 0 before the first look.
     double level = 0.05;

@@ -11,6 +11,11 @@
 
 namespace knot::judge {
 
+/// Stints of a build under which nothing is drawn anew, or said of them.
+inline constexpr std::size_t fewestStints = 4;
+/// How often stints or laps are drawn anew where an interval is only told roughly.
+inline constexpr int usualDraws = 1000;
+
 /// How many draws are enough where `parts` (stints, laps) are drawn anew: all of them up to 500, where each part
 /// weighs; a quarter up to 5,000 and a tenth beyond, where what is drawn is smooth and nearly normal.
 inline int drawsFor(int draws, std::size_t parts) {

@@ -12,8 +12,6 @@
 namespace knot::plan {
 namespace {
 
-constexpr double wanted = 0.8;
-
 double restsFor(const Pace& pace, int swings) {
     const int rests = pace.restEvery > 0 ? (swings - 1) / pace.restEvery : 0;
     return pace.restSeconds * rests;
@@ -34,7 +32,7 @@ template<typename Enough> std::optional<int> fewest(int most, Enough enough) {
 
 // The ratio above 1 at which a growing power reaches 80 %.
 template<typename Power> double ratioSeen(Power power) {
-    return statistics::rootFrom([&](double ratio) { return power(ratio) - wanted; }, 1, 2, 1e-8)
+    return statistics::rootFrom([&](double ratio) { return power(ratio) - wantedPower; }, 1, 2, 1e-8)
         .value_or(std::numeric_limits<double>::infinity());
 }
 
@@ -57,24 +55,23 @@ int shotsATurn(const record::Plan& plan) {
     return plan.schedule == record::Schedule::shotByShot ? 1 : std::max(1, plan.turnLength);
 }
 
-int swingsOf(const record::Plan& plan) {
+int swingsOf(const record::Plan& plan, const std::vector<record::PlannedTurn>& turns) {
     std::set<std::size_t> players; // each warms up
     int swings = 0;
-    for (const auto& turn : plan.turns) {
+    for (const auto& turn : turns) {
         players.insert(turn.player);
         swings += turn.shots;
     }
     return swings + plan.warmUp * std::max(1, static_cast<int>(players.size()));
 }
 
-double minutesOf(const record::Plan& plan) {
-    double seconds = swingsOf(plan) * plan.shotSeconds;
-    for (std::size_t i = 0; i < plan.turns.size(); ++i)
-        seconds += i == 0
-                       ? plan.changeSeconds
-                       : changeTime(plan.changeTimes, plan.changeSeconds, plan.turns[i - 1].build, plan.turns[i].build);
+double minutesOf(const record::Plan& plan, const std::vector<record::PlannedTurn>& turns) {
+    double seconds = swingsOf(plan, turns) * plan.shotSeconds;
+    for (std::size_t i = 0; i < turns.size(); ++i)
+        seconds += i == 0 ? plan.changeSeconds
+                          : changeTime(plan.changeTimes, plan.changeSeconds, turns[i - 1].build, turns[i].build);
     const Pace pace{.restEvery = plan.restEvery, .restSeconds = plan.restSeconds};
-    return (seconds + restsFor(pace, swingsOf(plan))) / 60;
+    return (seconds + restsFor(pace, swingsOf(plan, turns))) / 60;
 }
 
 Option optionOf(const Question& question, const Pace& pace, int rounds, int turnLength) {
@@ -85,7 +82,7 @@ Option optionOf(const Question& question, const Pace& pace, int rounds, int turn
             .minutes = minutesFor(question, pace, rounds, turnLength),
             .power = powerToSee(pair, question.gap, question.alpha),
             .powerSame = powerToSaySame(pair, question.gap, question.alpha),
-            .smallestGap = plan::smallestGap(pair, wanted, question.alpha)};
+            .smallestGap = plan::smallestGap(pair, wantedPower, question.alpha)};
 }
 
 std::optional<Option> bestIn(double minutes, const Question& question, const Pace& pace) {
@@ -108,14 +105,14 @@ std::optional<Option> bestIn(double minutes, const Question& question, const Pac
 
 std::optional<Option> toSee(const Question& question, const Pace& pace, int turnLength, int most) {
     const auto rounds = fewest(most, [&](int r) {
-        return powerToSee(pairOf(question, r, turnLength), question.gap, question.alpha) >= wanted;
+        return powerToSee(pairOf(question, r, turnLength), question.gap, question.alpha) >= wantedPower;
     });
     return rounds ? std::optional(optionOf(question, pace, *rounds, turnLength)) : std::nullopt;
 }
 
 std::optional<Option> toSaySame(const Question& question, const Pace& pace, int turnLength, int most) {
     const auto rounds = fewest(most, [&](int r) {
-        return powerToSaySame(pairOf(question, r, turnLength), question.gap, question.alpha) >= wanted;
+        return powerToSaySame(pairOf(question, r, turnLength), question.gap, question.alpha) >= wantedPower;
     });
     return rounds ? std::optional(optionOf(question, pace, *rounds, turnLength)) : std::nullopt;
 }
@@ -136,7 +133,7 @@ double powerOfRuns(const Question& question, int shots) {
 }
 
 double gapSeenByRuns(const Question& question, int shots) {
-    return smallestGapFor(errorOfRuns(question, shots), 2.0 * (shots - 1), wanted, plainLevel);
+    return smallestGapFor(errorOfRuns(question, shots), 2.0 * (shots - 1), wantedPower, plainLevel);
 }
 
 double spreadSeenByRuns(int shots, double alpha) {

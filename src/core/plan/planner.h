@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/plan/power.h"
+#include "core/record/course.h"
 #include "core/record/plan.h"
 
 #include <cstddef>
@@ -8,6 +9,11 @@
 #include <vector>
 
 namespace knot::plan {
+
+/// What people hit by hand: so many shots with each club, in one run.
+inline constexpr int shotsByHand = 3;
+/// The chance of seeing a gap that a plan is asked to have.
+inline constexpr double wantedPower = 0.8;
 
 /// How long things take and how often the player rests.
 struct Pace {
@@ -39,10 +45,10 @@ double minutesFor(const Question& question, const Pace& pace, int rounds, int tu
 /// Shots of a turn under a plan's schedule: one when it goes shot by shot.
 int shotsATurn(const record::Plan& plan);
 
-/// The minutes of turns as planned, change by change.
-double minutesOf(const record::Plan& plan);
+/// The minutes of turns as planned, change by change, at the pace of a plan.
+double minutesOf(const record::Plan& plan, const std::vector<record::PlannedTurn>& turns);
 /// Swings of the turns as planned, each player's warm-up included.
-int swingsOf(const record::Plan& plan);
+int swingsOf(const record::Plan& plan, const std::vector<record::PlannedTurn>& turns);
 
 /// Rounds of equal turns on a question, two builds of it.
 PairPlan pairOf(const Question& question, int rounds, int turnLength);

@@ -16,8 +16,6 @@ using record::Test;
 
 namespace {
 
-constexpr int byHand = 3; // shots with each club, as people do
-
 constexpr double fewestForSpread = 4; // degrees of freedom: below, a spread is not judged
 constexpr int fewestForArea = 4;      // laps
 
@@ -81,11 +79,11 @@ double chanceByHand(const Outcome& outcome, const Spreads& spreads, double gap) 
     case OutcomeKind::average:
     case OutcomeKind::equal:
     case OutcomeKind::typical:
-        return powerOfRuns({.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap}, byHand);
+        return powerOfRuns({.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap}, shotsByHand);
     case OutcomeKind::spread:
-        return powerOfVariances(byHand - 1, gap, level);
+        return powerOfVariances(shotsByHand - 1, gap, level);
     case OutcomeKind::area:
-        return powerToSeeArea(byHand - 1, gap, level);
+        return powerToSeeArea(shotsByHand - 1, gap, level);
     case OutcomeKind::share:
         break;
     }

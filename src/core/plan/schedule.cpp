@@ -1,7 +1,5 @@
 #include "core/plan/schedule.h"
 
-#include "core/plan/strike_off.h"
-
 #include "core/random.h"
 
 #include <algorithm>
@@ -141,34 +139,6 @@ std::vector<PlannedTurn> turnedFor(std::vector<PlannedTurn> turns, record::Playe
         turn.ended = false;
     }
     return turns;
-}
-
-void addTurnsOf(record::Test& test, record::PlayerAt player) {
-    record::Plan& plan = test.plan;
-    std::vector<PlannedTurn> first;
-    std::ranges::copy_if(plan.turns, std::back_inserter(first), [](const auto& turn) { return turn.player == 0; });
-    const auto own = turnedFor(std::move(first), player, test.builds.size(), plan.schedule);
-    plan.turns.insert(plan.turns.end(), own.begin(), own.end());
-}
-
-void planTurns(record::Test& test) {
-    if (test.stage != record::Stage::test || !test.shots.empty())
-        return;
-    record::Plan& plan = test.plan;
-    plan.turns.clear();
-    if (test.builds.size() >= 2)
-        plan.turns = scheduled({.schedule = plan.schedule,
-                                .builds = test.builds.size(),
-                                .baseline = test.baselineIndex(),
-                                .rounds = strikesOff(test) ? std::min(firstCut, plan.rounds) : plan.rounds,
-                                .turnLength = plan.turnLength,
-                                .seed = plan.seed,
-                                .changeTimes = plan.changeTimes,
-                                .changeSeconds = plan.changeSeconds})
-                         .turns;
-    for (record::PlayerAt player(1); player < test.players.size() && !plan.turns.empty(); ++player)
-        addTurnsOf(test, player);
-    test.card.plannedRounds = plan.schedule == Schedule::oneRunEach ? 1 : plan.rounds;
 }
 
 ScheduledTurns scheduled(const ScheduleInput& input) {

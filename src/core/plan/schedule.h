@@ -40,13 +40,6 @@ ScheduledTurns scheduled(const ScheduleInput& input);
 /// A sandwich stays as it is: its baseline opens and closes every lap.
 std::vector<record::PlannedTurn> turnedFor(std::vector<record::PlannedTurn> turns, record::PlayerAt player,
                                            std::size_t builds, record::Schedule schedule);
-/// Adds the laps of a player to a plan that has those of the first.
-void addTurnsOf(record::Test& test, record::PlayerAt player);
-
-/// Makes the turns of a test's plan anew from its own settings and says on its card how many rounds
-/// are planned. Only while a test has no shots; under two clubs there are no turns.
-void planTurns(record::Test& test);
-
 /// Seconds for a change from one build to another.
 double changeTime(const std::vector<record::ChangeTime>& times, double usual, std::size_t from, std::size_t to);
 

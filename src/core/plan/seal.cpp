@@ -1,6 +1,7 @@
 #include "core/plan/seal.h"
 
 #include "core/plan/key_words.h"
+#include "core/record/text/digest.h"
 #include "core/record/text/text.h"
 
 #include <sodium.h>
@@ -145,7 +146,7 @@ std::optional<record::Test> sealed(record::Test test, const std::string& words, 
                           nonce.data(), key->data());
     sodium_memzero(key->data(), key->size());
     sodium_memzero(content.data(), content.size());
-    test.seal = {.commitment = sha256(text),
+    test.seal = {.commitment = record::sha256(text),
                  .box = hex(box),
                  .nonce = hex(nonce),
                  .keySalt = hex(salt),
@@ -184,7 +185,7 @@ std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::st
         return SealFault::damaged;
     Opened opened{.text = content.substr(0, end), .attachment = content.substr(end + 1), .tags = {}};
     auto tags = tagsIn(opened.text);
-    if (!tags || sha256(opened.text) != seal.commitment)
+    if (!tags || record::sha256(opened.text) != seal.commitment)
         return SealFault::damaged;
     opened.tags = std::move(*tags);
     return opened;
@@ -198,10 +199,9 @@ std::optional<record::Test> revealed(record::Test test, const Opened& opened, co
         const auto hidden = std::ranges::find(test.sealedBuilds, pair->second, &record::Build::name);
         if (hidden == test.sealedBuilds.end())
             return std::nullopt;
-        const record::Build sealed = build;
+        const std::string tag = build.name;
         build = *hidden;
-        build.tag = sealed.name;
-        build.struckOff = sealed.struckOff; // it went while nobody knew which it was
+        build.tag = tag;
     }
     test.seal.revealedAt = at;
     test.seal.sealedText = opened.text;
@@ -242,7 +242,6 @@ std::optional<record::Test> comparedWithSeal(record::Test test, const Opened& op
         same = same && pair->second == named.name;
         builds.push_back(*club);
         builds.back().tag = named.tag;
-        builds.back().struckOff = named.struckOff;
     }
     test.builds = std::move(builds);
     test.seal.sealedText = opened.text;
@@ -250,12 +249,6 @@ std::optional<record::Test> comparedWithSeal(record::Test test, const Opened& op
                                         : "the key was found: the clubs named by hand were others than those sealed, "
                                           "and are put right"});
     return test;
-}
-
-std::string sha256(const std::string& text) {
-    Bytes hash(crypto_hash_sha256_BYTES);
-    crypto_hash_sha256(hash.data(), reinterpret_cast<const unsigned char*>(text.data()), text.size());
-    return hex(hash);
 }
 
 SealedView asSealed(record::Test test) {

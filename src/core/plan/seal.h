@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/record/test.h"
+#include "core/record/text/digest.h"
 
 #include <string>
 #include <variant>
@@ -56,8 +57,7 @@ std::optional<record::Test> revealedByHand(record::Test test, const std::vector<
 /// not those of the test.
 std::optional<record::Test> comparedWithSeal(record::Test test, const Opened& opened, const std::string& at);
 
-/// SHA-256 in hexadecimal, as `sha256sum` writes it.
-std::string sha256(const std::string& text);
+using record::sha256;
 
 /// A test as it may be judged: while the seal is closed all tags are alike, so every pair is compared
 /// and none is the baseline. A type of its own, so that nothing is judged around the seal.

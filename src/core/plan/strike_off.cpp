@@ -1,6 +1,7 @@
 #include "core/plan/strike_off.h"
 
 #include "core/plan/schedule.h"
+#include "core/record/carry.h"
 
 #include <algorithm>
 
@@ -10,11 +11,12 @@ namespace {
 
 using record::BuildAt;
 using record::PlannedTurn;
+using record::Roster;
 using record::Test;
 
 int lapsPlanned(const Test& test) {
     int laps = 0;
-    for (const PlannedTurn& turn : test.plan.turns)
+    for (const PlannedTurn& turn : test.turns)
         laps = std::max(laps, turn.round);
     return laps;
 }
@@ -37,22 +39,19 @@ void addLaps(Test& test, const std::vector<BuildAt>& clubs, int from, int to) {
     for (PlannedTurn turn : order.turns) {
         turn.build = clubs[turn.build];
         turn.round += from;
-        test.plan.turns.push_back(turn);
+        record::addTurn(test.turns, turn);
     }
 }
 
 } // namespace
 
 bool strikesOff(const Test& test) {
-    return test.plan.schedule == record::Schedule::strikingOff && test.builds.size() > 2 && test.players.size() < 2;
+    return test.plan.schedule == record::Schedule::strikingOff && test.builds.size() > 2 &&
+           (test.players.size() < 2 || Roster(test).isAnyStruckOff());
 }
 
-std::vector<BuildAt> clubsLeft(const Test& test) {
-    std::vector<BuildAt> left;
-    for (BuildAt build; build < test.builds.size(); ++build)
-        if (test.builds[build].struckOff.empty())
-            left.push_back(build);
-    return left;
+int fewestLaps(std::size_t clubs) {
+    return clubs <= 2 ? 1 : stayAfter(clubs, firstCut) == 2 ? firstCut + 1 : secondCut + 1;
 }
 
 std::size_t stayAfter(std::size_t clubs, int lap) {
@@ -63,30 +62,36 @@ std::size_t stayAfter(std::size_t clubs, int lap) {
 
 std::optional<int> cutDue(const Test& test) {
     const int laps = lapsPlanned(test);
-    if (!strikesOff(test) || laps == 0 || laps >= test.plan.rounds || clubsLeft(test).size() <= 2)
+    if (!strikesOff(test) || laps == 0 || laps >= test.plan.rounds || Roster(test).left().size() <= 2)
         return std::nullopt;
     return laps;
 }
 
 void planAfterCut(Test& test) {
     const int laps = lapsPlanned(test);
-    const auto left = clubsLeft(test);
+    const auto left = Roster(test).left();
     if (left.size() >= 2 && laps < test.plan.rounds)
         addLaps(test, left, laps, lapsUntilCut(test.plan, left.size(), laps));
 }
 
+void planToTheEnd(Test& test) {
+    const auto left = Roster(test).left();
+    if (const int laps = lapsPlanned(test); left.size() >= 2 && laps < test.plan.rounds)
+        addLaps(test, left, laps, test.plan.rounds);
+}
+
 Foreseen foreseen(const Test& test) {
-    Test whole = test;
+    Test whole = record::headOf(test);
     std::optional<std::size_t> unknownFrom;
     while (const auto lap = cutDue(whole)) {
         if (!unknownFrom)
-            unknownFrom = whole.plan.turns.size();
-        auto left = clubsLeft(whole);
+            unknownFrom = whole.turns.size();
+        const auto left = Roster(whole).left();
         for (std::size_t i = stayAfter(left.size(), *lap); i < left.size(); ++i)
-            whole.builds[left[i]].struckOff = "?";
+            setStanding(whole, left[i], record::Standing::What::struckOff, *lap + 1, "?");
         planAfterCut(whole);
     }
-    return {whole.plan, unknownFrom};
+    return {whole.turns, unknownFrom};
 }
 
 } // namespace knot::plan

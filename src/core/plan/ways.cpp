@@ -14,9 +14,7 @@ namespace knot::plan {
 
 namespace {
 
-constexpr int longestTurn = 12, mostRounds = 200;
-constexpr int byHand = 3;
-constexpr double wanted = 0.8;
+constexpr int longestStint = 12, mostLaps = 200;
 
 Question questionOf(Way way, const WaysOf& ways) {
     Question question = ways.question;
@@ -44,7 +42,7 @@ double chanceOf(Way way, const Question& question, int rounds, int turnLength) {
 
 int roundsIn(double minutes, const Question& question, const Pace& pace, int turnLength) {
     int low = 0;
-    int high = mostRounds;
+    int high = mostLaps;
     while (high - low > 1) {
         const int middle = (low + high) / 2;
         (minutesFor(question, pace, middle, turnLength) <= minutes ? low : high) = middle;
@@ -54,11 +52,14 @@ int roundsIn(double minutes, const Question& question, const Pace& pace, int tur
 
 std::optional<WayOption> runsByHand(const WaysOf& ways, double minutes) {
     const Question& q = ways.question;
-    const double takes = minutesFor(q, ways.pace, 1, byHand);
+    const double takes = minutesFor(q, ways.pace, 1, shotsByHand);
     if (takes > minutes)
         return std::nullopt;
-    return WayOption{
-        .way = Way::threeEach, .rounds = 1, .turnLength = byHand, .minutes = takes, .chance = powerOfRuns(q, byHand)};
+    return WayOption{.way = Way::threeEach,
+                     .rounds = 1,
+                     .turnLength = shotsByHand,
+                     .minutes = takes,
+                     .chance = powerOfRuns(q, shotsByHand)};
 }
 
 // The level of the look after each lap from the second; information by laps.
@@ -82,7 +83,7 @@ std::optional<WayOption> bestOfWay(Way way, const WaysOf& ways, double minutes) 
         return runsByHand(ways, minutes);
     const Question question = questionOf(way, ways);
     const int first = way == Way::asPlanned ? ways.turnLength : shortestTurn(way);
-    const int last = way == Way::asPlanned ? ways.turnLength : longestTurn;
+    const int last = way == Way::asPlanned ? ways.turnLength : longestStint;
     std::optional<WayOption> best;
     for (int length = first; length <= last; ++length) {
         const int rounds = roundsIn(minutes, question, ways.pace, length);
@@ -104,7 +105,7 @@ std::optional<WayOption> bestOfWay(Way way, const WaysOf& ways, double minutes) 
 
 std::optional<WayOption> toSeeBy(Way way, const WaysOf& ways, double most) {
     const auto at = [&](double minutes) { return bestOfWay(way, ways, minutes); };
-    const auto sees = [](const std::optional<WayOption>& option) { return option && option->chance >= wanted; };
+    const auto sees = [](const std::optional<WayOption>& option) { return option && option->chance >= wantedPower; };
     if (way == Way::threeEach || !sees(at(most)))
         return std::nullopt;
     double low = 0;

@@ -1,6 +1,7 @@
+#include "core/rack/builder_words.h"
+#include "core/record/typed/number_in.h"
+
 #include "core/rack/figures.h"
-#include "core/rack/said_words.h"
-#include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
 
 #include <algorithm>
@@ -8,17 +9,19 @@
 namespace knot::rack {
 
 using record::Club;
+using record::Piece;
+using record::Quantity;
+using record::Unit;
 
 namespace {
 
 // "D2", "C7.5": points above D0.
-std::optional<double> swingWeightIn(std::string_view word) {
-    if (word.size() < 2 || word[0] < 'A' || word[0] > 'G')
+std::optional<double> swingWeightIn(const Piece& piece, record::DecimalMark mark) {
+    const std::string& word = piece.text;
+    if (piece.amount || word.size() < 2 || word[0] < 'A' || word[0] > 'G' || !record::isDigit(word[1]))
         return std::nullopt;
-    const auto points = record::numberIn(std::string(word.substr(1)));
-    return points && *points >= 0 && *points < 10 && word.find_first_not_of("0123456789.", 1) == std::string_view::npos
-               ? std::optional(10.0 * (word[0] - 'D') + *points)
-               : std::nullopt;
+    const auto points = record::numberTyped(word.substr(1), mark);
+    return points && *points >= 0 && *points < 10 ? std::optional(10.0 * (word[0] - 'D') + *points) : std::nullopt;
 }
 
 // The lead that brings a club to a swing weight, where that can be reckoned and takes no metal away.
@@ -33,18 +36,19 @@ void leadTo(Club& club, double points) {
         club.lead = std::max(0.0, 10 * (points - *without) / (*with - *without));
 }
 
-// A number and what a builder does by it: takes both words out.
-bool takeBuilt(Club& club, const std::string& number, const std::string& how) {
-    const auto degrees = bareIn(number);
-    const auto length = quantityIn(number);
-    const bool isLength = length && (length->what == Measured::length || length->what == Measured::inches);
-    const double mm = isLength ? length->value * (length->what == Measured::inches ? millimetres : 1) : 0;
+// A number and what a builder does by it.
+bool takeBuilt(Club& club, const Piece& number, const std::string& how) {
+    if (!number.amount || number.amount->value < 0)
+        return false;
+    const bool isBare = !number.amount->unit;
+    const auto degrees = record::valueOf(number, Quantity::angle, Unit::deg);
+    const auto mm = record::valueOf(number, Quantity::length, Unit::mm);
     if (degrees && (how == "weak" || how == "strong"))
         club.bentLoft = how == "weak" ? *degrees : -*degrees;
     else if (degrees && (how == "up" || how == "upright" || how == "flat"))
         club.bentLie = how == "flat" ? -*degrees : *degrees;
-    else if (isLength && club.length && (how == "long" || how == "short"))
-        *club.length += how == "long" ? mm : -mm;
+    else if (mm && !isBare && club.length && (how == "long" || how == "short"))
+        *club.length += how == "long" ? *mm : -*mm;
     else
         return false;
     return true;
@@ -52,16 +56,16 @@ bool takeBuilt(Club& club, const std::string& number, const std::string& how) {
 
 } // namespace
 
-std::vector<std::string> built(Club& club, const std::vector<std::string>& words) {
-    std::vector<std::string> left;
+std::vector<Piece> built(Club& club, const std::vector<Piece>& pieces, record::DecimalMark mark) {
+    std::vector<Piece> left;
     std::optional<double> points;
-    for (std::size_t i = 0; i < words.size(); ++i) {
-        if (i + 1 < words.size() && takeBuilt(club, words[i], record::lowerCase(words[i + 1])))
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        if (i + 1 < pieces.size() && takeBuilt(club, pieces[i], record::lowerCase(pieces[i + 1].text)))
             ++i;
-        else if (const auto swing = swingWeightIn(words[i]))
+        else if (const auto swing = swingWeightIn(pieces[i], mark))
             points = swing;
         else
-            left.push_back(words[i]);
+            left.push_back(pieces[i]);
     }
     if (points) // of the club as all else was said
         leadTo(club, *points);

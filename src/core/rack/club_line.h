@@ -2,7 +2,9 @@
 
 #include "core/record/card.h"
 #include "core/record/test.h"
-#include "core/record/units.h"
+#include "core/record/typed/amount.h"
+
+#include <tl/expected.hpp>
 
 #include <string>
 
@@ -13,9 +15,11 @@ namespace knot::rack {
 /// in cm³, a length in mm, a shaft's material and flex as words.
 std::string partText(const record::Part& part);
 
-/// What a text says of a part: numbers with their unit (g, °, mm, in or ", cm³ or cc; a head's first angle is its loft,
+/// A part as a text says it: numbers with their unit (g, °, mm, in or ", cm³ or cc; a head's first angle is its loft,
 /// the next its lie), a shaft's material and flex, and what is left is the name. What it does not say stays as it was.
-void sayPart(record::Part& part, const std::string& text);
+/// Else a sentence that says what can't be read.
+tl::expected<record::Part, std::string> partSaid(record::Part part, const std::string& text,
+                                                 const record::Typing& typing);
 
 /// What differs of a club in a test of this kind: its shaft, its loft, its length; of whole clubs the head and the
 /// shaft.
@@ -27,9 +31,12 @@ std::string clubLine(const record::Build& build, record::TestKind kind);
 /// The length of a club in the user's unit: "1073 mm", "42¼ in" to the nearest eighth.
 std::string lengthText(double mm, record::LengthUnit unit);
 
-/// Reads such a line into a club. A builder's words say what is done to it, from how its head stands: "1 weak", "2
+/// A club as such a line says it. A builder's words say what is done to it, from how its head stands: "1 weak", "2
 /// strong" (loft by bending), "1 up", "1 flat" (lie), "½ in long", "10 mm short", and a swing weight such as "D2" the
-/// lead that brings it there. Without a comma the numbers with units are what differs, and the rest is the name.
-void sayClub(record::Build& build, const std::string& line, record::TestKind kind);
+/// lead that brings it there. An angle beside such words is the head's before it was bent; alone it is what the club
+/// has in all. Without a comma the numbers with units are what differs, and the rest is the name. Else a sentence that
+/// says what can't be read.
+tl::expected<record::Build, std::string> clubSaid(record::Build build, const std::string& line, record::TestKind kind,
+                                                  const record::Typing& typing);
 
 } // namespace knot::rack

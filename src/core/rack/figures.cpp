@@ -15,7 +15,7 @@ constexpr double momentOfD0 = 213.5, momentPerPoint = 1.75; // in·oz
 constexpr double usualShaftCentre = 0.505, usualGripCentre = 104, usualHeadInset = 25;
 
 // A part as a mass at a place; a rod where it has a length.
-struct Piece {
+struct Mass {
     double mass = 0, at = 0, rod = 0;
 };
 
@@ -30,7 +30,7 @@ public:
         grip();
     }
 
-    std::optional<std::vector<Piece>> pieces() const {
+    std::optional<std::vector<Mass>> pieces() const {
         return m_figures.missing.empty() ? std::optional(m_pieces) : std::nullopt;
     }
 
@@ -73,20 +73,20 @@ private:
 
     const Club& m_club;
     Figures& m_figures;
-    std::vector<Piece> m_pieces;
+    std::vector<Mass> m_pieces;
 };
 
 // in·oz about the fulcrum.
-double momentOf(const std::vector<Piece>& pieces) {
+double momentOf(const std::vector<Mass>& pieces) {
     double moment = 0;
-    for (const Piece& piece : pieces)
+    for (const Mass& piece : pieces)
         moment += piece.mass / gramsPerOunce * (piece.at - fulcrum) / mmPerInch;
     return moment;
 }
 
 struct Evening {
     double moment = 0; // in·oz that the lighter one lacks
-    std::vector<Piece> lighter;
+    std::vector<Mass> lighter;
 };
 
 std::optional<Evening> evening(const Club& lighter, const Club& heavier) {
@@ -115,7 +115,7 @@ Figures figuresOf(const Club& club) {
     double mass = 0;
     double first = 0;
     double second = 0;
-    for (const Piece& piece : *pieces) {
+    for (const Mass& piece : *pieces) {
         mass += piece.mass;
         first += piece.mass * piece.at;
         second += piece.mass * (piece.at * piece.at + piece.rod * piece.rod / 12);

@@ -4,6 +4,7 @@
 #include "core/record/text/number_text.h"
 #include "core/record/text/table.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 #include <array>

@@ -5,6 +5,7 @@
 #include "core/rack/table_text.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/table.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 #include <array>

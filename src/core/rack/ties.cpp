@@ -63,7 +63,7 @@ std::string rangeOf(const char* key, const std::vector<Build>& builds) {
     std::optional<Club> least;
     std::optional<Club> most;
     for (const Build& build : builds)
-        if (const auto value = measure->of(build.club); value && build.struckOff.empty()) {
+        if (const auto value = measure->of(build.club); value) {
             if (!least || *value < *measure->of(*least))
                 least = build.club;
             if (!most || *value > *measure->of(*most))
@@ -108,19 +108,15 @@ Tie tieOf(const std::string& words, const std::vector<Build>& builds, TestKind k
     if (what == held.end())
         return {};
     std::vector<std::pair<std::string, std::string>> known;
-    std::size_t clubs = 0;
-    for (const Build& build : builds) {
-        if (!build.struckOff.empty())
-            continue;
-        ++clubs;
+    for (const Build& build : builds)
         if (const std::string text = what->of(build.club); !text.empty())
             known.emplace_back(build.name, text);
-    }
     if (known.empty())
         return {.state = Tie::State::unknown, .text = {}};
     const bool isSame = std::ranges::all_of(known, [&](const auto& one) { return one.second == known.front().second; });
     if (isSame)
-        return {.state = known.size() == clubs ? Tie::State::same : Tie::State::unknown, .text = known.front().second};
+        return {.state = known.size() == builds.size() ? Tie::State::same : Tie::State::unknown,
+                .text = known.front().second};
     const bool comes = kind == TestKind::wholeClubs || kind == what->factor;
     return {.state = comes ? Tie::State::factor : Tie::State::differs,
             .text = comes && what->key != nullptr ? rangeOf(what->key, builds) : differing(known)};

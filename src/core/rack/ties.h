@@ -14,7 +14,7 @@ struct Tie {
     std::string text; ///< "Tarn 5", "1073 mm", "46 g with Reed 53, else 50 g"; empty where nothing is known
 };
 
-/// Of "the same grip" and what else data/held.csv names; clubs that were struck off take no part.
+/// Of "the same grip" and what else data/held.csv names, among the clubs that are in.
 Tie tieOf(const std::string& held, const std::vector<record::Build>& builds, record::TestKind kind);
 
 } // namespace knot::rack

@@ -2,6 +2,7 @@
 
 #include "core/record/metric.h"
 
+#include <cmath>
 #include <compare>
 #include <map>
 #include <optional>
@@ -26,14 +27,26 @@ struct Outcome {
 std::string outcomeText(const Outcome& outcome);
 std::optional<Outcome> outcomeFromText(const std::string& text);
 
+/// Spreads and areas are compared by their ratio.
+inline bool isRatio(const Outcome& outcome) {
+    return outcome.kind == OutcomeKind::spread || outcome.kind == OutcomeKind::area;
+}
+
 /// What people call it: "carry", "side spread", "landing area", "share in NAME", "carry at equal
 /// delivery", "typical carry".
 std::string outcomeLabel(const Outcome& outcome);
+
+/// The most outcomes that one test is judged by.
+inline constexpr std::size_t mostOutcomes = 3;
 
 /// What the player hopes for in an outcome.
 struct Want {
     enum class Kind { none, more, less, near } kind = Kind::none;
     double value = 0; ///< the wanted value, internal units, for `near`
+    /// How good a value is: larger is better. Without a direction what is more.
+    double merit(double one) const {
+        return kind == Kind::less ? -one : kind == Kind::near ? -std::fabs(one - value) : one;
+    }
     bool operator==(const Want&) const = default;
 };
 

@@ -69,6 +69,10 @@ std::vector<std::string> faultsOf(const Card& card) {
     faults.between(card.alpha, 0, 1, "The error rate");
     faults.within(card.plannedRounds, 0, mostRounds, "The number of planned laps");
     faults.within(card.goodShots, 0, 1000, "The good shots of a stint");
+    for (std::size_t i = 0; i < card.primary.size(); ++i)
+        if (std::find(card.primary.begin(), card.primary.begin() + static_cast<std::ptrdiff_t>(i), card.primary[i]) !=
+            card.primary.begin() + static_cast<std::ptrdiff_t>(i))
+            faults.add(upperFirst(outcomeLabel(card.primary[i])) + " is declared twice.");
     for (const auto& [outcome, want] : card.wants)
         faults.finite(want.value, "The wanted value of " + outcomeLabel(outcome));
     for (const Shape& shape : card.shapes) {
@@ -93,6 +97,24 @@ std::vector<std::string> faultsOf(const Card& card) {
     return faults.take();
 }
 
+namespace {
+
+std::vector<std::string> faultsOf(const std::vector<PlannedTurn>& turns, std::size_t builds) {
+    Faults faults;
+    std::set<int> ids;
+    for (const PlannedTurn& turn : turns) {
+        if (turn.build >= builds)
+            faults.add("A planned stint names a club that is not on the rack.");
+        if (turn.round < 1 || turn.round > 10 * mostRounds || turn.shots < 1 || turn.shots > 1000)
+            faults.add("A planned stint needs a lap and a shot, both from 1 and no more than a day has.");
+        if (turn.id < 0 || (turn.id > 0 && !ids.insert(turn.id).second))
+            faults.add("Two planned stints have one number.");
+    }
+    return faults.take();
+}
+
+} // namespace
+
 std::vector<std::string> faultsOf(const Plan& plan, std::size_t builds) {
     Faults faults;
     faults.within(plan.rounds, 1, mostRounds, "The number of laps");
@@ -106,12 +128,6 @@ std::vector<std::string> faultsOf(const Plan& plan, std::size_t builds) {
         faults.within(change.seconds, 0, 86400, "The seconds of a change");
         if (change.a >= builds || change.b >= builds)
             faults.add("A change time names a club that is not on the rack.");
-    }
-    for (const PlannedTurn& turn : plan.turns) {
-        if (turn.build >= builds)
-            faults.add("A planned stint names a club that is not on the rack.");
-        if (turn.round < 1 || turn.round > 10 * mostRounds || turn.shots < 1 || turn.shots > 1000)
-            faults.add("A planned stint needs a lap and a shot, both from 1 and no more than a day has.");
     }
     return faults.take();
 }
@@ -148,6 +164,7 @@ std::vector<std::string> headFaultsOf(const Test& test) {
     Faults faults;
     faults.add(faultsOf(test.card));
     faults.add(faultsOf(test.plan, test.builds.size()));
+    faults.add(faultsOf(test.turns, test.builds.size()));
     for (const auto* builds : {&test.builds, &test.sealedBuilds}) {
         std::set<std::string> names;
         for (const Build& build : *builds) {
@@ -162,7 +179,7 @@ std::vector<std::string> headFaultsOf(const Test& test) {
         if (!called.insert(player.name).second)
             faults.add("Two players are called “" + player.name + "”; each needs a name of their own.");
     }
-    for (const PlannedTurn& turn : test.plan.turns)
+    for (const PlannedTurn& turn : test.turns)
         if (turn.player > 0 && turn.player >= test.players.size())
             faults.add("A planned stint names a player who is not in the test.");
     auto checkConditions = [&](const Conditions& conditions) {

@@ -44,6 +44,8 @@ struct Club {
     double bentLoft = 0, bentLie = 0; ///< degrees
     double grippedDown = 0;           ///< mm
     Sleeve sleeve;
+
+    Part& part(PartKind kind) { return kind == PartKind::head ? head : kind == PartKind::grip ? grip : shaft; }
     bool operator==(const Club&) const = default;
 };
 

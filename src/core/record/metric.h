@@ -43,7 +43,8 @@ enum class Metric : std::uint8_t {
 inline constexpr std::size_t measuredCount = 23;
 inline constexpr std::size_t metricCount = 24;
 
-enum class Quantity { speed, distance, height, angle, spin, ratio, strike, time };
+/// What a number is a size of. The last three are of clubs and of bodies, and no monitor gives them.
+enum class Quantity { speed, distance, height, angle, spin, ratio, strike, time, mass, length, volume };
 
 /// One row of the metric table (data/metrics.csv).
 struct MetricInfo {

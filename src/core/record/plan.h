@@ -11,15 +11,6 @@ namespace knot::record {
 /// How turns follow each other (judgement §10).
 enum class Schedule { rotated, sandwich, shotByShot, oneRunEach, strikingOff };
 
-struct PlannedTurn {
-    BuildAt build; ///< a tag while sealed
-    int round = 1; ///< of its player, from 1
-    int shots = 1;
-    bool ended = false; ///< cut short or left out in the bay
-    PlayerAt player;
-    bool operator==(const PlannedTurn&) const = default;
-};
-
 /// A change that takes longer than others, either way round, e.g. one head on two shafts.
 struct ChangeTime {
     BuildAt a, b;
@@ -27,7 +18,7 @@ struct ChangeTime {
     bool operator==(const ChangeTime&) const = default;
 };
 
-/// The order of a test before its first shot. `turns` is what counts; the rest says how it was made.
+/// The rule by which a test is struck; the course is made by it.
 struct Plan {
     Schedule schedule = Schedule::rotated;
     int rounds = 5, turnLength = 3;
@@ -38,7 +29,6 @@ struct Plan {
     int restEvery = 25; ///< swings between rests; 0: none
     double restSeconds = 180;
     std::vector<std::string> tagWords; ///< of one's own, in their order; those that lack are the usual ones
-    std::vector<PlannedTurn> turns;
     bool operator==(const Plan&) const = default;
 };
 

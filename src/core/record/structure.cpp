@@ -151,6 +151,7 @@ Successors withSuccessors(Test test) {
         if (shot.mark == Mark::club) {
             Build successor = test.builds[current[original]];
             successor.name += ", changed";
+            successor.id += successor.id.empty() ? "" : ", changed"; // no other test has it
             current[original] = BuildAt(test.builds.size());
             originals.push_back(original);
             test.builds.push_back(std::move(successor));

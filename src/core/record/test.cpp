@@ -1,8 +1,11 @@
 #include "core/record/test.h"
 
+#include "core/record/text/digest.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <set>
 #include <unordered_set>
 
 namespace knot::record {
@@ -97,21 +100,51 @@ Want Card::want(const Outcome& outcome) const {
     return {.kind = outcome.metric == Metric::miss ? Want::Kind::less : Want::Kind::none, .value = 0};
 }
 
-std::optional<BuildAt> Test::buildIndex(const std::string& name) const {
-    const auto at = std::ranges::find(builds, name, &Build::name);
-    if (at == builds.end())
-        return std::nullopt;
-    return BuildAt(static_cast<std::size_t>(at - builds.begin()));
+namespace {
+
+// The id first, and the name last: a name may be anything.
+const Build* calledAmong(const std::vector<Build>& builds, const std::string& who) {
+    if (who.empty())
+        return nullptr;
+    for (const auto member : {&Build::id, &Build::tag, &Build::name})
+        if (const auto at = std::ranges::find(builds, who, member); at != builds.end())
+            return &*at;
+    return nullptr;
 }
 
-std::optional<PlayerAt> Test::playerIndex(const std::string& name) const {
+} // namespace
+
+std::optional<BuildAt> Declared::buildIndex(const std::string& who) const {
+    const Build* build = calledAmong(builds, who);
+    return build == nullptr ? std::nullopt : std::optional(BuildAt(static_cast<std::size_t>(build - builds.data())));
+}
+
+const Build* Declared::buildCalled(const std::string& who) const {
+    const Build* build = calledAmong(builds, who);
+    return build != nullptr ? build : calledAmong(sealedBuilds, who);
+}
+
+const std::string& Declared::nameOf(const std::string& who) const {
+    const Build* build = buildCalled(who);
+    return build == nullptr ? who : build->name;
+}
+
+std::vector<std::string> Declared::namesOf(const std::vector<std::string>& whose) const {
+    std::vector<std::string> names;
+    names.reserve(whose.size());
+    for (const std::string& who : whose)
+        names.push_back(nameOf(who));
+    return names;
+}
+
+std::optional<PlayerAt> Declared::playerIndex(const std::string& name) const {
     const auto at = std::ranges::find(players, name, &Player::name);
     if (at == players.end())
         return std::nullopt;
     return PlayerAt(static_cast<std::size_t>(at - players.begin()));
 }
 
-std::string Test::playerNames() const {
+std::string Declared::playerNames() const {
     std::string names;
     for (const Player& player : players)
         names += (names.empty() ? "" : ", ") + player.name;
@@ -129,7 +162,7 @@ void Test::namePlayers() {
     }
 }
 
-BuildAt Test::baselineIndex() const {
+BuildAt Declared::baselineIndex() const {
     return buildIndex(card.baseline).value_or(BuildAt());
 }
 
@@ -155,37 +188,48 @@ void Test::nameShots() {
             shot.id = ShotId{next++};
 }
 
-bool Test::removeBuild(BuildAt gone) {
-    auto isOf = [&](BuildAt build) { return build == gone; };
-    if (gone >= builds.size() || std::ranges::any_of(shots, isOf, &Shot::build) ||
-        std::ranges::any_of(feels, isOf, &Feel::build) || std::ranges::any_of(guesses, isOf, &Guess::build) ||
-        std::ranges::any_of(amendments,
-                            [&](const Amendment& one) { return std::ranges::any_of(one.was, isOf, &Shot::build); }))
-        return false;
-    auto moveUp = [&](BuildAt& build) {
-        if (build > gone)
-            build = BuildAt(build - 1);
-    };
-    builds.erase(builds.begin() + static_cast<std::ptrdiff_t>(gone));
-    plan.turns.clear();
-    std::erase_if(plan.changeTimes, [&](const ChangeTime& time) { return isOf(time.a) || isOf(time.b); });
-    for (ChangeTime& time : plan.changeTimes) {
-        moveUp(time.a);
-        moveUp(time.b);
+namespace {
+
+void nameEach(std::vector<Build>& builds, const std::string& first) {
+    std::set<std::string> taken;
+    for (Build& build : builds) {
+        if (!build.id.empty() && taken.insert(build.id).second)
+            continue;
+        std::string text = first + '\n' + build.name;
+        while (!taken.insert(build.id = idMadeOf(text)).second)
+            text += '\n';
     }
-    for (Shot& shot : shots)
-        moveUp(shot.build);
-    for (Amendment& amendment : amendments)
-        for (Shot& shot : amendment.was)
-            moveUp(shot.build);
-    for (Feel& feel : feels)
-        moveUp(feel.build);
-    for (Guess& guess : guesses)
-        moveUp(guess.build);
-    moveUp(progress.inHand);
-    if (progress.inHand >= builds.size())
-        progress.inHand = BuildAt(builds.empty() ? 0 : builds.size() - 1);
-    return true;
+}
+
+} // namespace
+
+void Test::nameClubs() {
+    nameEach(sealedBuilds, firstOf(*this));
+    if (!seal.isClosed()) {         // a tag is no club
+        for (Build& build : builds) // that was sealed, and stands there with its id
+            if (const auto at = std::ranges::find(sealedBuilds, build.name, &Build::name);
+                build.id.empty() && at != sealedBuilds.end())
+                build.id = at->id;
+        nameEach(builds, firstOf(*this));
+    }
+    nameByIds(*this);
+}
+
+void nameByIds(Test& test) {
+    forEachClubNamed(test, [&](std::string& who) {
+        const Build* build = test.buildCalled(who);
+        if (build != nullptr && build->tag != who && !build->id.empty())
+            who = build->id;
+    });
+}
+
+Test withNames(Test test) {
+    const Declared named = test;
+    forEachClubNamed(test, [&](std::string& who) {
+        if (const Build* build = named.buildCalled(who); build != nullptr && build->tag != who)
+            who = build->name;
+    });
+    return test;
 }
 
 std::vector<Metric> Test::metricsRead() const {

@@ -11,7 +11,7 @@ struct UnitRow {
 };
 
 // Exact by definition: international mile, yard, foot and inch.
-constexpr std::array<UnitRow, 12> table = {{{"ms", "m/s", 1},
+constexpr std::array<UnitRow, 17> table = {{{"ms", "m/s", 1},
                                             {"mph", "mph", 0.44704},
                                             {"kmh", "km/h", 1 / 3.6},
                                             {"m", "m", 1},
@@ -22,7 +22,12 @@ constexpr std::array<UnitRow, 12> table = {{{"ms", "m/s", 1},
                                             {"", "", 1},
                                             {"mm", "mm", 1},
                                             {"in", "in", 25.4},
-                                            {"s", "s", 1}}};
+                                            {"s", "s", 1},
+                                            {"cm", "cm", 10},
+                                            {"g", "g", 1},
+                                            {"cm3", "cm³", 1},
+                                            {"min", "min", 60},
+                                            {"percent", "%", 0.01}}};
 
 const UnitRow& row(Unit unit) {
     return table[static_cast<std::size_t>(unit)];
@@ -31,14 +36,17 @@ const UnitRow& row(Unit unit) {
 } // namespace
 
 const std::vector<Unit>& unitsOf(Quantity quantity) {
-    static const std::array<std::vector<Unit>, 8> units = {{{Unit::ms, Unit::mph, Unit::kmh},
-                                                            {Unit::m, Unit::yd, Unit::ft},
-                                                            {Unit::m, Unit::yd, Unit::ft},
-                                                            {Unit::deg},
-                                                            {Unit::rpm},
-                                                            {Unit::one},
-                                                            {Unit::mm, Unit::in},
-                                                            {Unit::s}}};
+    static const std::array<std::vector<Unit>, 11> units = {{{Unit::ms, Unit::mph, Unit::kmh},
+                                                             {Unit::m, Unit::yd, Unit::ft},
+                                                             {Unit::m, Unit::yd, Unit::ft},
+                                                             {Unit::deg},
+                                                             {Unit::rpm},
+                                                             {Unit::one},
+                                                             {Unit::mm, Unit::in},
+                                                             {Unit::s},
+                                                             {Unit::g},
+                                                             {Unit::mm, Unit::in},
+                                                             {Unit::cm3}}};
     return units[static_cast<std::size_t>(quantity)];
 }
 

@@ -7,9 +7,9 @@
 
 namespace knot::record {
 
-enum class Unit { ms, mph, kmh, m, yd, ft, deg, rpm, one, mm, in, s };
+enum class Unit { ms, mph, kmh, m, yd, ft, deg, rpm, one, mm, in, s, cm, g, cm3, min, percent };
 
-/// Units a metric of this quantity can be written in; the first is the internal one.
+/// Units that a column of this quantity can be in; the first is the internal one.
 const std::vector<Unit>& unitsOf(Quantity quantity);
 /// The suffix used in column names: "ms", "mph", "yd"; empty for a plain ratio.
 std::string_view suffix(Unit unit);

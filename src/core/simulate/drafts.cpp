@@ -1,9 +1,10 @@
 #include "core/simulate/drafts.h"
 
 #include "core/bay/strike.h"
-#include "core/plan/schedule.h"
+#include "core/plan/course.h"
 #include "core/random.h"
 #include "core/record/control.h"
+#include "core/record/roster.h"
 #include "core/simulate/scenarios.h"
 
 namespace knot::simulate {
@@ -65,7 +66,7 @@ Test plannedShaftTest() {
     test.plan.seed = 6;
     test.plan.rounds = 6;
     test.plan.turnLength = 4;
-    plan::planTurns(test);
+    plan::makeCourse(test);
     return test;
 }
 
@@ -87,8 +88,8 @@ Test shaftTestUnderWay(const std::function<std::string(int)>& minutesAgo) {
     test.plan.seed = 9;
     test.plan.rounds = 5;
     test.plan.turnLength = 3;
-    test.plan.turns.clear();
-    plan::planTurns(test);
+    test.turns.clear();
+    plan::makeCourse(test);
     const Scenario& scenario = *scenarioByKey("five-wood");
     Random random(33);
     int minute = 50; // of warm-up, hand-overs and shots
@@ -131,7 +132,7 @@ Test headScreening() {
             test.shots.push_back(struck);
         }
     }
-    test.builds[4].struckOff = "too low";
+    record::setStanding(test, record::BuildAt(4), record::Standing::What::struckOff, 2, "too low");
     return test;
 }
 

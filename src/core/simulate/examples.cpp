@@ -12,10 +12,6 @@ namespace {
 using record::Metric;
 using record::Test;
 
-record::Want more() {
-    return {.kind = record::Want::Kind::more, .value = 0};
-}
-
 record::Part headOf(const std::string& name, double loft, double volume) {
     return {.kind = record::PartKind::head,
             .name = name,

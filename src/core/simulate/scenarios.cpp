@@ -17,10 +17,6 @@ Outcome average(Metric metric) {
     return {.kind = OutcomeKind::average, .metric = metric, .shape = {}};
 }
 
-Want more() {
-    return {.kind = Want::Kind::more, .value = 0};
-}
-
 Player fiveWoodPlayer() {
     Player p;
     p.name = "Marit Aasgaard";

@@ -39,6 +39,11 @@ struct SimulationPlan {
     std::optional<int> turnLength;     ///< ≥ 1
 };
 
+/// What most players want of a number.
+inline record::Want more() {
+    return {.kind = record::Want::Kind::more, .value = 0};
+}
+
 /// Strikes a whole test. The same scenario and plan give the same shots on every machine. In a
 /// rotated test each lap holds one turn with each build, in an order that starts one build later
 /// from lap to lap and runs backward in every other; a club handed over again is logged so.

@@ -41,11 +41,7 @@ std::vector<Summary> ranked(const Reading& reading, Metric metric) {
     std::ranges::copy_if(reading.summary, std::back_inserter(rows),
                          [&](const Summary& row) { return row.metric == metric; });
     const record::Want want = wantOf(reading, metric);
-    std::ranges::stable_sort(rows, {}, [&](const Summary& row) {
-        return want.kind == record::Want::Kind::less   ? row.mean
-               : want.kind == record::Want::Kind::near ? std::fabs(row.mean - want.value)
-                                                       : -row.mean;
-    });
+    std::ranges::stable_sort(rows, {}, [&](const Summary& row) { return -want.merit(row.mean); });
     return rows;
 }
 

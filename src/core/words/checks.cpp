@@ -161,6 +161,12 @@ const std::map<std::string, Say, std::less<>>& sayings() {
              return "Struck off as planned: " + check.what +
                     ". What is claimed is of the two that were left, on all their laps, not of the best of all.";
          }},
+        {"ended_before_two",
+         [](const Check& check, const Reading&) {
+             return "The plan ends with " + std::to_string(check.count) +
+                    " clubs left. They are judged as picked from all pairs" +
+                    (check.what.empty() ? std::string(".") : ". Out: " + check.what + ".");
+         }},
         {"late_set_asides", lateSetAsides},
         {"below_repeatability", [](const Check& check, const Reading&) {
              return "The worthwhile gap in " + check.what + " is smaller than a monitor usually repeats itself.";

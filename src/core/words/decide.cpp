@@ -79,15 +79,7 @@ std::string guessSentence(const Reading& reading) {
            "; luck does as well " + record::fixed(100 * score.p, 0) + " times in 100.";
 }
 
-namespace {
-
-// The club that a tag turned out to be; while the seal is closed the tag.
-std::string clubOf(const Test& test, const std::string& tag) {
-    const auto build = std::ranges::find(test.builds, tag, &record::Build::tag);
-    return build == test.builds.end() ? tag : build->name;
-}
-
-} // namespace
+namespace {} // namespace
 
 std::vector<std::string> choiceSentences(const Test& test) {
     std::vector<std::string> sentences;
@@ -96,17 +88,17 @@ std::vector<std::string> choiceSentences(const Test& test) {
     const bool wasSealed = !test.seal.commitment.empty();
     if (!choices.byFeel.tag.empty())
         sentences.push_back((wasSealed ? "Preferred blind: " : "Preferred by feel: ") +
-                            clubOf(test, choices.byFeel.tag) + ".");
+                            test.nameOf(choices.byFeel.tag) + ".");
     if (!choices.own.tag.empty()) {
-        const std::string club = clubOf(test, choices.own.tag);
-        const std::string own = test.card.baseline;
+        const std::string club = test.nameOf(choices.own.tag);
+        const std::string own = test.card.baseline.empty() ? std::string() : test.nameOf(test.card.baseline);
         sentences.push_back("Taken for one's own: " + club +
                             (isClosed || own.empty() ? "."
                              : club == own           ? ", rightly."
                                                      : "; one's own was " + own + "."));
     }
     if (!choices.byNumbers.tag.empty())
-        sentences.push_back("Chosen by the numbers: " + clubOf(test, choices.byNumbers.tag) + ".");
+        sentences.push_back("Chosen by the numbers: " + test.nameOf(choices.byNumbers.tag) + ".");
     return sentences;
 }
 
@@ -136,9 +128,9 @@ std::string fairnessLine(const Test& test, const Reading& reading) {
         setAside += build.setAside;
     }
     const bool isRuns = reading.roundsDone < 2;
-    std::string text = record::counted(counted, "shot") + " with " + record::counted(reading.builds.size(), "club");
+    std::string text = record::counted(counted, "shot") + " with " + record::counted(reading.clubs, "club");
     text += isRuns ? ", one run each: a bet, not a finding" : " in " + record::counted(reading.roundsDone, "lap");
-    if (!test.plan.turns.empty())
+    if (!test.turns.empty())
         text += ", the order drawn beforehand";
     switch (test.card.blinding) {
     case record::Blinding::open:
@@ -163,8 +155,8 @@ std::string fairnessLine(const Test& test, const Reading& reading) {
     return record::upperFirst(text) + ".";
 }
 
-bool namesClub(record::Course course) {
-    return course == record::Course::keep || course == record::Course::change || course == record::Course::adjust;
+bool namesClub(record::Action action) {
+    return action == record::Action::keep || action == record::Action::change || action == record::Action::adjust;
 }
 
 bool isOnBet(const Test& test, const Reading* reading) {
@@ -173,21 +165,21 @@ bool isOnBet(const Test& test, const Reading* reading) {
 
 std::string decisionText(const Test& test) {
     const std::string& club = test.decision.club;
-    const std::string named = club.empty() ? "" : " " + clubOf(test, club);
+    const std::string named = club.empty() ? "" : " " + test.nameOf(club);
     switch (test.decision.what) {
-    case record::Course::none:
+    case record::Action::none:
         return {};
-    case record::Course::keep:
+    case record::Action::keep:
         return "Keep" + (named.empty() ? " what is in the bag" : named);
-    case record::Course::change:
+    case record::Action::change:
         return "Change to" + (named.empty() ? " another" : named);
-    case record::Course::adjust:
+    case record::Action::adjust:
         return "Adjust" + named;
-    case record::Course::mix:
+    case record::Action::mix:
         return "Mix: both have their place";
-    case record::Course::notTheClub:
+    case record::Action::notTheClub:
         return "Not the club: the swing";
-    case record::Course::testFurther:
+    case record::Action::testFurther:
         return "Test further";
     }
     return {};

@@ -48,7 +48,7 @@ std::vector<ExpectedLine> expectedLines(const judge::Reading& reading);
 std::string fairnessLine(const record::Test& test, const judge::Reading& reading);
 
 /// Whether such a course is about one of the clubs.
-bool namesClub(record::Course course);
+bool namesClub(record::Action action);
 
 /// Whether what is decided rests on no finding: a screening, a sitting, or one run each. Without a reading the test's
 /// kind alone says it.

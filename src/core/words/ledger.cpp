@@ -288,7 +288,7 @@ std::vector<LedgerLine> ledger(const Reading& reading, const DisplayUnits& units
         const bool declared = line.role == Role::primary;
         const auto priority = declared ? std::ranges::find(primary, line.outcome) - primary.begin() : 0;
         // An unsettled spread says least, and there is one for each number.
-        const bool isRatio = line.outcome.kind == OutcomeKind::spread || line.outcome.kind == OutcomeKind::area;
+        const bool isRatio = record::isRatio(line.outcome);
         const bool idle = line.verdict == Verdict::open && isRatio;
         return std::tuple(!declared, priority, weight(line.verdict), idle);
     });

@@ -29,7 +29,7 @@ std::string whole(double share) {
     return record::fixed(100 * std::max(share, 0.0), 0);
 }
 
-std::string percent(double share) {
+std::string inPercent(double share) {
     return whole(share) + " %";
 }
 
@@ -87,9 +87,9 @@ std::vector<Remark> whoseDoing(const Reading& reading, std::optional<Metric> onl
         std::vector<std::string> parts;
         parts.reserve(whose.shares.size() + 1);
         for (const WhoseDoing::Part& part : whose.shares)
-            parts.push_back(causeWord(part.cause) + " " + percent(part.share) +
+            parts.push_back(causeWord(part.cause) + " " + inPercent(part.share) +
                             (part.ci95 ? " (" + whole(part.ci95->low) + " to " + whole(part.ci95->high) + ")" : ""));
-        parts.push_back("not explained " + percent(whose.rest));
+        parts.push_back("not explained " + inPercent(whose.rest));
         std::string text = "What moves " + record::info(whose.metric).label + " from shot to shot: " + listed(parts) +
                            ", over " + record::counted(whose.n, "shot");
         std::vector<std::string> missing;

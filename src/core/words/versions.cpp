@@ -32,7 +32,7 @@ std::string clubsOf(const Test& test) {
 
 std::string lapsOf(const Test& test) {
     std::size_t laps = 0;
-    for (const record::PlannedTurn& turn : test.plan.turns)
+    for (const record::PlannedTurn& turn : test.turns)
         laps = std::max<std::size_t>(laps, static_cast<std::size_t>(turn.round));
     return laps == 0 ? "none" : record::counted(laps, "lap");
 }

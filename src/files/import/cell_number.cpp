@@ -1,4 +1,5 @@
 #include "files/import/cell_number.h"
+#include "core/record/typed/number_in.h"
 
 #include "core/record/text/text.h"
 #include "files/import/vocabulary.h"

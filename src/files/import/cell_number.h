@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/record/text/number_text.h"
+#include "core/record/typed/number_in.h"
 #include "core/record/units.h"
 
 #include <optional>

@@ -1,12 +1,12 @@
 #include "files/import/columns.h"
 
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 #include "files/import/cell_number.h"
 #include "files/import/table.h"
 #include "files/import/units.h"
 
 #include <algorithm>
-#include <cctype>
 #include <cmath>
 #include <set>
 

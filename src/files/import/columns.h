@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/record/text/number_text.h"
+#include "core/record/typed/number_in.h"
 #include "files/base/error.h"
 #include "files/import/moment_cell.h"
 #include "files/import/sheet.h"

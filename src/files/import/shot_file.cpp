@@ -2,6 +2,7 @@
 
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 #include "files/base/cell_text.h"
 #include "files/base/file.h"
 #include "files/import/cell_number.h"

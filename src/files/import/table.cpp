@@ -1,4 +1,5 @@
 #include "files/import/table.h"
+#include "core/record/typed/number_in.h"
 
 #include "core/record/text/text.h"
 #include "files/base/cell_text.h"

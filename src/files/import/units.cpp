@@ -15,7 +15,7 @@ using record::Quantity;
 using record::Unit;
 using statistics::medianOf;
 
-constexpr double most = 0.9; // of the numbers must be usual
+constexpr double usualShare = 0.9; // of the numbers must be usual
 
 const std::vector<Unit>& allowedFor(Metric metric) {
     return record::unitsOf(record::info(metric).quantity);
@@ -26,7 +26,7 @@ std::vector<Unit> possible(const UnitAsked& column) {
     for (const Unit unit : allowedFor(column.metric))
         // Nobody counts a carry in feet without saying so.
         if (!(unit == Unit::ft && record::info(column.metric).quantity == Quantity::distance) &&
-            fitting(column.metric, unit, column.numbers) >= most)
+            fitting(column.metric, unit, column.numbers) >= usualShare)
             units.push_back(unit);
     return units;
 }

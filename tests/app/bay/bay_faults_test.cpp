@@ -31,7 +31,7 @@ namespace {
 
 void open(Bench& bench, int warmUp, int clubs = 2, bool alone = false) {
     REQUIRE(bench.session.newTest(record::Stage::test));
-    bench.session.declaring().change("clubs", [=](record::Test& test) {
+    bench.session.declaring().change("clubs", [=](record::Declared& test) {
         for (int i = 0; i < clubs; ++i)
             test.builds.push_back({.name = "Club " + std::string(1, static_cast<char>('A' + i))});
         test.plan.warmUp = warmUp;
@@ -143,18 +143,18 @@ TEST_CASE("the arrows reach the face, by Tab or after a click") {
 TEST_CASE("a screening whose club in hand is struck off goes on with another, and none where all are out") {
     Bench bench;
     REQUIRE(bench.session.newTest(record::Stage::screening));
-    bench.session.declaring().change("clubs", [](record::Test& test) {
+    bench.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Reed"}, {.name = "Alder"}};
-        test.progress.inHand = BuildAt(1);
     });
+    bench.session.bay().step("another club", [](record::Test& test) { bay::takeInHand(test, BuildAt(1)); });
     bench.window->showPage(app::PageId::bay);
     auto* now = bench.find<app::NowView>("now");
     CHECK(now->picture().name == "Alder");
-    bench.session.declaring().change("what was struck off", [](record::Test& test) { test.builds[1].struckOff = "x"; });
+    bench.session.declaring().strikeOff(record::BuildAt(1), "x");
     CHECK(now->picture().name == "Reed");
     hit(bench, 150);
     CHECK(shots(bench).back().build == 0);
-    bench.session.declaring().change("what was struck off", [](record::Test& test) { test.builds[0].struckOff = "x"; });
+    bench.session.declaring().strikeOff(record::BuildAt(0), "x");
     CHECK(!bench.session.bay().takesShots());
     CHECK(!bench.session.bay().arrive({bay::Arrival{}}));
     CHECK(shots(bench).size() == 1);
@@ -166,7 +166,7 @@ TEST_CASE("a screening whose club in hand is struck off goes on with another, an
 TEST_CASE("leads follow the shots of the bay") {
     Bench bench;
     REQUIRE(bench.session.newTest(record::Stage::screening));
-    bench.session.declaring().change("clubs", [](record::Test& test) {
+    bench.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Reed"}, {.name = "Alder"}};
         test.plan.warmUp = 0;
     });
@@ -183,7 +183,7 @@ TEST_CASE("the reading that is looked at is judged anew when shots come, also af
     Hands hands(bench);
     open(bench, 0);
     bench.session.declaring().change(
-        "who sees", [](record::Test& test) { test.card.visibility.comparisons = record::Sees::everyone; });
+        "who sees", [](record::Declared& test) { test.card.visibility.comparisons = record::Sees::everyone; });
     for (int stint = 0; stint < 4; ++stint) {
         hands.press(Qt::Key_Return);
         hit(bench, 150 + stint);
@@ -231,7 +231,7 @@ TEST_CASE("a shot that no test takes is refused to its monitor, and taken when i
     socket.connectToHost("127.0.0.1", page->server().port());
     REQUIRE(eventually([&] { return socket.state() == QAbstractSocket::ConnectedState; }));
     socket.write(QByteArray::fromStdString(link::lineOf(link::Hello{"Hand-made", 1, {}, {}, {}})));
-    bench.session.declaring().change("what was struck off", [](record::Test& test) { test.builds[0].struckOff = "x"; });
+    bench.session.declaring().strikeOff(record::BuildAt(0), "x");
     record::Readings readings;
     readings.measure(Metric::carry, 150);
     const auto shot = QByteArray::fromStdString(link::lineOf(link::ShotRead{"a", {}, readings, {}}));
@@ -239,7 +239,7 @@ TEST_CASE("a shot that no test takes is refused to its monitor, and taken when i
     CHECK(eventually([&] { return heard.contains("no test takes shots now"); }));
     CHECK(!heard.contains("\"ack\""));
     CHECK(shots(bench).empty());
-    bench.session.declaring().change("what was struck off", [](record::Test& test) { test.builds[0].struckOff = ""; });
+    bench.session.declaring().strikeOff(record::BuildAt(0), {});
     socket.write(shot);
     CHECK(eventually([&] { return heard.contains("\"ack\",\"id\":\"a\""); }));
     CHECK(shots(bench).size() == 1);
@@ -264,7 +264,7 @@ TEST_CASE("a number that can't be taken goes with the club it was typed for") {
     Bench bench;
     Hands hands(bench);
     REQUIRE(bench.session.newTest(record::Stage::test));
-    bench.session.declaring().change("clubs", [](record::Test& test) {
+    bench.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Reed"}, {.name = "Alder"}};
         test.builds[1].club.head.mass = 210;
     });
@@ -313,7 +313,7 @@ TEST_CASE("clubs whose names hold commas are named by hand") {
 TEST_CASE("light and dark change the ink of what was rendered before") {
     Bench bench;
     REQUIRE(bench.session.newTest(record::Stage::test));
-    bench.session.declaring().change("clubs", [](record::Test& test) {
+    bench.session.declaring().change("clubs", [](record::Declared& test) {
         test.builds = {{.name = "Reed"}, {.name = "Alder"}};
         test.builds[0].club.head.mass = 200;
         test.builds[1].club.head.mass = 210;

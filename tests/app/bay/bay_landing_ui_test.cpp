@@ -37,7 +37,7 @@ TEST_CASE("the Bay shows no landing of a test whose averages nobody is to see, a
     auto* landing = bench.find<QWidget>("landingSketch");
     REQUIRE(bench.session.test().card.visibility.averages == record::Sees::nobody);
     CHECK_FALSE(landing->isVisible());
-    bench.session.declaring().change("who sees averages",
-                                     [](record::Test& test) { test.card.visibility.averages = record::Sees::fitter; });
+    bench.session.declaring().change(
+        "who sees averages", [](record::Declared& test) { test.card.visibility.averages = record::Sees::fitter; });
     CHECK(eventually([&] { return landing->isVisible(); }));
 }

@@ -32,7 +32,7 @@ void openTest(Bench& bench, Hands& hands) {
     hands.fill("question", "Two balls?");
     hands.press(Qt::Key_3, Qt::AltModifier);
     addClubs(hands, {"Larch", "Reed"});
-    bench.session.declaring().change("the plan", [](record::Test& test) {
+    bench.session.declaring().change("the plan", [](record::Declared& test) {
         test.plan.rounds = 3;
         test.plan.turnLength = 2;
         test.plan.warmUp = 0;
@@ -182,8 +182,8 @@ TEST_CASE("a missed read, a call, a late set-aside, undo and redo, each by its k
         CHECK(*logbook::Logbook::read(bench.session.book().path().toStdString())->load(test.id) == test);
     }
     SECTION("a sheet that keeps every shot says so") {
-        bench.session.declaring().change("the rule",
-                                         [](record::Test& t) { t.card.setAsideRule = record::SetAsideRule::keepAll; });
+        bench.session.declaring().change(
+            "the rule", [](record::Declared& t) { t.card.setAsideRule = record::SetAsideRule::keepAll; });
         hitBoth(bench, 150);
         hands.press(Qt::Key_Space);
         CHECK(test.shots[0].status == record::ShotStatus::counted);
@@ -269,12 +269,12 @@ TEST_CASE("the player's window shows only what the player may see") {
     CHECK(!page->playerWindow()->picture().build);
     CHECK(now(bench).build);
     bench.session.declaring().change("what is seen",
-                                     [](record::Test& t) { t.card.visibility.shots = record::Sees::fitter; });
+                                     [](record::Declared& t) { t.card.visibility.shots = record::Sees::fitter; });
     hitBoth(bench, 150);
     CHECK(eventually([&] { return !now(bench).last.isEmpty(); }));
     CHECK(page->playerWindow()->picture().last.isEmpty());
     bench.session.declaring().change("what is seen",
-                                     [](record::Test& t) { t.card.visibility.shots = record::Sees::nobody; });
+                                     [](record::Declared& t) { t.card.visibility.shots = record::Sees::nobody; });
     CHECK(now(bench).last.isEmpty());
     hands.press(Qt::Key_V);
     CHECK(!page->playerWindowShows());
@@ -303,7 +303,7 @@ TEST_CASE("feel, guess, conditions, rest, marks and a stop, by keys") {
     hands.press(Qt::Key_G);
     hands.press(Qt::Key_2);
     REQUIRE(test.guesses.size() == 1);
-    CHECK(test.guesses[0].said == "Reed");
+    CHECK(test.nameOf(test.guesses[0].said) == "Reed");
     hands.press(Qt::Key_K);
     hands.press(Qt::Key_Down);
     CHECK(test.sittings.back().conditions.place == record::Place::indoors);
@@ -333,7 +333,7 @@ TEST_CASE("changes of the plan in the bay are amendments, taken back too") {
     CHECK(standOf(bench).stint()->turn == 1U);
     CHECK(test.amendments.back().text == "Stint 1 ended after 1 of 2 shots");
     bench.trigger("actionAnotherLap");
-    CHECK(test.plan.turns.size() == 8);
+    CHECK(test.turns.size() == 8);
     bench.trigger("actionLeaveOut");
     hands.press(Qt::Key_1);
     hands.type("the tip broke");
@@ -353,7 +353,7 @@ TEST_CASE("a click on the face says where the last shot met it, mirrored for lef
     Hands hands(bench);
     openTest(bench, hands);
     const bool leftHanded = GENERATE(false, true);
-    bench.session.declaring().change("the player", [&](record::Test& test) {
+    bench.session.declaring().change("the player", [&](record::Declared& test) {
         test.players = {{.id = {}, .name = "Marit Aasgaard", .leftHanded = leftHanded}};
     });
     hands.press(Qt::Key_Return);
@@ -389,8 +389,8 @@ TEST_CASE("when all is struck each tag is guessed once, and Enter leads to the r
     hands.press(Qt::Key_1);
     const auto& guesses = bench.session.test().guesses;
     REQUIRE(guesses.size() == 2);
-    CHECK(guesses[0].said == "Reed");
-    CHECK(guesses[1].said == "Larch");
+    CHECK(bench.session.test().nameOf(guesses[0].said) == "Reed");
+    CHECK(bench.session.test().nameOf(guesses[1].said) == "Larch");
     CHECK(guesses[1].turn.empty());
     hands.press(Qt::Key_Return);
     CHECK(bench.find<QWidget>("ledger")->isVisibleTo(bench.window.get()));
@@ -428,7 +428,7 @@ TEST_CASE("on another day the test waits for a sitting, and its warm-up comes fi
     openTest(bench, hands);
     hands.press(Qt::Key_Return);
     hitBoth(bench, 150);
-    bench.session.declaring().change("the plan", [](record::Test& test) { test.plan.warmUp = 3; });
+    bench.session.declaring().change("the plan", [](record::Declared& test) { test.plan.warmUp = 3; });
     const auto later = QDateTime::currentDateTime().addDays(1);
     bench.session.bay().setClock([=] { return later; });
     bench.window->showPage(app::PageId::bay);

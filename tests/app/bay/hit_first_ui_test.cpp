@@ -445,7 +445,7 @@ TEST_CASE("an hour: warm-up, the own club, three candidates, one struck off, a f
         swings(3);
     }
     // Larch is struck off on the Rack, and Reed gone back to.
-    bench.session.declaring().change("struck off", [](record::Test& test) { test.builds[3].struckOff = "too low"; });
+    bench.session.declaring().strikeOff(record::BuildAt(3), "too low");
     keys.press(Qt::Key_3);
     swings(3);
     CHECK(now(bench).name == "Reed");
@@ -458,7 +458,7 @@ TEST_CASE("an hour: warm-up, the own club, three candidates, one struck off, a f
     REQUIRE(test.id != sitting);
     REQUIRE(test.builds.size() == 2);
     CHECK(test.builds[1].name == "Reed");
-    bench.session.declaring().change("laps", [](record::Test& changed) {
+    bench.session.declaring().change("laps", [](record::Declared& changed) {
         changed.card.primary = {{.metric = record::Metric::carry}};
         changed.plan.rounds = 2;
         changed.plan.turnLength = 2;

@@ -254,7 +254,7 @@ TEST_CASE("two clubs that were hit go into a fair test, warm as the player is") 
     REQUIRE(test.builds.size() == 2);
     CHECK(test.builds[0].name == "Club 1");
     CHECK(test.builds[1].name == "Reed");
-    CHECK(!test.plan.turns.empty());
+    CHECK(!test.turns.empty());
     CHECK(test.plan.warmUp == 0);
     CHECK(!test.card.held.empty());
     CHECK(test.shots.empty());
@@ -269,7 +269,7 @@ TEST_CASE("a sealed test stays sealed in the list of its shots, in what is put r
     Hands hands(bench);
     const QStringList clubs{"Alder 62", "Reed 53", "Larch 71"};
     declareSealed(bench, hands, clubs, 0);
-    bench.session.declaring().change("no warm-up", [](record::Test& test) { test.plan.warmUp = 0; });
+    bench.session.declaring().change("no warm-up", [](record::Declared& test) { test.plan.warmUp = 0; });
     hands.press(Qt::Key_5, Qt::AltModifier);
     for (int i = 0; i < 6; ++i) {
         if (bench.session.bay().stand().phase() != bay::Phase::striking)

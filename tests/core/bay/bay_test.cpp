@@ -4,6 +4,7 @@
 #include "core/bay/said.h"
 #include "core/bay/strike.h"
 #include "core/judge/judge.h"
+#include "core/plan/course.h"
 #include "core/plan/schedule.h"
 #include "core/record/structure.h"
 #include "files/csv_writer.h"
@@ -27,7 +28,7 @@ record::Test planned(int rounds = 2, int length = 2, int warmUp = 0) {
     test.plan.rounds = rounds;
     test.plan.turnLength = length;
     test.plan.warmUp = warmUp;
-    plan::planTurns(test);
+    plan::makeCourse(test);
     return test;
 }
 
@@ -98,7 +99,7 @@ TEST_CASE("a plan is struck from its warm-up to its last shot") {
     CHECK(bay.stand().warmUp == 3);
     for (std::size_t turn = 0; turn < 6; ++turn) {
         CHECK(bay.due().turn == turn);
-        CHECK(bay.due().build == bay.test.plan.turns[turn].build);
+        CHECK(bay.due().build == bay.test.turns[turn].build);
         CHECK(bay.hand());
         CHECK(!bay.hand()); // once is enough
         CHECK(bay.stand().phase() == Phase::striking);
@@ -116,8 +117,8 @@ TEST_CASE("a plan is struck from its warm-up to its last shot") {
     for (std::size_t i = 0; i < bay.test.shots.size(); ++i)
         if (bay.test.shots[i].status == ShotStatus::counted) {
             const auto turn = *plannedTurn(bay.test, bay.test.shots[i]);
-            CHECK(bay.test.shots[i].build == bay.test.plan.turns[turn].build);
-            CHECK(bay.test.shots[i].round == std::to_string(bay.test.plan.turns[turn].round));
+            CHECK(bay.test.shots[i].build == bay.test.turns[turn].build);
+            CHECK(bay.test.shots[i].round == std::to_string(bay.test.turns[turn].round));
         }
 }
 
@@ -225,7 +226,7 @@ TEST_CASE("alone, the tag is entered after the stint and the lap takes what is l
     CHECK(files::shotCsv(bay.test).find("tag not entered") != std::string::npos);
     bay.hit();
     CHECK(bay.stand().phase() == Phase::nameTag);
-    const record::BuildAt last = bay.test.plan.turns[2].build;
+    const record::BuildAt last = bay.test.turns[2].build;
     CHECK(nameTag(bay.test, last) == From{0});
     CHECK(bay.test.shots[0].build == last);
     CHECK(!isUnnamed(bay.test, bay.test.shots[0]));
@@ -315,8 +316,8 @@ TEST_CASE("a club breaks, time runs out, a lap is added") {
         }
         CHECK(bay.stand().phase() == Phase::done);
         addRound(bay.test, 5);
-        CHECK(bay.test.plan.turns.size() == 11);
-        CHECK(std::none_of(bay.test.plan.turns.end() - 2, bay.test.plan.turns.end(),
+        CHECK(bay.test.turns.size() == 11);
+        CHECK(std::none_of(bay.test.turns.end() - 2, bay.test.turns.end(),
                            [&](const auto& turn) { return turn.build == broken; }));
     }
     SECTION("it ends here") {
@@ -326,7 +327,7 @@ TEST_CASE("a club breaks, time runs out, a lap is added") {
         addRound(bay.test, 5); // and goes on after all
         CHECK(bay.stand().phase() == Phase::handOver);
         CHECK(bay.due().round == 4);
-        CHECK(bay.test.plan.turns.size() == 12);
+        CHECK(bay.test.turns.size() == 12);
     }
 }
 
@@ -398,14 +399,14 @@ TEST_CASE("a device's file finds its places by time: warm-up left out, missed re
     for (int i = 0; i < 4; ++i, at += 22)
         strike();
     at += 150;
-    for (const auto& turn : test.plan.turns) {
+    for (const auto& turn : test.turns) {
         for (int i = 0; i < turn.shots; ++i, at += 30 + 4 * ((i * 7) % 3))
             strike();
         at += 95;
     }
     const auto whole = struck;
     struck.erase(struck.begin() + 4 + 4); // the second shot of the second stint was not read
-    Laying laying(test.plan, struck);
+    Laying laying(test.plan, test.turns, struck);
     auto totals = laying.totals();
     CHECK(totals.planned == 27);
     CHECK(totals.leftOut == 4);
@@ -438,7 +439,7 @@ TEST_CASE("a device's file finds its places by time: warm-up left out, missed re
             std::snprintf(text, sizeof text, "2026-05-02T09:%02d:%02d", static_cast<int>(i) / 2, i % 2 == 0 ? 0 : 25);
             even[i].takenAt = text;
         }
-        const Laying quick(test.plan, even);
+        const Laying quick(test.plan, test.turns, even);
         CHECK(quick.totals().leftOut == 4);
         CHECK(quick.totals().laid == 27);
     }
@@ -446,14 +447,14 @@ TEST_CASE("a device's file finds its places by time: warm-up left out, missed re
         auto bare = whole;
         for (auto& shot : bare)
             shot.takenAt.clear();
-        const Laying plain(test.plan, bare);
+        const Laying plain(test.plan, test.turns, bare);
         CHECK(plain.totals().laid == 27);
         CHECK(plain.totals().beyond == 4);
     }
     SECTION("a file that ends early leaves the rest open") {
         auto first = whole;
         first.resize(4 + 9);
-        const Laying part(test.plan, first);
+        const Laying part(test.plan, test.turns, first);
         CHECK(part.totals().laid == 9);
         CHECK(part.totals().empty == 18);
         CHECK(standOf(part.applied(test, "s")).stint()->turn == 3U);

@@ -4,6 +4,7 @@
 #include "core/bay/said.h"
 #include "core/bay/stand.h"
 #include "core/bay/strike.h"
+#include "core/plan/course.h"
 #include "core/plan/schedule.h"
 
 #include <catch2/catch.hpp>
@@ -102,7 +103,7 @@ TEST_CASE("of a plan a shot goes to the stint of its club in the same lap") {
     test.plan.rounds = 2;
     test.plan.turnLength = 2;
     test.plan.warmUp = 0;
-    plan::planTurns(test);
+    plan::makeCourse(test);
     for (int i = 0; i < 8; ++i) {
         confirm(test, "2026-05-02T09:00:00");
         strike(test);

@@ -4,6 +4,7 @@
 #include "core/bay/said.h"
 #include "core/bay/strike.h"
 #include "core/judge/judge.h"
+#include "core/plan/course.h"
 #include "core/plan/schedule.h"
 #include "core/words/remarks.h"
 #include "support/build_test.h"
@@ -30,7 +31,7 @@ Test planned(std::size_t clubs, record::Schedule schedule = record::Schedule::ro
     test.plan.rounds = 2;
     test.plan.turnLength = 2;
     test.plan.warmUp = 1;
-    plan::planTurns(test);
+    plan::makeCourse(test);
     return test;
 }
 
@@ -52,7 +53,7 @@ void hit(Test& test, double carry = 150, int minute = 0) {
 
 std::vector<std::size_t> orderOf(const Test& test, PlayerAt player) {
     std::vector<std::size_t> order;
-    for (const auto& turn : test.plan.turns)
+    for (const auto& turn : test.turns)
         if (turn.player == player)
             order.push_back(turn.build);
     return order;
@@ -62,13 +63,13 @@ std::vector<std::size_t> orderOf(const Test& test, PlayerAt player) {
 
 TEST_CASE("players meet the clubs in orders that are turned by one") {
     const Test test = planned(3);
-    REQUIRE(test.plan.turns.size() == 12);
+    REQUIRE(test.turns.size() == 12);
     const auto first = orderOf(test, PlayerAt(0));
     auto turned = first;
     for (auto& club : turned)
         club = (club + 1) % 3;
     CHECK(orderOf(test, PlayerAt(1)) == turned);
-    for (const auto& turn : test.plan.turns)
+    for (const auto& turn : test.turns)
         CHECK((turn.round == 1 || turn.round == 2));
 
     const Test sandwich = planned(3, record::Schedule::sandwich);
@@ -123,8 +124,8 @@ TEST_CASE("a stint that was spoken of before its first shot keeps its place when
     feel.scores[4] = 9;
     setFeel(test, feel);
     takePlayer(test, PlayerAt(1));
-    CHECK(test.plan.turns[0].player == PlayerAt(0));
-    CHECK(test.plan.turns[1].player == PlayerAt(1));
+    CHECK(test.turns[0].player == PlayerAt(0));
+    CHECK(test.turns[1].player == PlayerAt(1));
 }
 
 TEST_CASE("shots that named nobody are the first player's once there is a second") {
@@ -147,10 +148,10 @@ TEST_CASE("shots that named nobody are the first player's once there is a second
 TEST_CASE("a player who joins a planned test gets the same laps") {
     Test test = planned(2);
     test.players.pop_back();
-    plan::planTurns(test);
-    const std::size_t own = test.plan.turns.size();
+    plan::makeCourse(test);
+    const std::size_t own = test.turns.size();
     takeNewPlayer(test, {.id = {}, .name = "Odd"});
-    CHECK(test.plan.turns.size() == 2 * own);
+    CHECK(test.turns.size() == 2 * own);
     CHECK(standOf(test).stint()->player == PlayerAt(1));
 }
 
@@ -294,8 +295,8 @@ TEST_CASE("shots of the wrong player go to the right one") {
         CHECK(plan.shots[0].player == "Odd");
         const auto turn = plannedTurn(plan, plan.shots[0]);
         REQUIRE(turn);
-        CHECK(plan.plan.turns[*turn].player == PlayerAt(1));
-        CHECK(plan.plan.turns[*turn].build == plan.shots[0].build);
+        CHECK(plan.turns[*turn].player == PlayerAt(1));
+        CHECK(plan.turns[*turn].build == plan.shots[0].build);
     }
     CHECK(moveToPlayer(test, {test.shots[0].id}, PlayerAt(7)).error() == CantCorrect::noSuchStint);
 }

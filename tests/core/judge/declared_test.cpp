@@ -130,7 +130,7 @@ TEST_CASE("one order in every lap is judged along a line, where a drift alone ma
     }
     SECTION("an order that was drawn beforehand stays with its laps") {
         record::Test drawn = test;
-        drawn.plan.turns.push_back({.build = BuildAt(0), .round = 1, .shots = 3});
+        drawn.turns.push_back({.build = BuildAt(0), .round = 1, .shots = 3});
         CHECK(rowOf(*judge::judge({.subject = judge::Case::of(drawn)}), OutcomeKind::average).method ==
               judge::GapMethod::rounds);
     }

@@ -97,8 +97,8 @@ TEST_CASE("tests that share one club compare two that never met, with the errors
     CHECK(way.other == "Reed");
     const auto one = judge::declaredGaps(reading, {}).front();
     const auto other = judge::gapsOfRepeats({first}, second).front();
-    CHECK(way.gap ==
-          Approx((one.build == "Larch" ? one.gap : -one.gap) - (other.build == "Reed" ? other.gap : -other.gap)));
+    CHECK(way.gap == Approx((one.build.name == "Larch" ? one.gap : -one.gap) -
+                            (other.build.name == "Reed" ? other.gap : -other.gap)));
     CHECK(way.ci95.high - way.ci95.low > one.ci95->high - one.ci95->low);
     CHECK(way.ci95.contains(-7));
     CHECK(words::heldSentences(reading, {}).front().find("met in no test. By way of Alder") != std::string::npos);

@@ -5,6 +5,7 @@
 #include "core/judge/judge.h"
 #include "core/plan/looks.h"
 #include "core/random.h"
+#include "core/record/roster.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
 #include "support/build_test.h"
@@ -294,7 +295,7 @@ TEST_CASE("a screening gives leads and no verdict, ranked by what is wanted") {
         shot.readings.measure(Metric::carry,
                               150 + (*shot.readings.at(Metric::carry) - 150) * (shot.build == 0 ? 9.0 : 1.0));
     CHECK(order().back() == 'A');
-    test.builds[2].struckOff = "too low";
+    setStanding(test, record::BuildAt(2), record::Standing::What::struckOff, 1, "too low");
     CHECK(order().size() == 2);
 }
 

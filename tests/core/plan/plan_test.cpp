@@ -132,12 +132,13 @@ TEST_CASE("a slow change is made as seldom as balance allows") {
     record::Plan plan{.rounds = 1, .turnLength = 2, .changeSeconds = 60, .shotSeconds = 30, .warmUp = 4};
     plan.restEvery = 0;
     plan.changeTimes = {{record::BuildAt(1), record::BuildAt(0), 300}};
-    plan.turns = {{record::BuildAt(0), 1, 2}, {record::BuildAt(1), 1, 2}, {record::BuildAt(2), 1, 2}};
-    CHECK(plan::swingsOf(plan) == 10);
-    CHECK(plan::minutesOf(plan) == Approx((10 * 30 + 60 + 300 + 60) / 60.0));
+    const std::vector<record::PlannedTurn> turns = {
+        {record::BuildAt(0), 1, 2}, {record::BuildAt(1), 1, 2}, {record::BuildAt(2), 1, 2}};
+    CHECK(plan::swingsOf(plan, turns) == 10);
+    CHECK(plan::minutesOf(plan, turns) == Approx((10 * 30 + 60 + 300 + 60) / 60.0));
     plan.restEvery = 5;
     plan.restSeconds = 120;
-    CHECK(plan::minutesOf(plan) == Approx((10 * 30 + 60 + 300 + 60 + 120) / 60.0));
+    CHECK(plan::minutesOf(plan, turns) == Approx((10 * 30 + 60 + 300 + 60 + 120) / 60.0));
 }
 
 TEST_CASE("the best plan for the time is at least as good as every other that fits") {

@@ -1,6 +1,7 @@
 // Striking off: laps fixed beforehand, who stays, what is handed over then, and what is judged.
 #include "core/bay/strike.h"
 #include "core/judge/judge.h"
+#include "core/plan/course.h"
 #include "core/plan/key_words.h"
 #include "core/plan/planner.h"
 #include "core/plan/requirements.h"
@@ -8,6 +9,7 @@
 #include "core/plan/seal.h"
 #include "core/plan/strike_off.h"
 #include "core/random.h"
+#include "core/record/roster.h"
 #include "files/test_json.h"
 
 #include <catch2/catch.hpp>
@@ -31,7 +33,7 @@ Test planned(std::size_t clubs, int laps) {
     test.plan.rounds = laps;
     test.plan.turnLength = 2;
     test.plan.warmUp = 0;
-    plan::planTurns(test);
+    plan::makeCourse(test);
     return test;
 }
 
@@ -50,7 +52,7 @@ void strikePlanned(Test& test, Random& random) {
 
 std::set<BuildAt> clubsInLap(const Test& test, int lap) {
     std::set<BuildAt> clubs;
-    for (const auto& turn : test.plan.turns)
+    for (const auto& turn : test.turns)
         if (turn.round == lap)
             clubs.insert(turn.build);
     return clubs;
@@ -67,15 +69,15 @@ TEST_CASE("half stay after the third lap and two after the seventh, to the end")
     CHECK(plan::stayAfter(2, 3) == 2);
     Random random(5);
     Test test = planned(8, 12);
-    CHECK(test.plan.turns.size() == 24);
+    CHECK(test.turns.size() == 24);
     CHECK(plan::cutDue(test) == 3);
     CHECK(test.card.plannedRounds == 12);
     CHECK(bay::standOf(test).rounds == 12); // also those that hang on who stays
     // What is to come is known by number: eight, four and two clubs.
     const auto coming = plan::foreseen(test);
-    CHECK(coming.plan.turns.size() == 3 * 8 + 4 * 4 + 5 * 2);
+    CHECK(coming.turns.size() == 3 * 8 + 4 * 4 + 5 * 2);
     CHECK(coming.unknownFrom == 24);
-    CHECK(plan::minutesOf(coming.plan) > plan::minutesOf(test.plan));
+    CHECK(plan::minutesOf(test.plan, coming.turns) > plan::minutesOf(test.plan, test.turns));
 
     CHECK_FALSE(bay::strikeOff(test, {BuildAt(0), BuildAt(1), BuildAt(2), BuildAt(3)})); // nothing is struck yet
     strikePlanned(test, random);
@@ -88,7 +90,7 @@ TEST_CASE("half stay after the third lap and two after the seventh, to the end")
     CHECK_FALSE(bay::strikeOff(test, {BuildAt(7), BuildAt(6), BuildAt(5), BuildAt(99)}));
     CHECK(test == before);
     REQUIRE(bay::strikeOff(test, {BuildAt(7), BuildAt(6), BuildAt(5), BuildAt(4)}));
-    CHECK(test.builds[0].struckOff == "after lap 3");
+    CHECK(record::Roster(test).whyOut(BuildAt(0)) == "after lap 3");
     for (int lap = 4; lap <= 7; ++lap)
         CHECK(clubsInLap(test, lap) == std::set<BuildAt>{BuildAt(4), BuildAt(5), BuildAt(6), BuildAt(7)});
     CHECK(clubsInLap(test, 8).empty());
@@ -100,7 +102,7 @@ TEST_CASE("half stay after the third lap and two after the seventh, to the end")
     const auto back = files::readTestJson("t.json", files::testJson(test));
     REQUIRE(back);
     CHECK(back->test.plan == test.plan);
-    CHECK(back->test.builds[0].struckOff == "after lap 3");
+    CHECK(back->test.standings == test.standings);
 
     strikePlanned(test, random);
     CHECK(plan::cutDue(test) == 7);
@@ -122,13 +124,13 @@ TEST_CASE("half stay after the third lap and two after the seventh, to the end")
 
 TEST_CASE("two clubs, and plans that end before a cut, are rotated laps") {
     const Test two = planned(2, 6);
-    CHECK(two.plan.turns.size() == 12);
+    CHECK(two.turns.size() == 12);
     CHECK_FALSE(plan::cutDue(two));
     CHECK_FALSE(plan::foreseen(two).unknownFrom);
     const Test brief = planned(4, 3);
-    CHECK(brief.plan.turns.size() == 12);
+    CHECK(brief.turns.size() == 12);
     CHECK_FALSE(plan::cutDue(brief));
-    CHECK(planned(4, 2).plan.turns.size() == 8);
+    CHECK(planned(4, 2).turns.size() == 8);
     // One comparison, whoever is left: not six.
     Test rotated = planned(4, 12);
     const double own = plan::levelOfOne(rotated);
@@ -148,13 +150,13 @@ TEST_CASE("who was struck off under a tag stays so after the reveal; with severa
     CHECK(blind.average.size() == 1);
     const auto known = plan::revealedByHand(test, {"Club 1", "Club 2", "Club 3", "Club 4"}, "2026-05-02T12:00:00");
     REQUIRE(known);
-    CHECK(known->builds[0].struckOff == "after lap 3");
-    CHECK(known->builds[1].struckOff.empty());
+    CHECK(record::Roster(*known).whyOut(BuildAt(0)) == "after lap 3");
+    CHECK(record::Roster(*known).isIn(BuildAt(1)));
     CHECK(judge::judge({.subject = judge::Case::of(*known)})->average.size() == 1);
 
     Test two = planned(4, 8);
     two.players = {{.id = "a", .name = "Marit"}, {.id = "b", .name = "Odd"}};
-    plan::planTurns(two);
-    CHECK(two.plan.turns.size() == 2 * 4 * 8);
+    plan::makeCourse(two);
+    CHECK(two.turns.size() == 2 * 4 * 8);
     CHECK_FALSE(plan::cutDue(two));
 }

@@ -1,4 +1,5 @@
 // What may not be kept, since it could not be read back, and what goes when a club does.
+#include "core/plan/course.h"
 #include "core/record/check.h"
 #include "core/record/structure.h"
 #include "files/test_json.h"
@@ -18,7 +19,7 @@ constexpr double infinite = std::numeric_limits<double>::infinity();
 Test sound() {
     Test test;
     test.builds = {{.name = "A"}, {.name = "B"}, {.name = "C"}};
-    test.plan.turns = {{BuildAt(0), 1, 2}, {BuildAt(2), 1, 2}};
+    test.turns = {{BuildAt(0), 1, 2}, {BuildAt(2), 1, 2}};
     Shot shot;
     shot.build = BuildAt(2);
     shot.readings.measure(Metric::carry, 150);
@@ -44,8 +45,8 @@ TEST_CASE("each thing that can't be read back is named in a sentence") {
         {"number of laps", [](Test& t) { t.plan.rounds = -3; }},
         {"shots of a stint", [](Test& t) { t.plan.turnLength = 0; }},
         {"seconds of a change", [](Test& t) { t.plan.changeSeconds = infinite; }},
-        {"planned stint names a club", [](Test& t) { t.plan.turns[0].build = BuildAt(3); }},
-        {"planned stint needs a lap", [](Test& t) { t.plan.turns[0].shots = 0; }},
+        {"planned stint names a club", [](Test& t) { t.turns[0].build = BuildAt(3); }},
+        {"planned stint needs a lap", [](Test& t) { t.turns[0].shots = 0; }},
         {"figure of a club", [](Test& t) { t.builds[0].club.length = infinite; }},
         {"figure of the head", [](Test& t) { t.builds[1].club.head.mass = std::nan(""); }},
         {"Two clubs are called", [](Test& t) { t.builds[1].name = "A"; }},
@@ -97,16 +98,27 @@ TEST_CASE("a club that nothing was struck with goes, and the others keep their s
     Test test = sound();
     test.feels = {{"1", BuildAt(2), {7}, ""}};
     test.progress.inHand = BuildAt(2);
-    test.plan.changeTimes = {{BuildAt(0), BuildAt(1), 60}, {BuildAt(0), BuildAt(2), 90}};
-    CHECK(!test.removeBuild(BuildAt(2)));
-    REQUIRE(test.removeBuild(BuildAt(1)));
+    test.plan.changeTimes = {{BuildAt(0), BuildAt(2), 90}};
+    test.turns = {
+        {.build = BuildAt(1), .round = 1}, {.build = BuildAt(2), .round = 1}, {.build = BuildAt(0), .round = 1}};
+    auto without = [&](std::size_t club) {
+        Declared next = test;
+        next.builds.erase(next.builds.begin() + static_cast<std::ptrdiff_t>(club));
+        next.plan.changeTimes.clear();
+        return next;
+    };
+    const Test before = test;
+    CHECK(knot::plan::declare(test, without(2)).ends_with("so it stays; strike it off instead."));
+    CHECK(test == before);
+    REQUIRE(knot::plan::declare(test, without(1)).empty());
     CHECK(test.builds.size() == 2);
     CHECK(test.shots[0].build == BuildAt(1));
     CHECK(test.feels[0].build == BuildAt(1));
     CHECK(test.progress.inHand == BuildAt(1));
-    REQUIRE(test.plan.changeTimes.size() == 1);
-    CHECK(test.plan.changeTimes[0].b == BuildAt(1));
-    CHECK(test.plan.turns.empty());
+    REQUIRE(test.turns.size() == 2); // and keep their labels
+    CHECK(turnLabel(test, PlannedAt(0)) == "2");
+    CHECK(turnLabel(test, PlannedAt(1)) == "3");
+    CHECK(test.turns[0].build == BuildAt(1));
     CHECK(headFaultsOf(test).empty());
 }
 

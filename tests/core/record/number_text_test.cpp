@@ -1,6 +1,7 @@
 // One way from text to a number: what is one, what is refused, and why.
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <catch2/catch.hpp>
 

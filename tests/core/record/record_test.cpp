@@ -1,5 +1,5 @@
 #include "core/record/card.h"
-#include "core/record/rename.h"
+#include "core/record/test.h"
 #include "core/record/text/number_text.h"
 
 #include <catch2/catch.hpp>
@@ -121,10 +121,11 @@ TEST_CASE("a club that is renamed stays the one that was said and decided") {
     test.builds = {{.name = "Alder 62"}, {.name = "Reed 53"}};
     test.choices.byFeel = {.tag = "Reed 53", .at = "2026-06-17T10:00:00"};
     test.choices.byNumbers = {.tag = "Alder 62", .at = "2026-06-17T10:01:00"};
-    test.decision = {.what = Course::change, .club = "Reed 53"};
-    renameBuild(test, BuildAt(1), "Reed 55");
-    CHECK(test.choices.byFeel.tag == "Reed 55");
-    CHECK(test.choices.byNumbers.tag == "Alder 62");
+    test.decision = {.what = Action::change, .club = "Reed 53"};
+    test.nameClubs();
+    test.builds[1].name = "Reed 55";
+    CHECK(test.nameOf(test.choices.byFeel.tag) == "Reed 55");
+    CHECK(test.nameOf(test.choices.byNumbers.tag) == "Alder 62");
     CHECK(test.choices.own.tag.empty());
-    CHECK(test.decision.club == "Reed 55");
+    CHECK(test.nameOf(test.decision.club) == "Reed 55");
 }

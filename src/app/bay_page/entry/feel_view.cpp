@@ -13,8 +13,8 @@
 namespace knot::app {
 namespace {
 
-constexpr int rowHeight = 42, dots = 10;
-constexpr double radius = 7;
+constexpr int scaleHeight = 42, dots = 10;
+constexpr double dotRadius = 7;
 
 struct Ends {
     const char *low, *high;
@@ -48,34 +48,34 @@ void FeelView::setScores(const std::array<int, record::feelScaleCount>& scores) 
 }
 
 QSize FeelView::sizeHint() const {
-    return {260, rowHeight * static_cast<int>(record::feelScaleCount)};
+    return {260, scaleHeight * static_cast<int>(record::feelScaleCount)};
 }
 
 double FeelView::dotX(int dot) const {
-    const double step = std::min(34.0, (width() - 4 * radius) / (dots - 1));
-    return 2 * radius + dot * step;
+    const double step = std::min(34.0, (width() - 4 * dotRadius) / (dots - 1));
+    return 2 * dotRadius + dot * step;
 }
 
 void FeelView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     for (std::size_t row = 0; row < m_scores.size(); ++row) {
-        const double top = static_cast<double>(row) * rowHeight;
+        const double top = static_cast<double>(row) * scaleHeight;
         const bool current = hasFocus() && row == m_scale;
         if (current) {
             painter.setPen(Qt::NoPen);
             painter.setBrush(colours().selection);
-            painter.drawRoundedRect(QRectF(0, top, width(), rowHeight - 4), 4, 4);
+            painter.drawRoundedRect(QRectF(0, top, width(), scaleHeight - 4), 4, 4);
         }
         painter.setFont(typeface(size::caption));
         painter.setPen(current ? colours().ink : colours().faint);
-        painter.drawText(QPointF(radius, top + 13), tr(ends[row].low));
-        painter.drawText(QRectF(0, top, dotX(dots - 1) + radius, 17), Qt::AlignRight | Qt::AlignVCenter,
+        painter.drawText(QPointF(dotRadius, top + 13), tr(ends[row].low));
+        painter.drawText(QRectF(0, top, dotX(dots - 1) + dotRadius, 17), Qt::AlignRight | Qt::AlignVCenter,
                          tr(ends[row].high));
         for (int dot = 0; dot < dots; ++dot) {
             painter.setPen(QPen(colours().cord, 1.2));
             painter.setBrush(dot < m_scores[row] ? colours().cord : colours().sheet);
-            painter.drawEllipse(QPointF(dotX(dot), top + 27), radius, radius);
+            painter.drawEllipse(QPointF(dotX(dot), top + 27), dotRadius, dotRadius);
         }
     }
 }
@@ -86,7 +86,7 @@ void FeelView::say(int score) {
 
 void FeelView::mousePressEvent(QMouseEvent* event) {
     setFocus();
-    m_scale = std::min<std::size_t>(static_cast<std::size_t>(event->position().y() / rowHeight), m_scores.size() - 1);
+    m_scale = std::min<std::size_t>(static_cast<std::size_t>(event->position().y() / scaleHeight), m_scores.size() - 1);
     const double step = dotX(1) - dotX(0);
     const int dot = static_cast<int>(std::floor((event->position().x() - dotX(0)) / step + 0.5));
     if (dot >= 0 && dot < dots)

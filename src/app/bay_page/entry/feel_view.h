@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/record/bay.h"
+#include "core/record/struck.h"
 
 #include <QWidget>
 

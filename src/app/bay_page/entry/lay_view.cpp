@@ -44,7 +44,7 @@ void LayView::layShots(const record::Test& test, const QString& file, std::vecto
     m_units = units;
     m_test = test;
     m_test.shots.clear();
-    m_laying.emplace(test.plan, std::move(shots));
+    m_laying.emplace(test.plan, test.turns, std::move(shots));
     m_heading->setText(tr("%1 on the planned order").arg(file));
     m_lines->setCurrentRow(-1);
     refresh();
@@ -63,7 +63,7 @@ QString LayView::lineText(std::size_t at) const {
         place = tr("not of this test");
     else if (line.slot) {
         const auto& slot = m_laying->places()[*line.slot];
-        const auto& turn = m_test.plan.turns[slot.turn];
+        const auto& turn = m_test.turns[slot.turn];
         place =
             tr("lap %1 · %2 %3 of %4").arg(turn.round).arg(nameOf(m_test, turn.build)).arg(slot.shot).arg(turn.shots);
     }

@@ -14,7 +14,7 @@ namespace knot::app {
 namespace {
 
 using bay::Phase;
-using Words = BayWords;
+using Said = BayWords;
 
 template<Due due> Due always(const Situation& now) {
     return now.stand.phase() == Phase::noPlan ? Due::no : due;
@@ -49,8 +49,8 @@ const std::array commands = {
                .cap = "T",
                .help = QT_TRANSLATE_NOOP(
                    "Bay", "takes another club where nothing is planned, as its digit does while a monitor reads"),
-               .title = [](const Situation&) { return Words::tr("another club"); },
-               .hint = [](const Situation&) { return Words::tr("or type a new one"); },
+               .title = [](const Situation&) { return Said::tr("another club"); },
+               .hint = [](const Situation&) { return Said::tr("or type a new one"); },
                .due = [](const Situation& now) { return now.stand.phase() == Phase::free ? Due::shown : Due::no; },
                .run = [](BayPage& page) { page.actions().hands().takeClub(); }},
     BayCommand{.key = Qt::Key_Return,
@@ -66,11 +66,11 @@ const std::array commands = {
                                                 "not changed yet"),
                .title =
                    [](const Situation& now) {
-                       return unconfirmed(now) ? Words::tr("no, still the last") : Words::tr("the shots");
+                       return unconfirmed(now) ? Said::tr("no, still the last") : Said::tr("the shots");
                    },
                .hint =
                    [](const Situation& now) {
-                       return unconfirmed(now) ? Words::tr("the club had not changed") : Words::tr("to put right");
+                       return unconfirmed(now) ? Said::tr("the club had not changed") : Said::tr("to put right");
                    },
                .due =
                    [](const Situation& now) {
@@ -99,8 +99,8 @@ const std::array commands = {
         .cap = "A",
         .help = QT_TRANSLATE_NOOP("Bay", "takes another shaft, head or grip where nothing is planned"),
         .title =
-            [](const Situation& now) { return inBag(now) != nullptr ? tagTitle<10>(now) : Words::tr("another shaft"); },
-        .hint = [](const Situation& now) { return inBag(now) != nullptr ? QString() : Words::tr("in this head"); },
+            [](const Situation& now) { return inBag(now) != nullptr ? tagTitle<10>(now) : Said::tr("another shaft"); },
+        .hint = [](const Situation& now) { return inBag(now) != nullptr ? QString() : Said::tr("in this head"); },
         .due =
             [](const Situation& now) {
                 if (inBag(now) != nullptr)
@@ -121,13 +121,13 @@ const std::array commands = {
                    [](const Situation& now) {
                        const record::Shot* last = now.last.in(now.test);
                        if (last != nullptr && last->status == record::ShotStatus::setAside)
-                           return Words::tr("count it after all");
-                       return now.stand.phase() == Phase::free ? Words::tr("a mishit") : Words::tr("called a mishit");
+                           return Said::tr("count it after all");
+                       return now.stand.phase() == Phase::free ? Said::tr("a mishit") : Said::tr("called a mishit");
                    },
                .hint =
                    [](const Situation& now) {
-                       return now.stand.phase() == Phase::free ? Words::tr("the last one, or the next")
-                                                               : Words::tr("before its number shows");
+                       return now.stand.phase() == Phase::free ? Said::tr("the last one, or the next")
+                                                               : Said::tr("before its number shows");
                    },
                .due = callDue,
                .run = [](BayPage& page) { page.actions().callMishit(); }},
@@ -139,15 +139,15 @@ const std::array commands = {
     BayCommand{.key = Qt::Key_N,
                .cap = "N",
                .help = QT_TRANSLATE_NOOP("Bay", "says that nothing was read"),
-               .title = [](const Situation&) { return Words::tr("no reading"); },
-               .hint = [](const Situation&) { return Words::tr("hit it again"); },
+               .title = [](const Situation&) { return Said::tr("no reading"); },
+               .hint = [](const Situation&) { return Said::tr("hit it again"); },
                .due = whileStruck,
                .run = [](BayPage& page) { page.actions().noReading(); }},
     BayCommand{.key = Qt::Key_H,
                .cap = "H",
                .help = QT_TRANSLATE_NOOP("Bay", "types a shot, as a digit does"),
-               .title = [](const Situation&) { return Words::tr("type a shot"); },
-               .hint = [](const Situation&) { return Words::tr("or just begin with its number"); },
+               .title = [](const Situation&) { return Said::tr("type a shot"); },
+               .hint = [](const Situation&) { return Said::tr("or just begin with its number"); },
                .due =
                    [](const Situation& now) {
                        const Phase phase = now.stand.phase();
@@ -159,30 +159,30 @@ const std::array commands = {
     BayCommand{.key = Qt::Key_U,
                .cap = "U",
                .help = QT_TRANSLATE_NOOP("Bay", "takes back, and Shift+U does it again"),
-               .title = [](const Situation&) { return Words::tr("undo"); },
-               .hint = [](const Situation&) { return Words::tr("Shift+U does it again"); },
+               .title = [](const Situation&) { return Said::tr("undo"); },
+               .hint = [](const Situation&) { return Said::tr("Shift+U does it again"); },
                .due = unlessNewVisit,
                .run = [](BayPage& page) { page.actions().undo(); }},
     BayCommand{.key = Qt::Key_F,
                .cap = "F",
                .help = QT_TRANSLATE_NOOP("Bay", "feel"),
-               .title = [](const Situation&) { return Words::tr("feel"); },
-               .hint = [](const Situation&) { return Words::tr("how was that stint?"); },
+               .title = [](const Situation&) { return Said::tr("feel"); },
+               .hint = [](const Situation&) { return Said::tr("how was that stint?"); },
                .due = aboutStint,
                .run = [](BayPage& page) { page.feel(); }},
     BayCommand{
         .key = Qt::Key_G,
         .cap = "G",
         .help = QT_TRANSLATE_NOOP("Bay", "guess"),
-        .title = [](const Situation&) { return Words::tr("guess"); },
-        .hint = [](const Situation&) { return Words::tr("which one was that?"); },
+        .title = [](const Situation&) { return Said::tr("guess"); },
+        .hint = [](const Situation&) { return Said::tr("which one was that?"); },
         .due = [](const Situation& now) { return now.stand.phase() == Phase::nameTag ? Due::works : aboutStint(now); },
         .run = [](BayPage& page) { page.actions().said().guess(); }},
     BayCommand{.key = Qt::Key_Q,
                .cap = "Q",
                .help = QT_TRANSLATE_NOOP("Bay", "calls a shot good, so-so or bad before its number shows; it counts"),
-               .title = [](const Situation&) { return Words::tr("good, so-so, bad"); },
-               .hint = [](const Situation&) { return Words::tr("it counts all the same"); },
+               .title = [](const Situation&) { return Said::tr("good, so-so, bad"); },
+               .hint = [](const Situation&) { return Said::tr("it counts all the same"); },
                .due = [](const Situation& now) { return isStruck(now) ? Due::works : unlessWarmingUp(now); },
                .run = [](BayPage& page) { page.actions().said().call(); }},
     comparison<record::Versus::better>(Qt::Key_Plus, "+", QT_TRANSLATE_NOOP("Bay", "better than the club before")),
@@ -191,10 +191,10 @@ const std::array commands = {
     BayCommand{.key = Qt::Key_R,
                .cap = "R",
                .help = QT_TRANSLATE_NOOP("Bay", "rest"),
-               .title = [](const Situation&) { return Words::tr("rest"); },
+               .title = [](const Situation&) { return Said::tr("rest"); },
                .hint =
                    [](const Situation& now) {
-                       return now.stand.sinceRest > 0 ? Words::tr("%1 swings without one").arg(now.stand.sinceRest)
+                       return now.stand.sinceRest > 0 ? Said::tr("%1 swings without one").arg(now.stand.sinceRest)
                                                       : QString();
                    },
                .due =
@@ -211,8 +211,8 @@ const std::array commands = {
     BayCommand{.key = Qt::Key_W,
                .cap = "W",
                .help = QT_TRANSLATE_NOOP("Bay", "a word: the reason of a set-aside, that of a flag, or a note"),
-               .title = [](const Situation&) { return Words::tr("a word"); },
-               .hint = [](const Situation&) { return Words::tr("reason, or a note"); },
+               .title = [](const Situation&) { return Said::tr("a word"); },
+               .hint = [](const Situation&) { return Said::tr("reason, or a note"); },
                .due = [](const Situation& now) { return isStruck(now) ? Due::shown : always<Due::works>(now); },
                .run = [](BayPage& page) { page.actions().said().word(); }},
     BayCommand{.key = Qt::Key_Z,
@@ -226,10 +226,10 @@ const std::array commands = {
     BayCommand{.key = Qt::Key_O,
                .cap = "O",
                .help = QT_TRANSLATE_NOOP("Bay", "hands over to the next player"),
-               .title = [](const Situation&) { return Words::tr("another player"); },
+               .title = [](const Situation&) { return Said::tr("another player"); },
                .hint =
                    [](const Situation& now) {
-                       return now.test.players.size() > 1 ? Words::tr("who hits now?") : Words::tr("the same clubs");
+                       return now.test.players.size() > 1 ? Said::tr("who hits now?") : Said::tr("the same clubs");
                    },
                .due =
                    [](const Situation& now) {
@@ -412,7 +412,7 @@ QString keyParagraph() {
     QStringList parts;
     for (const BayCommand& command : commands)
         if (command.key != 0 && command.help[0] != '\0')
-            parts << QStringLiteral("`%1` %2").arg(QLatin1String(command.cap), Words::tr(command.help));
+            parts << QStringLiteral("`%1` %2").arg(QLatin1String(command.cap), Said::tr(command.help));
     return parts.join(QStringLiteral(", ")) + QLatin1Char('.');
 }
 

@@ -105,15 +105,9 @@ void Bet::weigh() {
         part.weight /= total;
 }
 
+// Only a wanted value asks for the level that the effects stand on.
 double Bet::merit(double effect, double level, const record::Want& want) {
-    switch (want.kind) {
-    case record::Want::Kind::less:
-        return -effect;
-    case record::Want::Kind::near:
-        return -std::fabs(level + effect - want.value);
-    default:
-        return effect;
-    }
+    return want.merit(want.kind == record::Want::Kind::near ? level + effect : effect);
 }
 
 namespace {

@@ -14,18 +14,6 @@ namespace knot::judge {
 using namespace statistics;
 namespace {
 
-// How good a mean is: larger is better.
-double merit(double mean, const record::Want& want) {
-    switch (want.kind) {
-    case record::Want::Kind::less:
-        return -mean;
-    case record::Want::Kind::near:
-        return -std::fabs(mean - want.value);
-    default:
-        return mean;
-    }
-}
-
 std::vector<BuildAt> withReadings(const Column& column, std::size_t fewestTurns) {
     std::vector<BuildAt> builds;
     for (BuildAt b; b < column.builds.size(); ++b)
@@ -205,12 +193,12 @@ BestOf choosing(const std::vector<Standing>& standings, const record::Want& want
         for (std::size_t i = 0; i < standings.size(); ++i) {
             const Effect& known = standings[i].effect;
             const double truth = known.value + known.se * random.studentT(known.df);
-            merits[i] = merit(truth, want);
+            merits[i] = want.merit(truth);
             // What the mean over the laps done and to come would then be.
             const double turns = standings[i].turns;
             const double error = standings[i].samplingError.value_or(known.se);
             const double fresh = truth + error * std::sqrt(turns / furtherLaps) * random.normal();
-            later[i] = merit((turns * known.value + furtherLaps * fresh) / (turns + furtherLaps), want);
+            later[i] = want.merit((turns * known.value + furtherLaps * fresh) / (turns + furtherLaps));
         }
         const auto top = std::ranges::max_element(merits);
         best.choosing[static_cast<std::size_t>(top - merits.begin())].chanceBest += 1.0 / draws;
@@ -297,7 +285,7 @@ std::vector<PriorityChoice> choosingByPriority(const std::vector<Priority>& prio
         for (std::size_t c = 0; c < choices.size(); ++c) {
             joint.nextBuild();
             for (std::size_t o = 0; o < priorities.size(); ++o)
-                merits[c][o] = merit(joint.of(*standingOf(priorities[o], choices[c].build)), priorities[o].want);
+                merits[c][o] = priorities[o].want.merit(joint.of(*standingOf(priorities[o], choices[c].build)));
         }
         std::vector<std::size_t> left(choices.size());
         std::iota(left.begin(), left.end(), std::size_t{0});

@@ -56,19 +56,6 @@ private:
     Column m_column;
 };
 
-double merit(double value, const record::Want& want) {
-    switch (want.kind) {
-    case record::Want::Kind::less:
-        return -value;
-    case record::Want::Kind::near:
-        return -std::fabs(value - want.value);
-    case record::Want::Kind::none:
-    case record::Want::Kind::more:
-        break;
-    }
-    return value;
-}
-
 } // namespace
 
 record::Outcome leadOutcome(const record::Card& card) {
@@ -86,14 +73,14 @@ std::vector<Lead> leads(const Case& subject) {
         for (BuildAt build; build < test.builds.size(); ++build)
             if (subject.clubOf(build) == club)
                 latest = build;
-        if (test.builds[club].struckOff.empty())
+        if (subject.roster().isIn(club))
             leads.push_back({club, shown.shots(latest), shown.value(latest)});
     }
     const record::Want want = test.card.want(outcome);
     std::ranges::stable_sort(leads, [&](const Lead& a, const Lead& b) {
         if (a.value.has_value() != b.value.has_value())
             return a.value.has_value();
-        return a.value && merit(*a.value, want) > merit(*b.value, want);
+        return a.value && want.merit(*a.value) > want.merit(*b.value);
     });
     return leads;
 }

@@ -2,6 +2,7 @@
 
 #include "core/rack/measures.h"
 #include "core/record/text/number_text.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 #include <set>

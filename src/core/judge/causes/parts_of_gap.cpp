@@ -17,7 +17,6 @@ namespace knot::judge {
 namespace {
 
 constexpr std::array modelled = {Metric::carry, Metric::side, Metric::apex, Metric::descent};
-constexpr int draws = 1000;
 constexpr std::size_t fewestLaps = 5;
 constexpr double leastHead = 0.5, leastWhole = 2; // g; less is how a scale reads
 constexpr double leastPoints = 0.5;               // of swing weight
@@ -338,7 +337,7 @@ private:
         for (auto& ofRow : drawn)
             ofRow.resize(groups.size() + 1); // the last is what is not explained
         Random random(seedFor(m_request, "parts", Metric::carry, rows[first].build, rows[first].against));
-        const int times = drawsFor(draws, laps.size());
+        const int times = drawsFor(usualDraws, laps.size());
         for (int draw = 0; draw < times; ++draw) {
             const Lap means = meanOver(laps, drawnWithReplacement(random, laps.size()));
             const Inputs a = flyable(means.other.in, withClub);

@@ -18,7 +18,6 @@ using Eigen::VectorXd;
 
 constexpr double fewestDegrees = 10;
 constexpr std::size_t fewestLaps = 5;
-constexpr int draws = 1000;
 
 bool isSideways(Metric metric) {
     return metric == Metric::side || metric == Metric::curve || metric == Metric::spinAxis ||
@@ -245,7 +244,7 @@ void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<
     Resampling resampling(all, std::move(groupOf), groups.size(), stints, laps);
     Random random(seedFor(request, "whose doing", metric, {}, {}));
     std::vector<std::vector<double>> drawn(groups.size());
-    const int times = drawsFor(draws, numbers.size());
+    const int times = drawsFor(usualDraws, numbers.size());
     for (int draw = 0; draw < times; ++draw) {
         const auto shares = resampling.shares(random);
         for (std::size_t g = 0; g < shares.size(); ++g)

@@ -10,6 +10,7 @@
 namespace knot::judge {
 namespace {
 
+using record::firstOf;
 using record::Outcome;
 using record::Test;
 
@@ -23,21 +24,23 @@ GapFound turned(GapFound gap) {
     return gap;
 }
 
-bool isOf(const GapFound& gap, const std::string& one, const std::string& other) {
+bool isOf(const GapFound& gap, const ClubKnown& one, const ClubKnown& other) {
     return (gap.build == one && gap.against == other) || (gap.build == other && gap.against == one);
 }
 
-std::optional<BuildAt> buildCalled(const Reading& reading, const std::string& name) {
-    const auto at = std::ranges::find(reading.builds, name, &BuildCount::name);
+ClubKnown knownOf(const Reading& reading, BuildAt build) {
+    return {reading.builds[build].id, reading.builds[build].name};
+}
+
+std::optional<BuildAt> buildOf(const Reading& reading, const ClubKnown& club) {
+    const auto at = std::ranges::find_if(reading.builds, [&](const BuildCount& build) {
+        return ClubKnown{build.id, build.name} == club;
+    });
     return at == reading.builds.end() ? std::nullopt
                                       : std::optional(BuildAt(static_cast<std::size_t>(at - reading.builds.begin())));
 }
 
 } // namespace
-
-const std::string& firstOf(const Test& test) {
-    return test.repeats.empty() ? test.id : test.repeats;
-}
 
 std::vector<GapFound> declaredGaps(const Reading& reading, const std::string& title) {
     std::vector<GapFound> found;
@@ -46,8 +49,8 @@ std::vector<GapFound> declaredGaps(const Reading& reading, const std::string& ti
             continue;
         GapFound gap{.test = title,
                      .outcome = outcomeOf(row),
-                     .build = reading.builds[row.build].name,
-                     .against = reading.builds[row.against].name,
+                     .build = knownOf(reading, row.build),
+                     .against = knownOf(reading, row.against),
                      .gap = row.gap,
                      .se = row.se.value_or(0),
                      .df = row.df.value_or(0),
@@ -91,7 +94,7 @@ std::vector<Repeated> repeatedIn(const Reading& reading, const std::vector<GapFo
         for (GapFound other : others) {
             if (other.outcome != own.outcome || !isOf(other, own.build, own.against))
                 continue;
-            if (other.build != own.build)
+            if (!(other.build == own.build))
                 other = turned(std::move(other));
             tests.push_back({other.gap, other.se, other.ci95, other.ci90});
             areSame = areSame || other.isSame;
@@ -100,7 +103,7 @@ std::vector<Repeated> repeatedIn(const Reading& reading, const std::vector<GapFo
         if (!pooled)
             continue;
         pooled->over = PooledOver::tests;
-        all.push_back({own.outcome, *buildCalled(reading, own.build), *buildCalled(reading, own.against), *pooled});
+        all.push_back({own.outcome, *buildOf(reading, own.build), *buildOf(reading, own.against), *pooled});
     }
     return all;
 }
@@ -108,10 +111,10 @@ std::vector<Repeated> repeatedIn(const Reading& reading, const std::vector<GapFo
 std::vector<ByWay> byWayIn(const Reading& reading, const std::vector<GapFound>& others) {
     std::vector<ByWay> all;
     const std::vector<GapFound> here = declaredGaps(reading, {});
-    const auto everMet = [&](const Outcome& outcome, const std::string& one, const std::string& other) {
+    const auto everMet = [&](const Outcome& outcome, const ClubKnown& one, const ClubKnown& other) {
         const auto isThat = [&](const GapFound& gap) { return gap.outcome == outcome && isOf(gap, one, other); };
         return std::ranges::any_of(here, isThat) || std::ranges::any_of(others, isThat) ||
-               (buildCalled(reading, one) && buildCalled(reading, other));
+               (buildOf(reading, one) && buildOf(reading, other));
     };
     // Each gap in both directions: the club that both share is the one that each is against.
     const auto bothWays = [](const std::vector<GapFound>& gaps) {
@@ -129,8 +132,8 @@ std::vector<ByWay> byWayIn(const Reading& reading, const std::vector<GapFound>& 
             const double df = squares * squares / (std::pow(own.se, 4) / own.df + std::pow(other.se, 4) / other.df);
             const double gap = own.gap - other.gap;
             const double reach = statistics::studentQuantile(0.975, df) * std::sqrt(squares);
-            all.push_back({own.outcome, *buildCalled(reading, own.build), *buildCalled(reading, own.against),
-                           other.build, other.test, gap, Interval{gap - reach, gap + reach, 0.95}});
+            all.push_back({own.outcome, *buildOf(reading, own.build), *buildOf(reading, own.against), other.build.name,
+                           other.test, gap, Interval{gap - reach, gap + reach, 0.95}});
         }
     return all;
 }

@@ -7,19 +7,24 @@
 
 namespace knot::judge {
 
-/// A declared gap as one test found it, clubs by name.
+/// A club as tests know it, told by its id; without one by its name.
+struct ClubKnown {
+    std::string id, name;
+    friend bool operator==(const ClubKnown& a, const ClubKnown& b) {
+        return a.id.empty() || b.id.empty() ? a.name == b.name : a.id == b.id;
+    }
+};
+
+/// A declared gap as one test found it.
 struct GapFound {
     std::string test; ///< its title
     record::Outcome outcome;
-    std::string build, against;
+    ClubKnown build, against;
     double gap = 0, se = 0, df = 0;
     std::optional<Interval> ci95, ci90;
     bool isSame = false;
     double margin = 0;
 };
-
-/// The first test of those that are one on several days.
-const std::string& firstOf(const record::Test& test);
 
 /// The declared gaps of averages (as struck, at equal delivery, typical) of a reading, where they have an error.
 std::vector<GapFound> declaredGaps(const Reading& reading, const std::string& title);

@@ -1,9 +1,13 @@
 #include "core/judge/days/pooling.h"
 
+#include "core/judge/gaps/average.h"
+#include "core/judge/gaps/verdict.h"
 #include "core/statistics/distributions.h"
 
 #include <algorithm>
 #include <cmath>
+#include <set>
+#include <tuple>
 
 namespace knot::judge {
 
@@ -48,6 +52,51 @@ std::optional<SittingsPooled> poolSittings(const std::vector<SittingEstimate>& s
         result.heldUp += (sameWithin ? same : differs) ? 1 : 0;
     }
     return result;
+}
+
+namespace {
+
+PooledOver pooledOver(const record::Structure& structure) {
+    const bool players = structure.players.size() > 1;
+    const bool deliveries = structure.deliveries.size() > 1;
+    if (structure.sittings.size() > 1 || (players && deliveries))
+        return players || deliveries ? PooledOver::parts : PooledOver::sittings;
+    return players ? PooledOver::players : PooledOver::deliveries;
+}
+
+using Setting = std::tuple<std::size_t, std::size_t, std::size_t>;
+
+Setting settingOf(const TurnValues& turn) {
+    return {turn.sitting, turn.player, turn.delivery};
+}
+
+} // namespace
+
+void poolSettings(const Case& subject, const std::vector<Column>& columns, Reading& reading) {
+    for (AverageGap& row : reading.average) {
+        if (row.claim.role != Role::primary || row.kind != record::OutcomeKind::average)
+            continue;
+        const auto column = std::ranges::find(columns, row.metric, &Column::metric);
+        std::set<Setting> settings;
+        for (const BuildAt club : {row.build, row.against})
+            for (const TurnValues& turn : column->builds[club].turns)
+                settings.insert(settingOf(turn));
+        if (settings.size() < 2)
+            continue;
+        std::vector<SittingEstimate> estimates;
+        for (const Setting& setting : settings) {
+            Column part = *column;
+            for (auto& build : part.builds)
+                std::erase_if(build.turns, [&](const TurnValues& turn) { return settingOf(turn) != setting; });
+            if (const auto gap = averageGap(part, row.build, row.against, row.margin);
+                gap && gap->se && !isUnfair(gap->claim))
+                estimates.push_back({gap->gap, *gap->se, gap->ci95, gap->ci90});
+        }
+        row.pooled =
+            poolSittings(estimates, row.claim.verdict == Verdict::same ? std::optional(row.margin) : std::nullopt);
+        if (row.pooled)
+            row.pooled->over = pooledOver(subject.structure());
+    }
 }
 
 } // namespace knot::judge

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/judge/case.h"
 #include "core/judge/reading.h"
 
 namespace knot::judge {
@@ -17,5 +18,9 @@ struct SittingEstimate {
 /// that is not above 0.
 std::optional<SittingsPooled> poolSittings(const std::vector<SittingEstimate>& sittings,
                                            std::optional<double> sameWithin = std::nullopt);
+
+/// Declared gaps of averages sitting by sitting, player by player, delivery by delivery, and pooled, where there are
+/// two of them or more (judgement §§11 and 22).
+void poolSettings(const Case& subject, const std::vector<Column>& columns, Reading& reading);
 
 } // namespace knot::judge

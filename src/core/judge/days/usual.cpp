@@ -31,7 +31,16 @@ std::vector<UsualBasis> usualTyped(const record::Player& player) {
 }
 
 std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, const std::string& player) {
-    std::map<std::pair<std::string, Metric>, std::vector<double>> means;
+    std::map<std::string, std::string> lastCalled; // by id
+    for (const record::Test& test : earlier)
+        for (const record::Build& build : test.builds)
+            if (!build.id.empty())
+                lastCalled.try_emplace(build.id, build.name);
+    struct Seen {
+        std::vector<double> means;
+        std::set<std::string> ids;
+    };
+    std::map<std::pair<std::string, Metric>, Seen> clubs;
     for (const record::Test& test : earlier) {
         std::map<std::tuple<std::string, BuildAt, Metric>, std::vector<double>> values;
         for (const record::Shot& shot : test.shots) {
@@ -42,17 +51,23 @@ std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, co
                 if (const auto value = shot.readings.at(metric))
                     values[{shot.sitting, shot.build, metric}].push_back(*value);
         }
-        for (const auto& [key, list] : values)
-            means[{test.builds[std::get<BuildAt>(key)].name, std::get<Metric>(key)}].push_back(meanOf(list));
+        for (const auto& [key, list] : values) {
+            const record::Build& build = test.builds[std::get<BuildAt>(key)];
+            Seen& seen = clubs[{build.id.empty() ? build.name : lastCalled.at(build.id), std::get<Metric>(key)}];
+            seen.means.push_back(meanOf(list));
+            if (!build.id.empty())
+                seen.ids.insert(build.id);
+        }
     }
     std::vector<UsualBasis> bases;
-    bases.reserve(means.size());
-    for (const auto& [key, list] : means)
+    bases.reserve(clubs.size());
+    for (auto& [key, seen] : clubs)
         bases.push_back({.club = key.first,
                          .metric = key.second,
-                         .mean = meanOf(list),
-                         .sd = list.size() < 2 ? std::nullopt : std::optional(standardDeviation(list)),
-                         .sittings = list.size()});
+                         .mean = meanOf(seen.means),
+                         .sd = seen.means.size() < 2 ? std::nullopt : std::optional(standardDeviation(seen.means)),
+                         .sittings = seen.means.size(),
+                         .ids = std::move(seen.ids)});
     return bases;
 }
 
@@ -83,16 +98,16 @@ std::optional<double> bagStep(const std::vector<UsualBasis>& bases, double carry
     return sum / steps;
 }
 
-const UsualBasis* basisOf(const std::vector<UsualBasis>& bases, Metric metric, const std::string& name,
+const UsualBasis* basisOf(const std::vector<UsualBasis>& bases, Metric metric, const record::Build& build,
                           std::string_view kind) {
     const UsualBasis* found = nullptr;
     auto goesBefore = [&](const UsualBasis& one) {
-        const bool isName = one.club == name;
-        return found == nullptr || (isName && found->club != name) ||
-               (isName == (found->club == name) && one.sittings > found->sittings);
+        const bool isOwn = one.isOf(build);
+        return found == nullptr || (isOwn && !found->isOf(build)) ||
+               (isOwn == found->isOf(build) && one.sittings > found->sittings);
     };
     for (const UsualBasis& one : bases)
-        if (one.metric == metric && (one.club == name || record::lowerCase(one.club) == kind) && goesBefore(one))
+        if (one.metric == metric && (one.isOf(build) || record::lowerCase(one.club) == kind) && goesBefore(one))
             found = &one;
     return found;
 }

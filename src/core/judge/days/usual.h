@@ -5,29 +5,35 @@
 #include "core/judge/reading.h"
 #include "core/plan/spreads.h"
 
+#include <set>
+
 namespace knot::judge {
 
 /// What is usual for a player with a club in one metric, and how sittings vary about it.
 struct UsualBasis {
-    std::string club;
+    std::string club; ///< its name, as it was last called
     Metric metric = Metric::carry;
     double mean = 0;
-    std::optional<double> sd; ///< of sitting means, where they are known
-    std::size_t sittings = 0; ///< 0: typed
+    std::optional<double> sd;       ///< of sitting means, where they are known
+    std::size_t sittings = 0;       ///< 0: typed
+    std::set<std::string> ids = {}; ///< of the clubs that it was struck with
+    bool isOf(const record::Build& build) const { return club == build.name || ids.contains(build.id); }
 };
 
 /// What was typed for a player: carry, ball speed, launch and spin.
 std::vector<UsualBasis> usualTyped(const record::Player& player);
 
-/// From earlier sittings of the player: the mean of sitting means of every build of that name, in the four metrics.
+/// From earlier sittings of the player, the latest first: the mean of sitting means of every club, under whatever name
+/// it went, in the four metrics.
 std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, const std::string& player);
 
 /// What lies between one club of the player's own bag and the next, m, about a carry: the mean of the steps to the
 /// next shorter and longer club from the one nearest to it. Nothing under three clubs with a usual carry.
 std::optional<double> bagStep(const std::vector<UsualBasis>& bases, double carry);
 
-/// What is usual of a club, of several that stand for it what most sittings tell: its name, else its kind ("driver").
-const UsualBasis* basisOf(const std::vector<UsualBasis>& bases, Metric metric, const std::string& name,
+/// What is usual of a club, of several that stand for it what most sittings tell: of itself, else of its kind
+/// ("driver").
+const UsualBasis* basisOf(const std::vector<UsualBasis>& bases, Metric metric, const record::Build& build,
                           std::string_view kind);
 
 /// The first stint of a build against what is usual for it, with the 95 % prediction interval of a new

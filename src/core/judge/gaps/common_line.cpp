@@ -1,5 +1,6 @@
 #include "core/judge/gaps/common_line.h"
 
+#include "core/judge/resample.h"
 #include <Eigen/Dense>
 
 #include <algorithm>
@@ -9,7 +10,6 @@
 namespace knot::judge {
 namespace {
 
-constexpr std::size_t fewestStints = 4;
 constexpr double fitted = 1.5; // parameters of the line, half on each build
 
 // The stints of one lap by what was struck, in order.

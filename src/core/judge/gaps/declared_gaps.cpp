@@ -16,13 +16,13 @@ using Eigen::MatrixXd;
 using Eigen::VectorXd;
 
 // The shots of a column that have every covariate, and the covariates of the same shots.
-struct Delivered {
+struct SameShots {
     Column y;
     std::vector<Column> x;
 };
 
-Delivered deliveredOf(const record::Test& test, const Column& column, const std::vector<Metric>& covariates) {
-    Delivered kept{.y = column, .x = std::vector<Column>(covariates.size(), column)};
+SameShots deliveredOf(const record::Test& test, const Column& column, const std::vector<Metric>& covariates) {
+    SameShots kept{.y = column, .x = std::vector<Column>(covariates.size(), column)};
     for (std::size_t b = 0; b < column.builds.size(); ++b)
         for (std::size_t t = 0; t < column.builds[b].turns.size(); ++t) {
             auto clear = [&](Column& one) {
@@ -61,7 +61,7 @@ struct Slopes {
     double variance = 0, nu = 0;
 };
 
-std::optional<Slopes> slopesInside(const Delivered& kept, BuildAt build, BuildAt against) {
+std::optional<Slopes> slopesInside(const SameShots& kept, BuildAt build, BuildAt against) {
     const auto p = static_cast<Eigen::Index>(kept.x.size());
     MatrixXd xx = MatrixXd::Zero(p, p);
     VectorXd xy = VectorXd::Zero(p);
@@ -188,7 +188,7 @@ Effect byLaps(const std::vector<double>& differences) {
 
 std::optional<AverageGap> gapAtEqualDelivery(const record::Test& test, const Column& column, BuildAt build,
                                              BuildAt against, const std::vector<Metric>& covariates, double margin) {
-    const Delivered kept = deliveredOf(test, column, covariates);
+    const SameShots kept = deliveredOf(test, column, covariates);
     const auto struck = averageGap(kept.y, build, against, margin);
     if (!struck)
         return std::nullopt;

@@ -1,6 +1,7 @@
 #include "core/judge/said/what_was_said.h"
 
 #include "core/judge/gaps/average.h"
+#include "core/judge/resample.h"
 #include "core/judge/rows.h"
 #include "core/statistics/ranks.h"
 
@@ -14,8 +15,6 @@ namespace {
 using record::Expectation;
 using record::FeelScale;
 using record::Versus;
-
-constexpr std::size_t fewestStints = 4;
 
 // The intraclass correlation of repeated scores, one-way over clubs, from the mean squares; clubs may have been felt
 // different numbers of times.
@@ -98,7 +97,7 @@ private:
             if (const int score = feel.scores[static_cast<std::size_t>(scale)]; score > 0)
                 if (const auto turn = turnOf(feel))
                     scores[*turn] = score;
-        Column column{.drawn = !m_test.plan.turns.empty(), .builds = {}};
+        Column column{.drawn = !m_test.turns.empty(), .builds = {}};
         column.builds.resize(m_test.builds.size());
         for (const auto& [at, score] : scores) {
             const record::Turn& turn = m_structure.turns[at];
@@ -214,7 +213,10 @@ private:
             return;
         case Verdict::real:
         case Verdict::realSizeOpen:
-            ++((claim.favours == Favours::better) == buildFirst ? order.asExpected : order.otherWay);
+            if (claim.favours != Favours::better && claim.favours != Favours::worse)
+                ++order.notSettled; // they differ, and which is nearer to what is wanted is open
+            else
+                ++((claim.favours == Favours::better) == buildFirst ? order.asExpected : order.otherWay);
         }
     }
 

@@ -15,9 +15,7 @@ namespace {
 using record::Call;
 
 constexpr std::size_t fewestAlike = 2;
-constexpr std::size_t fewestStints = 4;
 constexpr std::size_t fewestAgreeing = 8;
-constexpr int draws = 1000;
 
 // The values of one build's shots called alike, stint by stint.
 std::vector<std::vector<double>> alike(const record::Test& test, const BuildValues& build, Call call) {
@@ -135,7 +133,7 @@ std::vector<CalledGap> calledGaps(const JudgeRequest& request, const Column& col
                 if (const auto drawn =
                         percentileInterval(seedFor(request, call == Call::bad ? "called bad" : "called good",
                                                    column.metric, row.build, row.against),
-                                           drawsFor(draws, own.size() + other.size()), [&](Random& random) {
+                                           drawsFor(usualDraws, own.size() + other.size()), [&](Random& random) {
                                                return resampledMean(random, own) - resampledMean(random, other);
                                            }))
                     gap.ci95 = expanded(*drawn, gap.gap, std::min(own.size(), other.size()));

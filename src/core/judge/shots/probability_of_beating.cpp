@@ -11,10 +11,8 @@
 namespace knot::judge {
 namespace {
 
-constexpr std::size_t fewestStints = 4;
 constexpr double rangeOfTen = 3.078; // mean range of ten standard normal values
 constexpr double fewestDegrees = 3;
-constexpr int draws = 1000;
 constexpr double mostPairs = 1e5; // of stints, up to which they are drawn anew
 
 std::vector<std::vector<double>> sortedStints(const BuildValues& build) {
@@ -39,7 +37,7 @@ public:
     }
 
     std::optional<Interval> interval(std::uint64_t seed) const {
-        return percentileInterval(seed, draws, [this](Random& random) { return resampled(random); });
+        return percentileInterval(seed, usualDraws, [this](Random& random) { return resampled(random); });
     }
 
 private:

@@ -2,6 +2,7 @@
 
 #include "core/judge/gaps/summary.h"
 #include "core/judge/gaps/verdict.h"
+#include "core/judge/resample.h"
 #include "core/statistics/distributions.h"
 #include "core/statistics/quantile.h"
 
@@ -81,8 +82,6 @@ double ownKurtosis(const Residuals& r) {
 } // namespace
 
 namespace {
-
-constexpr std::size_t fewestStints = 4; // of two shots or more
 
 /// A stint's part in the average distance from the middle.
 struct Distances {

@@ -47,11 +47,11 @@ Turns turnsOf(const Column& column, BuildAt build, BuildAt against) {
 
 // What is left of the turn means, and the logarithm of what builds and rounds know, where turns weigh by their shots
 // and `lambda`, the variance of turns over that of shots.
-struct Swept {
+struct Profiled {
     double left = 0, logInformation = 0, ofBuild = 0;
 };
 
-Swept swept(const Turns& turns, double lambda) {
+Profiled profiled(const Turns& turns, double lambda) {
     struct Round {
         double weight = 0, ofBuild = 0, sum = 0;
     };
@@ -71,7 +71,7 @@ Swept swept(const Turns& turns, double lambda) {
             by += w * turn.mean;
         }
     }
-    Swept s;
+    Profiled s;
     for (const Round& round : rounds) {
         bb -= round.ofBuild * round.ofBuild / round.weight;
         by -= round.ofBuild * round.sum / round.weight;
@@ -85,7 +85,7 @@ Swept swept(const Turns& turns, double lambda) {
 }
 
 double deviance(const Turns& turns, double lambda) {
-    const Swept s = swept(turns, lambda);
+    const Profiled s = profiled(turns, lambda);
     double logV = 0;
     for (const Turn& turn : turns.all)
         logV += std::log1p(lambda * turn.shots);
@@ -98,14 +98,14 @@ std::optional<TurnVariances> turnVariances(const Column& column, BuildAt build, 
     const Turns turns = turnsOf(column, build, against);
     if (static_cast<double>(turns.all.size()) == turns.shots || !(turns.degrees() > 0))
         return std::nullopt;
-    const Swept plain = swept(turns, 0);
+    const Profiled plain = profiled(turns, 0);
     if (!(plain.ofBuild > 1e-9 * turns.shots))
         return std::nullopt;
     constexpr double noise = 1e-24;
     if (turns.inside + plain.left <= noise * std::max(turns.squares, 1.0))
         return TurnVariances{};
     const double lambda = leastDeviance([&](double at) { return deviance(turns, at); });
-    const double shot = (turns.inside + swept(turns, lambda).left) / turns.degrees();
+    const double shot = (turns.inside + profiled(turns, lambda).left) / turns.degrees();
     return TurnVariances{lambda * shot, shot};
 }
 

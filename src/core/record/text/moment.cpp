@@ -1,8 +1,8 @@
 #include "core/record/text/moment.h"
 
 #include "core/record/text/number_text.h"
+#include "core/record/typed/number_in.h"
 
-#include <charconv>
 #include <chrono>
 #include <string_view>
 
@@ -13,15 +13,6 @@ struct Moment {
     double local = 0;             ///< seconds from 1970 by the clock on the wall
     std::optional<double> offset; ///< seconds that the wall's clock is ahead of UTC
 };
-
-// Digits from end to end.
-std::optional<int> wholeIn(std::string_view digits) {
-    int value = 0;
-    const auto read = std::from_chars(digits.data(), digits.data() + digits.size(), value);
-    if (read.ec != std::errc() || read.ptr != digits.data() + digits.size() || value < 0)
-        return std::nullopt;
-    return value;
-}
 
 // "Z", "+02:00", "-04:00".
 std::optional<double> offsetIn(std::string_view text) {

@@ -23,7 +23,7 @@ inline constexpr std::array comparisonNames = {"against_baseline", "which_of_the
 inline constexpr std::array kindNames = {"own", "shaft", "head", "loft",     "length",
                                          "lie", "grip",  "ball", "delivery", "whole_clubs"};
 inline constexpr std::array looksNames = {"none", "each_round"};
-inline constexpr std::array courseNames = {"none", "keep", "change", "adjust", "mix", "not_the_club", "test_further"};
+inline constexpr std::array actionNames = {"none", "keep", "change", "adjust", "mix", "not_the_club", "test_further"};
 inline constexpr std::array expectationNames = {"no_change", "up", "down"};
 inline constexpr std::array blindingNames = {"open", "reading_blind", "player_blind", "both_blind"};
 inline constexpr std::array seesNames = {"nobody", "fitter", "everyone"};
@@ -33,6 +33,7 @@ inline constexpr std::array placeNames = {"not_said", "indoors", "outdoors"};
 inline constexpr std::array eventNames = {"note", "rest", "stop", "flag"};
 inline constexpr std::array stageNames = {"test", "screening", "open_sitting"};
 inline constexpr std::array partNames = {"head", "shaft", "grip", "ball"};
+inline constexpr std::array standingNames = {"struck_off", "left_out", "put_back"};
 inline constexpr std::array scheduleNames = {"rotated", "sandwich", "shot_by_shot", "one_run_each", "striking_off"};
 
 template<std::size_t N, typename Value>

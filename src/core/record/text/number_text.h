@@ -2,10 +2,7 @@
 
 #include "core/record/units.h"
 
-#include <optional>
 #include <string>
-#include <string_view>
-#include <tl/expected.hpp>
 
 namespace knot::record {
 
@@ -44,25 +41,6 @@ private:
     Unit m_unit;
     int m_decimals;
 };
-
-/// Why a text is no number.
-enum class NumberFault {
-    notANumber,
-    notFinite, ///< infinite, or too large to hold
-    ambiguous  ///< "6,250" by itself: a thousand or a decimal mark
-};
-
-/// Which mark parts whole units from decimals: known, or told from the number itself, which "6,250"
-/// does not tell. Spaces and apostrophes between groups of three are thousands marks in any case.
-enum class DecimalMark { point, comma, open };
-
-/// The number that a text is from end to end: the one way in which files, fields, settings and the
-/// command line read one. Spaces around it, a sign (true minus too) and thousands marks between
-/// groups of three are taken; words such as "inf" and hexadecimal figures are not. Any locale.
-tl::expected<double, NumberFault> numberIn(std::string_view text, DecimalMark mark = DecimalMark::open);
-
-/// What one number tells of the file that it stands in: nothing, or its decimal mark.
-std::optional<DecimalMark> decimalMarkTold(std::string_view text);
 
 /// "1 shot", "3 shots": a count with its noun in the right number.
 std::string counted(std::size_t count, const std::string& singular, const std::string& plural = {});

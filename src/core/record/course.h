@@ -2,32 +2,30 @@
 
 #include "core/record/shot.h"
 
-#include <array>
 #include <optional>
 #include <string>
 #include <vector>
 
 namespace knot::record {
 
-/// What a player says of a stint, each from 1 to 10: dead to alive, weight in the hands to weight in
-/// the head, soft to harsh, and how much control, liking for its look, and confidence.
-enum class FeelScale { liveliness, weight, harshness, control, look, confidence };
-inline constexpr std::size_t feelScaleCount = 6;
+/// A stint as it is to be struck.
+struct PlannedTurn {
+    BuildAt build; ///< a tag while sealed
+    int round = 1; ///< of its player, from 1
+    int shots = 1;
+    bool ended = false; ///< cut short or left out in the bay
+    PlayerAt player;
+    int id = 0; ///< what its shots are labelled with; 0: its place from 1
+    bool operator==(const PlannedTurn&) const = default;
+};
 
-/// What a player says of a club against the one before it; `same`: can't tell.
-enum class Versus { notSaid, better, worse, same };
-
-struct Feel {
-    std::string turn; ///< the label of its stint; empty in an open sitting before the first
-    BuildAt build;
-    std::array<int, feelScaleCount> scores{}; ///< 0: not said
-    std::string words;
-    Versus versus = Versus::notSaid;
-    std::string against; ///< the label of the stint that it was compared with
-    bool isEmpty() const {
-        return scores == std::array<int, feelScaleCount>{} && words.empty() && versus == Versus::notSaid;
-    }
-    bool operator==(const Feel&) const = default;
+/// A club leaves the test for good or for now, or comes back into it.
+struct Standing {
+    enum class What { struckOff, leftOut, putBack } what = What::struckOff;
+    std::string club; ///< which one, as `Build::who` gives it
+    int lap = 1;      ///< the first one that it is out of, or in again
+    std::string why;
+    bool operator==(const Standing&) const = default;
 };
 
 enum class Place { notSaid, indoors, outdoors };
@@ -85,5 +83,27 @@ struct Progress {
     Mark nextMark = Mark::none; ///< falls on the next shot
     bool operator==(const Progress&) const = default;
 };
+
+/// How a test goes: the stints as they are to be struck, who left when, the visits to the bay, how far it is. It is
+/// first made by the rule that was declared, and the bay's from then on.
+struct Course {
+    std::vector<PlannedTurn> turns;
+    std::vector<Standing> standings; ///< in the order in which they came about
+    std::vector<Sitting> sittings;   ///< those of the bay; a file's shots may name others
+    std::vector<Event> events;
+    Progress progress;
+    std::string frozenAt, frozenHash; ///< the first counted shot, and the SHA-256 of what was declared then
+    bool operator==(const Course&) const = default;
+};
+
+/// The label that shots of a planned stint carry, and back.
+std::string turnLabel(const Course& course, PlannedAt turn);
+std::optional<PlannedAt> plannedTurn(const Course& course, const Shot& shot);
+/// Gives every stint an id of its own, so that others can be put between them or taken away.
+void numberTurns(std::vector<PlannedTurn>& turns);
+/// Takes the ids away again where each is its place.
+void unnumberTurns(std::vector<PlannedTurn>& turns);
+/// One stint more, at the end.
+void addTurn(std::vector<PlannedTurn>& turns, PlannedTurn turn);
 
 } // namespace knot::record

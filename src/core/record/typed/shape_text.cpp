@@ -1,7 +1,6 @@
-#include "core/record/text/shape_text.h"
+#include "core/record/typed/shape_text.h"
 
 #include "core/record/text/number_text.h"
-#include "core/record/text/numbers_in.h"
 #include "core/record/text/text.h"
 
 #include <algorithm>
@@ -31,38 +30,64 @@ constexpr std::array<Word, 9> words = {{{"strip", Shape::Kind::fairway, 1},
                                         {"left", Shape::Kind::beyondLeft, 1},
                                         {"right", Shape::Kind::beyondRight, 1}}};
 
+// The sizes and the places of a shape, in m.
+struct Extent {
+    std::vector<double> sizes, places;
+};
+
+tl::expected<Extent, std::string> figuresIn(const std::vector<Piece>& pieces, const Typing& typing) {
+    Extent extent;
+    auto* into = &extent.sizes;
+    for (const Piece& piece : pieces) {
+        const std::string word = lowerCase(piece.text);
+        if (word == "at") {
+            into = &extent.places;
+        } else if (word != "x" && word != "×" && word != "by" && word != "and") {
+            const auto value = valueOf(piece, Quantity::distance, displayUnit(Quantity::distance, typing.units));
+            if (!value)
+                return tl::unexpected(value.error());
+            into->push_back(*value);
+        }
+    }
+    return extent;
+}
+
 } // namespace
 
-tl::expected<Shape, std::string> shapeFromText(const std::string& text, const DisplayUnits& units) {
-    std::string said(trimmed(text));
-    std::ranges::transform(said, said.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
-    const auto* const word = std::ranges::find_if(words, [&](const Word& one) { return said.starts_with(one.word); });
+tl::expected<Shape, std::string> shapeFromText(const std::string& text, const Typing& typing) {
+    auto pieces = piecesIn(text, typing.mark, Sides::read);
+    const auto* const word = std::ranges::find_if(
+        words, [&](const Word& one) { return !pieces.empty() && lowerCase(pieces.front().text) == one.word; });
     if (word == words.end())
         return tl::unexpected(std::string(examples));
-    const auto at = said.find(" at ");
-    const auto sizes = numbersIn(said.substr(0, at));
-    const auto places = at == std::string::npos ? std::vector<double>() : numbersIn(said.substr(at + 4));
-    const MetricFormat format(Metric::carry, units);
+    pieces.erase(pieces.begin());
+    const auto extent = figuresIn(pieces, typing);
+    if (!extent)
+        return tl::unexpected(extent.error());
+    const auto& [sizes, places] = *extent;
     if (sizes.size() != word->sizes || std::ranges::any_of(sizes, [](double size) { return !(size > 0); }))
         return tl::unexpected(word->sizes == 1 ? "A " + std::string(word->word) + " needs one size above 0. " + examples
                                                : "A " + std::string(word->word) +
                                                      " needs two sizes above 0, across and along. " + examples);
     Shape shape{.kind = word->kind, .name = {}};
-    const double first = format.internal(sizes.front());
+    const std::size_t mostPlaces = shape.isBeyond() ? 0 : shape.kind == Shape::Kind::fairway ? 1 : 2;
+    if (places.size() > mostPlaces)
+        return tl::unexpected("A " + std::string(word->word) + " has no more than " + counted(mostPlaces, "place") +
+                              " behind “at”. " + examples);
     if (shape.isBeyond()) {
-        shape.side = shape.kind == Shape::Kind::beyondLeft ? -first : first;
+        shape.side = shape.kind == Shape::Kind::beyondLeft ? -sizes.front() : sizes.front();
     } else if (shape.kind == Shape::Kind::fairway) {
-        shape.width = first;
-        shape.side = places.empty() ? 0 : format.internal(places.front());
+        shape.width = sizes.front();
+        shape.side = places.empty() ? 0 : places.front();
     } else {
         if (places.empty())
             return tl::unexpected("A " + std::string(word->word) + " needs how far out its middle is. " + examples);
-        shape.width = first;
-        shape.depth = format.internal(sizes.back());
-        shape.carry = format.internal(places.front());
-        shape.side = places.size() > 1 ? format.internal(places[1]) : 0;
+        shape.width = sizes.front();
+        shape.depth = sizes.back();
+        shape.carry = places.front();
+        shape.side = places.size() > 1 ? places[1] : 0;
     }
-    shape.name = shapeText(shape, units);
+    shape.name = shapeText(shape, typing.units);
     return shape;
 }
 
