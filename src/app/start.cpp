@@ -74,7 +74,7 @@ void shoot(MainWindow& window, Session& session, const QString& page, const QStr
             QApplication::exit(saved ? 0 : 2);
         });
     };
-    if (session.hasTest() && session.judging().reading() == nullptr)
+    if (session.hasTest() && session.judging().reading() == nullptr && !session.judging().withheld())
         QObject::connect(&session.judging(), &Judging::changed, &window, take);
     else
         take();

@@ -2,11 +2,13 @@
 
 #include "core/judge/causes/along.h"
 #include "core/judge/judge.h"
+#include "core/judge/may_see.h"
 #include "core/record/check.h"
 #include "core/record/text/names.h"
 #include "core/record/text/number_text.h"
 #include "core/record/typed/amount.h"
 #include "core/words/averages.h"
+#include "core/words/headline.h"
 #include "core/words/remarks.h"
 #include "files/reading_json.h"
 
@@ -24,7 +26,7 @@ struct JudgeOptions {
     std::optional<double> sdRatioMargin, areaRatioMargin, alpha;
     std::optional<int> plannedRounds;
     std::uint64_t seed = 1;
-    bool best = false, json = false, looks = false, explain = false;
+    bool best = false, json = false, looks = false, look = false, explain = false;
     std::string split, aim, level;
 };
 
@@ -173,11 +175,16 @@ void judgeFile(const JudgeOptions& options) {
         for (const auto& line : files::explained(imported.columns))
             said << line << "\n";
     record::Test& test = imported.test;
+    if (const auto laps = judge::withheld(test)) {
+        if (!options.look)
+            throw Refusal{words::withheldSentences(*laps) + " --look takes it."};
+        takeLook(options.file, test);
+    }
     fillCard(test, options);
     judge::JudgeRequest request{
         .subject = judge::Case::of(test), .seed = options.seed, .level = levelOf(options.level)};
-    if (const auto earlier = earlierOf(options.file, test); !earlier.empty()) {
-        request.earlier = judge::learntFrom(earlier, test);
+    if (auto earlier = earlierOf(options.file, test); !earlier.empty()) {
+        request.earlier = judge::learntFrom(std::move(earlier), test);
         if (!options.level.empty())
             request.earlier.own.clear();
     }
@@ -231,6 +238,8 @@ void addJudge(CLI::App& app) {
     command->add_option("--planned-rounds", options->plannedRounds, "Laps of the plan; later ones are not judged")
         ->check(CLI::Range(1, 1000));
     command->add_flag("--looks", options->looks, "The comparison is looked at after each lap from the second");
+    command->add_flag("--look", options->look,
+                      "Look before the plan is done, where the sheet says that nobody does; the logbook notes it");
     command->add_option("--map", options->headings, "HEADING=COLUMN: what a heading means, e.g. Flight=carry_yd");
     command->add_option("--seed", options->seed, "Seed of the shuffles that are too many to count");
     addReading(*command, options->explain, options->split);

@@ -1,8 +1,10 @@
 #include "cli/opening.h"
 
+#include "core/judge/may_see.h"
 #include "files/test_json.h"
 
 #include <algorithm>
+#include <ctime>
 
 namespace knot::cli {
 
@@ -48,6 +50,17 @@ files::ImportedTest openTest(const std::string& file, const std::string& wanted,
         throw Refusal{files::sentence(imported.error())};
     files::settleNamelessClub(imported->test);
     return std::move(*imported);
+}
+
+void takeLook(const std::string& file, record::Test& test) {
+    if (!file.ends_with(".knotbook"))
+        throw Refusal{"--look: " + file + " is no logbook, and a look is noted in one. Import it first."};
+    char at[32];
+    const std::time_t now = std::time(nullptr);
+    std::strftime(at, sizeof at, "%Y-%m-%dT%H:%M:%S%z", std::localtime(&now));
+    judge::look(test, std::string(at).insert(22, ":")); // +0100 is +01:00
+    auto book = orRefuse(logbook::Logbook::open(file));
+    orRefuse(book.saveHead(test));
 }
 
 std::vector<record::Test> earlierOf(const std::string& file, const record::Test& test) {

@@ -30,6 +30,9 @@ void addReading(CLI::App& command, bool& explain, std::string& split);
 /// file. `wanted` names it in a logbook; where that holds a single test it may be empty.
 files::ImportedTest openTest(const std::string& file, const std::string& wanted, const files::ReadOptions& reading);
 
+/// Looks at a test whose comparisons nobody sees before its plan is done; the logbook notes it, so there must be one.
+void takeLook(const std::string& file, record::Test& test);
+
 /// What a logbook holds besides the test; nothing where `file` is no logbook.
 std::vector<record::Test> earlierOf(const std::string& file, const record::Test& test);
 

@@ -49,7 +49,7 @@ void Bench::openDemo() {
 }
 
 bool Bench::waitForReading() {
-    return QTest::qWaitFor([this] { return session.judging().reading() != nullptr; }, 10000);
+    return QTest::qWaitFor([this] { return session.judging().reading() || session.judging().withheld(); }, 10000);
 }
 
 QString Bench::message() {

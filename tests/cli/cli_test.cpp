@@ -171,6 +171,41 @@ struct Scratch {
 
 } // namespace
 
+TEST_CASE("a comparison that nobody is to see yet is not printed; a look is noted in the logbook") {
+    const Scratch scratch;
+    const std::string book = scratch.at("b.knotbook");
+    REQUIRE(run("simulate five-wood --seed 5 --rounds 2 --turn-length 2 -o " + scratch.at("laps.csv")).code == 0);
+    REQUIRE(run("import " + scratch.at("laps.csv") + " " + scratch.at("made.knotbook")).code == 0);
+    auto test = nlohmann::json::parse(run("export " + scratch.at("made.knotbook") + " laps").output);
+    test["title"] = "half";
+    test["frozen"] = {{"at", "2026-03-14T09:00:00"}, {"hash", "a"}};
+    test["card"]["planned_rounds"] = 4;
+    test["card"]["primary"] = {"carry_m"};
+    for (int lap = 1; lap <= 4; ++lap)
+        for (int club = 0; club < 3; ++club)
+            test["plan"]["turns"].push_back({{"build", club}, {"round", lap}, {"shots", 2}, {"ended", false}});
+    std::ofstream(scratch.at("half.json")) << test.dump();
+    REQUIRE(run("import " + scratch.at("half.json") + " " + book).code == 0);
+    for (const std::string& file : {scratch.at("half.json"), book})
+        for (const char* as : {"", " --json", " --looks --planned-rounds 4"}) {
+            const auto outcome = run("judge " + file + as);
+            CHECK(outcome.code == 2);
+            CHECK(outcome.output.find("Laps done: 2 of 4. The sheet says that nobody sees a comparison") !=
+                  std::string::npos);
+        }
+    CHECK(run("judge --look " + scratch.at("half.json")).output.find("is no logbook") != std::string::npos);
+    const auto looked = run("judge --look --json " + book);
+    REQUIRE(looked.code == 0);
+    const auto reading = nlohmann::json::parse(looked.output);
+    CHECK(reading.at("looks") == "each_round");
+    const auto after = nlohmann::json::parse(run("export " + book + " half").output);
+    REQUIRE(after.at("amendments").size() == 1);
+    CHECK(after.at("amendments")[0].at("text") == "somebody looked at the comparisons after 2 of 4 laps; each lap "
+                                                  "counts as a look from there on");
+    CHECK(after.at("amendments")[0].at("at").get<std::string>().size() == 25);
+    CHECK(run("judge " + book).code == 0); // it was looked at, and is open
+}
+
 TEST_CASE("import says so where nothing would be kept, or nothing can be read to its end") {
     const Scratch scratch;
     const std::string csv = scratch.at("s.csv");

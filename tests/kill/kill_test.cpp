@@ -171,12 +171,12 @@ void putRight(record::Test& test, int n) {
         break;
     case 6:
         test.decision = {.what = record::Action::change,
-                         .club = test.builds.front().name,
+                         .club = test.builds.front().who(),
                          .reason = "reason " + std::to_string(n),
                          .at = "2026-05-02T10:00:00"};
         break;
     case 7:
-        test.choices.byFeel = {.tag = test.builds.back().name, .at = std::to_string(n)};
+        test.choices.byFeel = {.tag = test.builds.back().who(), .at = std::to_string(n)};
         break;
     default:
         if (const auto stint = bay::stintInQuestion(test))

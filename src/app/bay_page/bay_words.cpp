@@ -22,10 +22,6 @@ struct Words {
     Q_DECLARE_TR_FUNCTIONS(Bay)
 };
 
-bool maySee(record::Sees sees, Eyes eyes) {
-    return sees == record::Sees::everyone || (sees == record::Sees::fitter && eyes == Eyes::fitter);
-}
-
 QString number(const record::Shot& shot, Metric metric, const record::DisplayUnits& units) {
     const auto value = shot.readings.at(metric);
     if (value && metric == Metric::side) // as it is said in a bay
@@ -119,20 +115,6 @@ QString callWord(record::Call call) {
 
 QString nameOf(const record::Test& test, record::BuildAt build) {
     return QString::fromStdString(test.builds[build].name);
-}
-
-bool maySeeShots(const record::Test& test, Eyes eyes) {
-    return maySee(test.card.visibility.shots, eyes);
-}
-
-bool maySeeAverages(const record::Test& test, Eyes eyes) {
-    return test.stage != record::Stage::test || maySee(test.card.visibility.averages, eyes);
-}
-
-bool maySeeTag(const record::Test& test, Eyes eyes) {
-    const bool playerBlind =
-        test.card.blinding == record::Blinding::playerBlind || test.card.blinding == record::Blinding::bothBlind;
-    return eyes == Eyes::fitter || !playerBlind;
 }
 
 std::vector<Metric> firstMetrics(const record::Card& card) {

@@ -2,18 +2,12 @@
 
 #include "app/bay_page/now_view.h"
 #include "app/bay_page/situation.h"
+#include "core/judge/may_see.h"
 #include "core/record/units.h"
 
 namespace knot::app {
 
-/// Who looks: the bay's own screen, or the player's window.
-enum class Eyes { fitter, player };
-
-/// Whether these eyes may see the numbers of single shots, and running averages.
-bool maySeeShots(const record::Test& test, Eyes eyes);
-bool maySeeAverages(const record::Test& test, Eyes eyes);
-/// Whether these eyes may know which tag is in hand.
-bool maySeeTag(const record::Test& test, Eyes eyes);
+using judge::Eyes;
 
 NowPicture nowPicture(const Situation& now, const record::DisplayUnits& units, Eyes eyes);
 

@@ -2,6 +2,7 @@
 
 #include "app/decision_page/best_view.h"
 #include "app/decision_page/reveal_view.h"
+#include "app/form/curtain.h"
 #include "app/form/name_button.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
@@ -115,6 +116,8 @@ QWidget* DecisionPage::buildBet() {
     Panel* panel = headedPanel(tr("If one must be chosen now"), column);
     m_bets = new QVBoxLayout;
     column->addLayout(m_bets);
+    m_curtain = new Curtain;
+    column->addWidget(m_curtain);
     m_betText = plainLabel();
     m_betText->setObjectName(QStringLiteral("betText"));
     m_betText->setWordWrap(true);
@@ -205,6 +208,7 @@ QWidget* DecisionPage::buildDecision() {
 }
 
 void DecisionPage::wire() {
+    connect(m_curtain, &Curtain::lookRequested, &m_declaring, &Declaring::look);
     connect(m_reveal, &QPushButton::clicked, this, [this] { m_declaring.reveal(m_key->text()); });
     connect(m_key, &QLineEdit::returnPressed, m_reveal, &QPushButton::click);
     connect(m_recipe, &QPushButton::clicked, this,
@@ -326,6 +330,8 @@ void DecisionPage::refreshBet() {
     if (reading != nullptr)
         for (const judge::BuildCount& build : reading->builds)
             names.push_back(build.name);
+    m_curtain->display(m_judging.withheld());
+    m_betText->setVisible(!m_judging.withheld());
     QStringList texts;
     for (std::size_t i = 0; i < pictures.size(); ++i) {
         m_bestViews[static_cast<qsizetype>(i)]->display(pictures[i], names);

@@ -15,6 +15,7 @@ namespace knot::app {
 
 class BestView;
 class Book;
+class Curtain;
 class Declaring;
 class Judging;
 class NameButton;
@@ -75,6 +76,7 @@ private:
     QLabel* m_beforeText = nullptr;
     QVBoxLayout* m_bets = nullptr;
     QList<BestView*> m_bestViews;
+    Curtain* m_curtain = nullptr;
     QLabel* m_betText = nullptr;
     Panel* m_revealPanel = nullptr;
     RevealView* m_tags = nullptr;

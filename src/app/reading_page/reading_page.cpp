@@ -1,5 +1,6 @@
 #include "app/reading_page/reading_page.h"
 
+#include "app/form/curtain.h"
 #include "app/form/panel.h"
 #include "app/reading_page/one_run_view.h"
 #include "app/reading_page/picture_panel.h"
@@ -55,12 +56,11 @@ ReadingPage::ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& 
     m_sides->addWidget(buildLedger(), 5);
     m_pictures = new PicturePanel(hand, declaring, judging, book);
     m_sides->addWidget(m_pictures, 8);
-    m_curtain = buildCurtain();
+    m_curtain = new Curtain;
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
     whole->addWidget(m_body);
     whole->addWidget(m_curtain);
-    m_curtain->hide();
     buildKeys();
     wire();
 }
@@ -130,35 +130,6 @@ QWidget* ReadingPage::buildLedger() {
     return sheet;
 }
 
-QWidget* ReadingPage::buildCurtain() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel({}, column);
-    m_curtainText = plainLabel();
-    m_curtainText->setObjectName(QStringLiteral("curtain"));
-    m_curtainText->setAlignment(Qt::AlignCenter);
-    m_curtainText->setWordWrap(true);
-    auto* look = new QPushButton(tr("Look now, and have it noted"));
-    look->setObjectName(QStringLiteral("lookNow"));
-    column->addStretch(2);
-    column->addWidget(m_curtainText);
-    column->addSpacing(size::grid);
-    column->addWidget(look, 0, Qt::AlignCenter);
-    column->addStretch(3);
-    connect(look, &QPushButton::clicked, this, [this] {
-        m_declaring.change(tr("who sees comparisons before the plan is done"),
-                           [](record::Declared& test) { test.card.visibility.comparisons = record::Sees::everyone; });
-    });
-    return panel;
-}
-
-// A planned test without looks whose laps are not done, and of which nobody is to see comparisons.
-bool ReadingPage::isCurtained() const {
-    const judge::Reading* reading = m_judging.reading();
-    return reading != nullptr && m_hand.isFrozen() && reading->card.looks == record::Looks::none &&
-           reading->card.visibility.comparisons == record::Sees::nobody &&
-           reading->roundsDone < static_cast<std::size_t>(reading->card.plannedRounds);
-}
-
 void ReadingPage::buildKeys() {
     auto key = [&](const QKeySequence& which, auto action) {
         auto* shortcut = new QShortcut(which, this);
@@ -206,6 +177,7 @@ void ReadingPage::wire() {
         markStale();
     });
     connect(&m_judging, &Judging::changed, this, &ReadingPage::markStale);
+    connect(m_curtain, &Curtain::lookRequested, &m_declaring, &Declaring::look);
     connect(&m_book, &Book::unitsChanged, this, &ReadingPage::markStale);
     connect(m_ledger->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& index) {
         if (m_isReturning || !index.isValid() || !m_model->at(index.row()).heading.isEmpty())
@@ -273,16 +245,11 @@ QString ReadingPage::againstText() const {
 void ReadingPage::refresh() {
     const judge::Reading* reading = m_judging.reading();
     m_pictures->setKeepable(m_hand.has() && !m_hand.isKept());
-    const bool curtained = isCurtained();
-    m_curtain->setVisible(curtained);
-    m_body->setVisible(!curtained);
-    if (curtained)
-        m_curtainText->setText(tr("Laps done: %1 of %2. The sheet says that nobody sees a comparison before the last: "
-                                  "a look now would break the error rates.")
-                                   .arg(reading->roundsDone)
-                                   .arg(reading->card.plannedRounds));
+    m_curtain->display(m_judging.withheld());
+    m_body->setVisible(!m_judging.withheld());
     // While the judge is at work the last answer stays, unless the test itself has changed.
-    if (reading == nullptr && m_hand.has() && m_model->rowCount() > 0 && m_against->text().isEmpty())
+    if (reading == nullptr && !m_judging.withheld() && m_hand.has() && m_model->rowCount() > 0 &&
+        m_against->text().isEmpty())
         return;
     const auto metric = m_metric;
     const auto build = m_build;

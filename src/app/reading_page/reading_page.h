@@ -19,6 +19,7 @@ class QStackedWidget;
 namespace knot::app {
 
 class Book;
+class Curtain;
 class Declaring;
 class Judging;
 class OneRunView;
@@ -60,8 +61,6 @@ protected:
 
 private:
     QWidget* buildLedger();
-    QWidget* buildCurtain();
-    bool isCurtained() const;
     void buildKeys();
     void wire();
     void refreshFoot();
@@ -84,8 +83,7 @@ private:
     bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind
     QWidget* m_body = nullptr;
     QBoxLayout* m_sides = nullptr; ///< ledger and picture
-    QWidget* m_curtain = nullptr;
-    QLabel* m_curtainText = nullptr;
+    Curtain* m_curtain = nullptr;
     LedgerModel* m_model = nullptr;
     QStackedWidget* m_says = nullptr; ///< the ledger, or the calm page of one run each
     QListView* m_ledger = nullptr;

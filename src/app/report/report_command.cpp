@@ -1,9 +1,11 @@
 #include "app/report/report_command.h"
-#include "app/style/words.h"
 
 #include "app/report/report.h"
+#include "app/style/words.h"
 #include "core/judge/days/earlier.h"
 #include "core/judge/judge.h"
+#include "core/judge/may_see.h"
+#include "core/words/headline.h"
 #include "logbook/logbook.h"
 
 #include <algorithm>
@@ -45,8 +47,10 @@ QString writeReport(const QString& path, const QString& logbook, const QString& 
     }
     if (meant->shots.empty())
         return tr("“%1” has no shots to report on.").arg(QString::fromStdString(meant->title));
+    if (const auto laps = judge::withheld(*meant))
+        return QString::fromStdString(words::withheldSentences(*laps));
     const judge::Case subject = judge::Case::of(*meant);
-    const auto reading = judge::judge({.subject = subject, .earlier = judge::learntFrom(others, *meant)});
+    const auto reading = judge::judge({.subject = subject, .earlier = judge::learntFrom(std::move(others), *meant)});
     ReportLook look = ReportLook::kept();
     look.appendix = withAppendix;
     return saveReport(reportOf({.test = *meant,

@@ -1,8 +1,10 @@
 #include "app/report/report_page.h"
 
+#include "app/form/curtain.h"
 #include "app/form/panel.h"
 #include "app/report/paper.h"
 #include "app/session/book.h"
+#include "app/session/declaring.h"
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/palette.h"
@@ -66,7 +68,7 @@ private:
     const Paper* m_paper = nullptr;
 };
 
-ReportPage::ReportPage(const TestInHand& hand, Judging& judging, const Book& book)
+ReportPage::ReportPage(const TestInHand& hand, Declaring& declaring, Judging& judging, const Book& book)
     : m_hand(hand)
     , m_judging(judging)
     , m_book(book)
@@ -85,11 +87,14 @@ ReportPage::ReportPage(const TestInHand& hand, Judging& judging, const Book& boo
     m_scroll->setObjectName(QStringLiteral("reportPreview"));
     m_scroll->setAccessibleName(tr("The report, sheet by sheet"));
     row->addWidget(m_scroll, 1);
+    m_curtain = new Curtain;
+    row->addWidget(m_curtain, 1);
     row->addWidget(buildLook());
     m_soon.setSingleShot(true);
     m_soon.setInterval(300);
     connect(&m_soon, &QTimer::timeout, this, &ReportPage::markStale);
     connect(&m_hand, &TestInHand::replaced, this, &ReportPage::markStale);
+    connect(m_curtain, &Curtain::lookRequested, &declaring, &Declaring::look);
     connect(&m_judging, &Judging::changed, this, &ReportPage::markStale);
     connect(&m_book, &Book::unitsChanged, this, &ReportPage::markStale);
 }
@@ -166,6 +171,8 @@ void ReportPage::refresh() {
     if (!m_hand.has())
         return;
     const judge::Reading* reading = m_judging.reading();
+    m_curtain->display(m_judging.withheld());
+    m_scroll->setVisible(!m_judging.withheld());
     m_sheets->display(nullptr);
     m_paper.reset();
     m_report.reset();
@@ -183,6 +190,8 @@ void ReportPage::refresh() {
 }
 
 QString ReportPage::subtitle() const {
+    if (m_judging.withheld())
+        return tr("Report · not before the plan is done");
     if (m_paper == nullptr)
         return tr("Report · the shots are being read");
     return tr("Report · %1")

@@ -17,6 +17,8 @@ class QScrollArea;
 namespace knot::app {
 
 class Book;
+class Curtain;
+class Declaring;
 class Judging;
 class Paper;
 class SheetsView;
@@ -27,7 +29,7 @@ class ReportPage : public Page {
     Q_OBJECT
 
 public:
-    ReportPage(const TestInHand& hand, Judging& judging, const Book& book);
+    ReportPage(const TestInHand& hand, Declaring& declaring, Judging& judging, const Book& book);
     ~ReportPage() override;
     QString subtitle() const override;
     void takeFocus() override;
@@ -59,6 +61,7 @@ private:
     std::unique_ptr<Report> m_report;
     std::unique_ptr<Paper> m_paper;
     QTimer m_soon; ///< letters of the shop's name come one by one
+    Curtain* m_curtain = nullptr;
     SheetsView* m_sheets = nullptr;
     QScrollArea* m_scroll = nullptr;
     QComboBox* m_size = nullptr;

@@ -3,6 +3,7 @@
 #include "app/session/moment.h"
 
 #include "app/session/background.h"
+#include "core/judge/may_see.h"
 #include "core/plan/course.h"
 #include "core/plan/key_words.h"
 #include "core/plan/seal.h"
@@ -140,6 +141,15 @@ void Declaring::say(record::Said record::Choices::*what, record::BuildAt build) 
     if (!keepInBook(test, false))
         test.choices.*what = {};
     emit changed();
+}
+
+void Declaring::look() {
+    if (!m_hand.has() || !judge::withheld(m_hand.test()))
+        return;
+    record::Test looked = m_hand.test();
+    judge::look(looked, momentNow());
+    m_lastChange.clear();
+    put(std::move(looked));
 }
 
 void Declaring::forget() {

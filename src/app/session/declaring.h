@@ -32,6 +32,8 @@ public:
     bool strikeOff(record::BuildAt build, const QString& reason);
     /// Says which is preferred, taken for one's own, chosen by the numbers: once, and not taken back.
     void say(record::Said record::Choices::*what, record::BuildAt build);
+    /// Somebody looks at comparisons before the plan is done; what was seen can't be taken back.
+    void look();
 
     bool canUndo() const { return !m_undo.empty(); }
     bool canRedo() const { return !m_redo.empty(); }

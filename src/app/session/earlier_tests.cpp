@@ -25,7 +25,7 @@ judge::Earlier learn(const std::string& path, const std::vector<std::string>& id
         for (const auto& id : ids)
             if (auto kept = book->load(id))
                 tests.push_back(std::move(*kept));
-    return judge::learntFrom(tests, inHand);
+    return judge::learntFrom(std::move(tests), inHand);
 }
 
 } // namespace

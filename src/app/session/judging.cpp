@@ -27,6 +27,7 @@ void Judging::judge(const record::Test& test) {
     struct Answer {
         std::optional<judge::Case> subject;
         std::optional<judge::Reading> reading;
+        std::optional<judge::Withheld> withheld;
         std::string fault;
     };
     inBackground(
@@ -34,20 +35,24 @@ void Judging::judge(const record::Test& test) {
         [snapshot, latest, mine, earlier = m_earlier] {
             try {
                 const auto subject = judge::Case::of(*snapshot);
+                if (const auto withheld = judge::withheld(*snapshot))
+                    return Answer{subject, {}, withheld, {}};
                 return Answer{subject,
                               judge::judge({.subject = subject,
                                             .seed = 1,
                                             .earlier = earlier,
                                             .cancelled = [latest, mine] { return *latest != mine; }}),
+                              {},
                               {}};
             } catch (const std::exception& fault) {
-                return Answer{{}, {}, fault.what()};
+                return Answer{{}, {}, {}, fault.what()};
             }
         },
         [this, latest, mine](Answer answer) {
             if (mine != *latest)
                 return;
             m_reading = std::move(answer.reading);
+            m_withheld = answer.withheld;
             m_trouble = answer.fault.empty() ? QString()
                                              : tr("These shots can't be judged (%1). They are kept; export them as CSV "
                                                   "to look at the numbers.")
@@ -87,6 +92,7 @@ void Judging::judgeWithout(std::optional<std::size_t> shot) {
 void Judging::markStale(std::function<const record::Test*()> test) {
     ++*m_generation; // a judge at work judges an older test
     m_reading.reset();
+    m_withheld.reset();
     judgeWithout(std::nullopt);
     m_trouble.clear();
     m_stale = std::move(test);
@@ -109,6 +115,7 @@ void Judging::judgeStale() {
 void Judging::forget() {
     ++*m_generation;
     m_reading.reset();
+    m_withheld.reset();
     judgeWithout(std::nullopt);
     m_trouble.clear();
     m_subject.reset();

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/judge/judge.h"
+#include "core/judge/may_see.h"
 
 #include <QObject>
 #include <QString>
@@ -33,8 +34,10 @@ public:
     /// Nothing is in hand.
     void forget();
 
-    /// Nothing until the judge has spoken.
+    /// Nothing until the judge has spoken, and nothing while nobody may see it.
     const judge::Reading* reading() const { return m_reading ? &*m_reading : nullptr; }
+    /// How far the plan is while nobody may see the reading; nothing where it may be seen or is not asked for yet.
+    const std::optional<judge::Withheld>& withheld() const { return m_withheld; }
     /// Why there will be no reading; empty where there is one or may be one.
     const QString& trouble() const { return m_trouble; }
     /// Judges what is left without one shot of the case that is seen, beside the reading; nothing puts it back.
@@ -54,6 +57,7 @@ private:
 
     std::optional<judge::Reading> m_reading, m_without;
     std::optional<judge::Case> m_subject;
+    std::optional<judge::Withheld> m_withheld;
     QString m_trouble;
     judge::Earlier m_earlier;
     std::shared_ptr<std::atomic<int>> m_generation, m_lifting; ///< counts what is judged, and what is left out

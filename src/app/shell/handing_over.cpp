@@ -5,6 +5,7 @@
 #include "app/session/session.h"
 #include "app/shell/prompter.h"
 #include "app/shell/ways_out.h"
+#include "core/words/headline.h"
 
 namespace knot::app {
 
@@ -39,6 +40,8 @@ void HandingOver::wire(ReportPage& page) {
     connect(&page, &ReportPage::saveRequested, this, [this, &page] {
         if (const Report* report = page.report())
             m_out.saveReport(*report, page.paper());
+        else if (const auto& laps = m_session.judging().withheld())
+            emit m_out.complained(QString::fromStdString(words::withheldSentences(*laps)));
         else
             emit m_out.noted(tr("The shots are still being read; save it in a moment."));
     });

@@ -96,7 +96,7 @@ void MainWindow::buildUi() {
     m_pages->addWidget(m_importPage);
     m_playerPage = new PlayerPage(m_session.book());
     m_pages->addWidget(m_playerPage);
-    m_reportPage = new ReportPage(m_session.hand(), m_session.judging(), m_session.book());
+    m_reportPage = new ReportPage(m_session.hand(), m_session.declaring(), m_session.judging(), m_session.book());
     m_pages->addWidget(m_reportPage);
 
     auto* column = new QVBoxLayout;

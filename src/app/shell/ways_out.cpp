@@ -5,6 +5,7 @@
 #include "app/session/earlier_tests.h"
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_html.h"
+#include "core/words/headline.h"
 #include "core/words/message.h"
 #include "files/base/error.h"
 #include "files/base/file.h"
@@ -98,6 +99,8 @@ void WaysOut::missReport() {
 
 void WaysOut::copyAsText() {
     const judge::Reading* reading = m_session.judging().reading();
+    if (const auto& laps = m_session.judging().withheld())
+        return emit complained(QString::fromStdString(words::withheldSentences(*laps)));
     if (!m_session.hasTest() || reading == nullptr)
         return emit complained(tr("There is nothing read yet to copy."));
     QApplication::clipboard()->setText(

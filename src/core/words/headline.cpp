@@ -37,6 +37,13 @@ bool isToldByReading(const record::Test& test) {
     return test.stage == record::Stage::test && !test.shots.empty() && bay::standOf(test).stint() == nullptr;
 }
 
+std::string withheldSentences(const judge::Withheld& laps) {
+    return "Laps done: " + std::to_string(laps.done) + " of " + std::to_string(laps.planned) +
+           ". The sheet says that nobody sees a comparison before the last. Who looks now is noted, and each lap "
+           "counts "
+           "as a look from here on: claims need more then.";
+}
+
 Standing standingOf(const record::Test& test, const judge::Reading* reading, const record::DisplayUnits& units) {
     if (test.shots.empty())
         return {{}, "not struck yet"};

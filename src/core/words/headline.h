@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/judge/may_see.h"
 #include "core/judge/reading.h"
 #include "core/record/test.h"
 #include "core/record/units.h"
@@ -28,5 +29,8 @@ struct Standing {
 };
 /// `reading` may be null. Of a sealed test nothing is said but what its reading says.
 Standing standingOf(const record::Test& test, const judge::Reading* reading, const record::DisplayUnits& units);
+
+/// What is said in the place of comparisons that nobody sees before the plan is done.
+std::string withheldSentences(const judge::Withheld& laps);
 
 } // namespace knot::words

@@ -1,6 +1,7 @@
 #include "core/judge/days/earlier.h"
 
 #include "core/judge/bets/swept_stints.h"
+#include "core/judge/may_see.h"
 
 #include <algorithm>
 #include <cmath>
@@ -84,8 +85,9 @@ std::optional<double> gapScale(const std::vector<Column>& tests, const BetPrior&
     return best;
 }
 
-Earlier learntFrom(const std::vector<record::Test>& tests, const record::Test& inHand) {
+Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand) {
     Earlier earlier;
+    std::erase_if(tests, [](const record::Test& test) { return withheld(test).has_value(); });
     const record::Player player = inHand.firstPlayer();
     std::vector<record::Test> own;
     std::vector<std::pair<const record::Test*, record::Structure>> ofKind;
