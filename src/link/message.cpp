@@ -1,4 +1,5 @@
 #include "link/message.h"
+
 #include "core/record/typed/number_in.h"
 
 #include <nlohmann/json.hpp>

@@ -1,6 +1,7 @@
 // The plan by keyboard: how long a change takes, the ways to spend the minutes there are, and taking one of them.
 #include "app/hands.h"
 #include "app/plan_page/ways_view.h"
+#include "core/plan/strike_off.h"
 
 #include <QLabel>
 #include <QLineEdit>
@@ -107,6 +108,58 @@ TEST_CASE("a look after each lap is taken with its way, and after the first ball
     hands.press(Qt::Key_Up);
     hands.press(Qt::Key_Return);
     CHECK(bench.session.test().plan == before);
+}
+
+TEST_CASE("a way that is taken asks nothing that another one asked before") {
+    Bench bench;
+    Hands hands(bench);
+    openPlanned(bench, hands);
+    auto* ways = bench.find<app::WaysView>("ways");
+    auto* said = bench.find<QLabel>("wayText");
+    const auto take = [&](const QString& way) {
+        ways->setFocus();
+        for (int i = 0; i < 9; ++i)
+            hands.press(Qt::Key_Up);
+        for (int i = 0; i < 9 && !said->text().startsWith(way); ++i)
+            hands.press(Qt::Key_Down);
+        REQUIRE(said->text().startsWith(way));
+        hands.press(Qt::Key_Return);
+    };
+    const record::Card& card = bench.session.test().card;
+    take("with a look each lap");
+    CHECK(card.looks == record::Looks::eachRound);
+    take("best stints");
+    CHECK(card.looks == record::Looks::none);
+    const record::Plan best = bench.session.test().plan;
+    take("at equal delivery");
+    CHECK(card.primary.front().kind == record::OutcomeKind::equal);
+    take("the typical shot");
+    CHECK(card.primary.front().kind == record::OutcomeKind::typical);
+    take("best stints");
+    CHECK(card.primary.front().kind == record::OutcomeKind::average);
+    CHECK(bench.session.test().plan == best);
+    take("two sittings of that");
+    CHECK(bench.session.test().plan.rounds == 2 * best.rounds);
+}
+
+TEST_CASE("laps that are too few to strike off say so, and propose what works") {
+    Bench bench;
+    Hands hands(bench);
+    openPlanned(bench, hands);
+    hands.press(Qt::Key_3, Qt::AltModifier);
+    test::addClubs(hands, {"Fell", "Beck", "Mere"});
+    const auto clubs = bench.session.test().builds.size();
+    REQUIRE(clubs >= 5);
+    hands.press(Qt::Key_4, Qt::AltModifier);
+    hands.choose("schedule", 4);
+    hands.fill("rounds", "5");
+    auto* limits = bench.find<QLabel>("limits");
+    CHECK(limits->text().contains("5 laps leave 3 clubs, and all pairs of them are judged."));
+    const int comesToTwo = plan::fewestLaps(clubs);
+    emit limits->linkActivated(QString::number(comesToTwo));
+    CHECK(bench.session.test().plan.rounds == comesToTwo);
+    CHECK_FALSE(limits->text().contains("leave 3 clubs"));
+    CHECK(limits->text().contains("The claim is about them"));
 }
 
 TEST_CASE("four heads in forty minutes: half are struck off after the third lap, and the last two get their verdict") {

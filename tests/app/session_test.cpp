@@ -2,10 +2,14 @@
 #include "app/session/session.h"
 
 #include "app/form/typed.h"
+#include "core/bay/hand.h"
 #include "core/bay/said.h"
+#include "core/judge/judge.h"
+#include "core/record/roster.h"
 #include "core/simulate/scenarios.h"
 #include "files/base/file.h"
 #include "support/folder.h"
+#include "support/struck.h"
 
 #include <QLineEdit>
 #include <QSettings>
@@ -230,6 +234,115 @@ TEST_CASE("what is declared is undone without what the bay added meanwhile") {
     desk.session.bay().undo();
     CHECK(desk.session.test().feels.empty());
     CHECK(desk.session.test().question == "Which?");
+}
+
+namespace {
+
+// A planned test, kept, with its first stints struck.
+void strikeFirst(Desk& desk, std::size_t clubs, int shots) {
+    record::Test begun = test::planned(clubs, 5);
+    test::strike(begun, shots);
+    const auto id = *logbook::Logbook::create(desk.path("p.knotbook").toStdString())->save(begun);
+    REQUIRE(desk.session.openLogbook(desk.path("p.knotbook")));
+    REQUIRE(desk.session.openTest(id));
+}
+
+} // namespace
+
+TEST_CASE("a club that comes or goes after the first shot leaves the plan whole, also on disk and after a night") {
+    Desk desk;
+    strikeFirst(desk, 2, 5);
+    const auto planned = desk.session.test().turns;
+    REQUIRE(planned.size() == 10);
+    desk.session.declaring().change("the clubs",
+                                    [](record::Declared& test) { test.builds.push_back({.name = "Larch"}); });
+    CHECK(desk.session.test().builds.size() == 3);
+    CHECK(desk.session.test().turns.size() == 14); // in the four laps that were not begun
+    CHECK(bay::standOf(desk.session.test()).phase() == bay::Phase::striking);
+    CHECK(desk.onDisk("p.knotbook") == desk.session.test());
+    desk.session.declaring().undo();
+    CHECK(desk.session.test().turns == planned);
+    desk.session.declaring().redo();
+    CHECK(desk.session.test().turns.size() == 14);
+    const auto id = desk.session.test().id;
+    REQUIRE(desk.session.openLogbook(desk.path("p.knotbook")));
+    REQUIRE(desk.session.openTest(id));
+    CHECK(desk.session.test().turns.size() == 14);
+    desk.hit(151);
+    CHECK(desk.session.test().shots.size() == 6);
+    CHECK(desk.session.declaring().removeClub(BuildAt(2))); // not struck yet
+    CHECK(desk.session.test().turns == planned);
+    CHECK(desk.onDisk("p.knotbook") == desk.session.test());
+    CHECK_FALSE(desk.session.declaring().removeClub(BuildAt(0)));
+    CHECK(desk.refused.last() == "Shots were struck with A, so it stays; strike it off instead.");
+}
+
+TEST_CASE("a club that finds every lap begun is refused, and nothing changes") {
+    Desk desk;
+    strikeFirst(desk, 2, 26);
+    const auto before = desk.session.test();
+    desk.session.declaring().change("the clubs",
+                                    [](record::Declared& test) { test.builds.push_back({.name = "Larch"}); });
+    CHECK(desk.session.test() == before);
+    CHECK(desk.refused.last().contains("Every lap was begun, so Larch can't join this test any more"));
+}
+
+TEST_CASE("what was struck off, who joined and what was taken up stay when an older change is taken back") {
+    Desk desk;
+    strikeFirst(desk, 4, 2);
+    desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Which?"; });
+    SECTION("a club left out") {
+        desk.session.bay().step("leave it out", [](record::Test& test) { bay::leaveOut(test, BuildAt(3)); });
+        desk.session.declaring().undo();
+        CHECK(record::Roster(desk.session.test()).left().size() == 3);
+    }
+    SECTION("a second player") {
+        desk.session.bay().step("another player", 0, [](record::Test& test) -> bay::From {
+            return bay::takeNewPlayer(test, {.id = "o", .name = "Odd"}, {.id = "m", .name = "Marit"});
+        });
+        desk.hit(140);
+        desk.session.declaring().undo();
+        CHECK(desk.session.test().players.size() == 2);
+    }
+    SECTION("another shaft") {
+        desk.session.bay().step("another shaft", [](record::Test& test) {
+            test.stage = record::Stage::openSitting;
+            bay::takeOtherPart(test, record::PartKind::shaft, "Reed 53");
+        });
+        desk.hit(140);
+        desk.session.declaring().undo();
+        CHECK(desk.session.test().builds.size() == 5);
+    }
+    CHECK(desk.session.test().question.empty());
+    CHECK(desk.refused.isEmpty());
+    CHECK(desk.onDisk("p.knotbook") == desk.session.test());
+    auto now = desk.session.test();
+    desk.session.bay().undo();
+    desk.session.bay().redo();
+    CHECK(desk.onDisk("p.knotbook") == desk.session.test());
+    now.amendments = desk.session.test().amendments; // what was noted is never taken back
+    CHECK(desk.session.test() == now);
+}
+
+TEST_CASE("a test that was struck off to two keeps its verdict when an older change is taken back") {
+    Desk desk;
+    record::Test four = test::planned(4, 7, record::Schedule::strikingOff);
+    test::strike(four, 2);
+    const auto id = *logbook::Logbook::create(desk.path("p.knotbook").toStdString())->save(four);
+    REQUIRE(desk.session.openLogbook(desk.path("p.knotbook")));
+    REQUIRE(desk.session.openTest(id));
+    desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Which?"; });
+    desk.session.bay().step("to the end", 2, [](record::Test& test) {
+        test::strike(test, 1000);
+        REQUIRE(bay::strikeOff(test, {BuildAt(2), BuildAt(3)}));
+        test::strike(test, 1000);
+        return bay::From(2);
+    });
+    desk.session.declaring().undo();
+    CHECK(desk.session.test().question.empty());
+    CHECK(record::Roster(desk.session.test()).left().size() == 2);
+    CHECK(judge::judge({.subject = judge::Case::of(desk.session.test())})->average.size() == 1);
+    CHECK(desk.onDisk("p.knotbook") == desk.session.test());
 }
 
 TEST_CASE("what is typed is taken when it is read, without waiting for the pause") {

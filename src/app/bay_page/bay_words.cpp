@@ -124,9 +124,10 @@ std::vector<Metric> firstMetrics(const record::Card& card) {
             metrics.push_back(metric);
     };
     for (const auto& outcome : card.primary) {
-        if (outcome.kind == record::OutcomeKind::average || outcome.kind == record::OutcomeKind::spread)
+        const bool isOnGround = outcome.kind == record::OutcomeKind::area || outcome.kind == record::OutcomeKind::share;
+        if (!isOnGround) {
             add(outcome.metric);
-        else {
+        } else {
             add(Metric::carry);
             add(Metric::side);
         }

@@ -184,6 +184,7 @@ QWidget* PlanPage::buildPlanner() {
     }
     m_answers->setObjectName(QStringLiteral("answers"));
     m_limits->setObjectName(QStringLiteral("limits"));
+    m_limits->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     m_limits->setForegroundRole(QPalette::PlaceholderText);
     auto* words = new QWidget;
     auto* beside = new QHBoxLayout(words);
@@ -221,6 +222,9 @@ void PlanPage::wire() {
     connect(m_changeText, &QLabel::linkActivated, this, [this](const QString& seconds) {
         m_declaring.change(tr("the time of a change"),
                            [&](record::Declared& test) { test.plan.changeSeconds = seconds.toDouble(); });
+    });
+    connect(m_limits, &QLabel::linkActivated, this, [this](const QString& laps) {
+        m_declaring.change(tr("the number of laps"), [&](record::Declared& test) { test.plan.rounds = laps.toInt(); });
     });
     connect(m_level, &QComboBox::activated, this, &PlanPage::markStale);
     connect(m_outcome, &QComboBox::activated, this, &PlanPage::markStale);
@@ -264,7 +268,8 @@ void PlanPage::takeMinutes(double minutes) {
     markStale();
 }
 
-// What a way asks of the plan; at equal delivery and the typical shot are other questions, and said on the Sheet.
+// What a way asks of the plan, and nothing that another way asked of it before; at equal delivery and the typical shot
+// are other questions, and said on the Sheet.
 void PlanPage::takeWay(const plan::WayOption& option) {
     if (!m_hand.test().shots.empty() || m_hand.isSealed())
         return;
@@ -273,12 +278,13 @@ void PlanPage::takeWay(const plan::WayOption& option) {
         test.plan.schedule = option.way == plan::Way::threeEach ? record::Schedule::oneRunEach
                              : option.turnLength == 1           ? record::Schedule::shotByShot
                                                                 : record::Schedule::rotated;
-        test.plan.rounds = option.rounds;
+        test.plan.rounds = std::min(option.rounds * option.days, mostRounds);
         test.plan.turnLength = option.turnLength;
-        if (option.way == plan::Way::withLooks)
-            test.card.looks = record::Looks::eachRound;
+        test.card.looks = option.way == plan::Way::withLooks ? record::Looks::eachRound : record::Looks::none;
+        const bool wasOther = seen.kind == record::OutcomeKind::equal || seen.kind == record::OutcomeKind::typical;
         const auto kind = option.way == plan::Way::equalDelivery ? record::OutcomeKind::equal
                           : option.way == plan::Way::typicalShot ? record::OutcomeKind::typical
+                          : wasOther                             ? record::OutcomeKind::average
                                                                  : seen.kind;
         const auto declared = std::ranges::find(test.card.primary, seen);
         if (kind != seen.kind && declared != test.card.primary.end())

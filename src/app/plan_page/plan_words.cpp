@@ -1,6 +1,7 @@
 #include "app/plan_page/plan_words.h"
-#include "app/style/words.h"
 
+#include "app/style/palette.h"
+#include "app/style/words.h"
 #include "core/plan/looks.h"
 #include "core/plan/requirements.h"
 #include "core/plan/schedule.h"
@@ -188,7 +189,16 @@ QString limitsHtml(const record::Test& test, const Planning& planning) {
         html += paragraph(tr("One run each can't tell the club from the moment: gaps will be shown, not judged."));
     else if (p.rounds < 2)
         html += paragraph(tr("One lap has no known error: two laps are the least."));
-    if (plan::strikesOff(test))
+    const std::size_t clubs = test.builds.size();
+    const int comesToTwo = plan::fewestLaps(clubs);
+    if (plan::strikesOff(test) && p.rounds < comesToTwo)
+        html += paragraph(tr("%1 leave %2 clubs, and all pairs of them are judged. Plan "
+                             "<a href='%3' style='color:%4'>%5</a> to come down to two.")
+                              .arg(laps(p.rounds))
+                              .arg(p.rounds > plan::firstCut ? plan::stayAfter(clubs, plan::firstCut) : clubs)
+                              .arg(comesToTwo)
+                              .arg(colours().link.name(), laps(comesToTwo)));
+    else if (plan::strikesOff(test))
         html += paragraph(
             tr("Half of the clubs go after lap %1, all but two after lap %2, by the first declared outcome; the "
                "last two are judged on all their laps. The claim is about them, not “the best of all”.")

@@ -1,7 +1,7 @@
 #include "app/rack_page/differences.h"
-#include "app/style/words.h"
 
 #include "app/style/palette.h"
+#include "app/style/words.h"
 #include "core/rack/effects.h"
 #include "core/record/text/number_text.h"
 

@@ -5,6 +5,7 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/ask/sentence.h"
+#include "core/judge/may_see.h"
 #include "core/judge/shots/lie_help.h"
 #include "core/rack/club_line.h"
 #include "core/rack/head_kind.h"
@@ -236,9 +237,12 @@ void StartingPanel::refresh() {
                                   QString::fromStdString(record::signedFixed(attack, 0)));
         lines << tr("Loft by attack, modelled: %1.").arg(lofts.join(QStringLiteral(", ")));
     }
-    if (test.card.kind == record::TestKind::lie || test.card.kind == record::TestKind::length)
-        for (const std::string& sentence : words::lieSentences(test, judge::lieReading(test)))
+    const bool isOfLie = test.card.kind == record::TestKind::lie || test.card.kind == record::TestKind::length;
+    if (isOfLie && !judge::withheld(test)) {
+        const auto subject = judge::Case::of(test);
+        for (const std::string& sentence : words::lieSentences(subject, judge::lieReading(subject)))
             lines << QString::fromStdString(sentence).toHtmlEscaped();
+    }
     if (const auto length = rack::lengthFor(own.body, profile.height, profile.wristToFloor))
         lines << tr("Length, by the body: %1 from usual.").arg(lengthRange(*length, m_book.units().length));
     if (const QString grip = profile.hand ? QString::fromStdString(rack::gripFor(own.body, *profile.hand)) : QString();

@@ -9,7 +9,7 @@
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
-#include "core/record/typed/shape_text.h"
+#include "core/ask/outcomes.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -34,7 +34,8 @@ constexpr double besideFrom = 1000; // for two pictures beside each other; else 
 } // namespace
 
 PicturePanel::PicturePanel(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book)
-    : m_declaring(declaring)
+    : m_hand(hand)
+    , m_declaring(declaring)
     , m_judging(judging)
     , m_book(book) {
     m_metrics = choiceBox({});
@@ -172,26 +173,12 @@ void PicturePanel::showPictures() {
     caption(m_picture->litText()); // a shot that is pointed at stays so
 }
 
-// What is declared about a shape stays so where it goes.
 void PicturePanel::moveShape(const Picture::Dragged& dragged) {
-    m_declaring.change(tr("the shapes"), [&](record::Declared& test) {
-        if (dragged.at >= test.card.shapes.size())
-            return;
-        record::Shape& shape = test.card.shapes[dragged.at];
-        const std::string former = shape.name;
-        shape = dragged.shape;
-        shape.name = record::shapeText(shape, m_book.units());
-        for (record::Outcome& outcome : test.card.primary)
-            if (outcome.shape == former)
-                outcome.shape = shape.name;
-        auto wants = std::move(test.card.wants);
-        test.card.wants.clear();
-        for (auto& [outcome, want] : wants) {
-            record::Outcome now = outcome;
-            now.shape = outcome.shape == former ? shape.name : outcome.shape;
-            test.card.wants[now] = want;
-        }
-    });
+    record::Card card = m_hand.test().card;
+    if (const std::string why = ask::moveShape(card, dragged.at, dragged.shape, m_book.units()); !why.empty())
+        emit m_declaring.refused(QString::fromStdString(why));
+    else
+        m_declaring.change(tr("the shapes"), [&](record::Declared& test) { test.card = card; });
     showPictures(); // what was refused is not shown as done
 }
 

@@ -69,6 +69,7 @@ private:
     void moveShape(const Picture::Dragged& dragged);
     void caption(const QString& knotText);
 
+    const TestInHand& m_hand;
     Declaring& m_declaring;
     Judging& m_judging;
     Book& m_book;

@@ -1,8 +1,8 @@
 #include "app/report/report.h"
-#include "app/style/words.h"
 
 #include "app/pictures/pictures.h"
 #include "app/style/palette.h"
+#include "app/style/words.h"
 #include "core/ask/sentence.h"
 #include "core/rack/club_line.h"
 #include "core/rack/difference.h"

@@ -1,7 +1,7 @@
 #include "app/sheet_page/sheet_html.h"
-#include "app/style/words.h"
 
 #include "app/sheet_page/player_card.h"
+#include "app/style/words.h"
 #include "core/ask/answers.h"
 #include "core/plan/planner.h"
 #include "core/rack/ties.h"

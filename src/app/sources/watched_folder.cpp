@@ -1,11 +1,11 @@
 #include "app/sources/watched_folder.h"
-#include "app/sources/headings_memory.h"
 
 #include "app/session/background.h"
 #include "app/session/bay_run.h"
 #include "app/session/book.h"
 #include "app/session/moment.h"
 #include "app/session/test_in_hand.h"
+#include "app/sources/headings_memory.h"
 #include "core/record/text/number_text.h"
 #include "files/import/shot_file.h"
 

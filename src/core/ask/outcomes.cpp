@@ -1,8 +1,10 @@
 #include "core/ask/outcomes.h"
 
 #include "core/record/text/text.h"
+#include "core/record/typed/shape_text.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace knot::ask {
 
@@ -38,6 +40,26 @@ void setOutcome(Card& card, std::size_t at, const Outcome& outcome, const Want& 
     // Equal delivery means something: what moves a shot most, until it is said otherwise.
     if (outcome.kind == OutcomeKind::equal && card.covariates.empty())
         card.covariates = {Metric::clubSpeed, Metric::strikeHigh, Metric::strikeToe};
+}
+
+std::string moveShape(Card& card, std::size_t at, record::Shape shape, const record::DisplayUnits& units) {
+    if (at >= card.shapes.size())
+        return {};
+    shape.name = record::shapeText(shape, units);
+    for (std::size_t i = 0; i < card.shapes.size(); ++i)
+        if (i != at && card.shapes[i].name == shape.name)
+            return "There is a " + shape.name + " already.";
+    const std::string former = std::exchange(card.shapes[at], shape).name;
+    auto named = [&](Outcome outcome) {
+        if (outcome.shape == former)
+            outcome.shape = shape.name;
+        return outcome;
+    };
+    for (Outcome& outcome : card.primary)
+        outcome = named(outcome);
+    for (const auto& [outcome, want] : std::exchange(card.wants, {}))
+        card.wants[named(outcome)] = want;
+    return {};
 }
 
 Edit putPlayer(std::size_t at, const record::Player& player) {

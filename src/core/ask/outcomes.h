@@ -27,4 +27,8 @@ void setOutcome(record::Card& card, std::size_t at, const record::Outcome& outco
 /// Another player in a place, or one more.
 Edit putPlayer(std::size_t at, const record::Player& player);
 
+/// Puts a shape where another one stood; what is declared about it stays so. Why not, as a sentence, where the same
+/// shape is there already; else nothing.
+std::string moveShape(record::Card& card, std::size_t at, record::Shape shape, const record::DisplayUnits& units);
+
 } // namespace knot::ask

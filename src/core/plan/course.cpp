@@ -207,6 +207,7 @@ std::string follow(Test& test, const Declared& next) {
     for (std::size_t i = test.turns.size(); i-- > 0;)
         if (test.turns[i].build == record::nowhere || !stays[i])
             test.turns.erase(test.turns.begin() + static_cast<std::ptrdiff_t>(i));
+    record::unnumberTurns(test.turns);
     std::vector<record::ChangeTime> times = next.plan.changeTimes;
     static_cast<Declared&>(test) = next;
     test.plan.changeTimes = std::move(times);

@@ -1,8 +1,8 @@
 #include "core/rack/builder_words.h"
-#include "core/record/typed/number_in.h"
 
 #include "core/rack/figures.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 

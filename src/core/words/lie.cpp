@@ -43,10 +43,10 @@ std::string ofSlope(const judge::LieSlope& slope) {
 
 } // namespace
 
-std::vector<std::string> lieSentences(const record::Test& test, const judge::LieReading& reading) {
+std::vector<std::string> lieSentences(const judge::Case& subject, const judge::LieReading& reading) {
     std::vector<std::string> sentences;
     for (const judge::LieHelp& help : reading.clubs)
-        sentences.push_back(ofClub(test.builds[help.build].name, help));
+        sentences.push_back(ofClub(subject.test().builds[help.build].name, help));
     for (const judge::LieSlope& slope : reading.slopes)
         sentences.push_back(ofSlope(slope));
     return sentences;

@@ -10,6 +10,6 @@ namespace knot::words {
 
 /// What the shots say of lies, a sentence or two for each club, and what they move, with what is and is not
 /// established.
-std::vector<std::string> lieSentences(const record::Test& test, const judge::LieReading& reading);
+std::vector<std::string> lieSentences(const judge::Case& subject, const judge::LieReading& reading);
 
 } // namespace knot::words

@@ -1,7 +1,7 @@
 #include "files/import/cell_number.h"
-#include "core/record/typed/number_in.h"
 
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 #include "files/import/vocabulary.h"
 
 #include <charconv>

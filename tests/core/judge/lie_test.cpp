@@ -41,7 +41,7 @@ record::Test irons(double off, int stints, std::uint64_t seed = 3) {
 } // namespace
 
 TEST_CASE("a club that is delivered more upright than it stands says by how much, and what bending would even it") {
-    const auto reading = judge::lieReading(irons(1.6, 8));
+    const auto reading = judge::lieReading(judge::Case::of(irons(1.6, 8)));
     REQUIRE(reading.clubs.size() == 1);
     const auto& help = reading.clubs[0];
     CHECK(help.stands == 62);
@@ -50,15 +50,16 @@ TEST_CASE("a club that is delivered more upright than it stands says by how much
     CHECK(help.off->contains(1.6));
     REQUIRE(help.bend);
     CHECK(*help.bend == Approx(help.delivered - help.stands));
-    CHECK(*judge::lieReading(irons(4, 8)).clubs[0].bend == judge::mostBent); // never more than heads allow
-    CHECK(*judge::lieReading(irons(-4, 8)).clubs[0].bend == -judge::mostBent);
-    CHECK_FALSE(judge::lieReading(irons(0, 8)).clubs[0].bend);
-    CHECK_FALSE(judge::lieReading(irons(2, 1)).clubs[0].off); // one stint settles nothing
+    CHECK(*judge::lieReading(judge::Case::of(irons(4, 8))).clubs[0].bend ==
+          judge::mostBent); // never more than heads allow
+    CHECK(*judge::lieReading(judge::Case::of(irons(-4, 8))).clubs[0].bend == -judge::mostBent);
+    CHECK_FALSE(judge::lieReading(judge::Case::of(irons(0, 8))).clubs[0].bend);
+    CHECK_FALSE(judge::lieReading(judge::Case::of(irons(2, 1))).clubs[0].off); // one stint settles nothing
 
     REQUIRE(reading.slopes.size() == 2);
     CHECK(reading.slopes[0].ci95.contains(-0.7));
     CHECK(reading.slopes[0].isEstablished());
-    const auto sentences = words::lieSentences(irons(1.6, 8), reading);
+    const auto sentences = words::lieSentences(judge::Case::of(irons(1.6, 8)), reading);
     REQUIRE(sentences.size() == 3);
     CHECK(sentences[0].starts_with("Iron is delivered at 6"));
     CHECK(sentences[0].find("a qualified builder knows") != std::string::npos);
@@ -67,11 +68,11 @@ TEST_CASE("a club that is delivered more upright than it stands says by how much
     // Clubs of unknown lie and shots without one say nothing.
     record::Test unknown = irons(1, 4);
     unknown.builds[0].club.head.lie.reset();
-    CHECK(judge::lieReading(unknown).clubs.empty());
+    CHECK(judge::lieReading(judge::Case::of(unknown)).clubs.empty());
     for (record::Shot& shot : unknown.shots)
         shot.readings.clear(Metric::dynamicLie);
-    CHECK(judge::lieReading(unknown).slopes.empty());
-    CHECK(judge::lieReading({}).clubs.empty());
+    CHECK(judge::lieReading(judge::Case::of(unknown)).slopes.empty());
+    CHECK(judge::lieReading(judge::Case::of({})).clubs.empty());
 }
 
 TEST_CASE("the intervals of lies and of what they move hold what is true about as often as they say") {
@@ -79,7 +80,7 @@ TEST_CASE("the intervals of lies and of what they move hold what is true about a
     int slope = 0;
     constexpr int times = 400;
     for (int i = 0; i < times; ++i) {
-        const auto reading = judge::lieReading(irons(1, 6, 1000 + static_cast<std::uint64_t>(i)));
+        const auto reading = judge::lieReading(judge::Case::of(irons(1, 6, 1000 + static_cast<std::uint64_t>(i))));
         off += reading.clubs[0].off->contains(1) ? 1 : 0;
         slope += reading.slopes[0].ci95.contains(-0.7) ? 1 : 0;
     }

@@ -87,6 +87,7 @@ std::optional<double> gapScale(const std::vector<Column>& tests, const BetPrior&
 
 Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand) {
     Earlier earlier;
+    earlier.pace = plan::measuredPace(tests, inHand.card.kind);
     std::erase_if(tests, [](const record::Test& test) { return withheld(test).has_value(); });
     const record::Player player = inHand.firstPlayer();
     std::vector<record::Test> own;
@@ -101,7 +102,6 @@ Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand) 
     }
     earlier.usual = usualStruck(own, player.name);
     earlier.repeats = gapsOfRepeats(tests, inHand);
-    earlier.pace = plan::measuredPace(tests, inHand.card.kind);
     for (const Metric metric : record::allMetrics()) {
         if (const auto spreads = plan::ownSpreads(own, metric))
             earlier.own[metric] = *spreads;

@@ -22,7 +22,7 @@ struct Earlier {
 
 /// From the tests of a logbook, the one in hand left out. Spreads and usual numbers come from the first player's own
 /// shots; gaps from everybody's tests of the same kind, eight or more. A test whose comparisons nobody may see yet
-/// tells nothing.
+/// tells its pace alone.
 Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand);
 
 /// How far the builds of several tests lie apart: the scatter τ of their effects that makes their stints likeliest with

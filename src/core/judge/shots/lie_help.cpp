@@ -76,8 +76,9 @@ std::optional<LieSlope> slopeOf(const record::Test& test, const Column& lies, Me
 
 } // namespace
 
-LieReading lieReading(const record::Test& test) {
-    const Column lies = columnOf(test, record::structureOf(test), Metric::dynamicLie, Taken::counted);
+LieReading lieReading(const Case& subject) {
+    const record::Test& test = subject.test();
+    const Column lies = columnOf(test, subject.structure(), Metric::dynamicLie, subject.taken());
     LieReading reading;
     for (BuildAt b; b < test.builds.size(); ++b)
         if (auto help = helpOf(test, lies, b))

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/judge/case.h"
 #include "core/judge/columns.h"
 #include "core/judge/reading.h"
 
@@ -34,7 +35,7 @@ struct LieReading {
     std::vector<LieSlope> slopes; ///< of start direction and of the strike toward the toe
 };
 
-/// From counted shots with a dynamic lie; clubs whose static lie is not known are left out.
-LieReading lieReading(const record::Test& test);
+/// From the shots of a case that have a dynamic lie; clubs whose static lie is not known are left out.
+LieReading lieReading(const Case& subject);
 
 } // namespace knot::judge
