@@ -1,5 +1,6 @@
 // Files as other programs write them (tests/data/import, made by make_corpus.py): each is read without a
 // question, or with exactly the questions named beside it, and every reading is compared.
+#include "core/record/check.h"
 #include "files/import/shot_file.h"
 
 #include <catch2/catch.hpp>
@@ -64,6 +65,7 @@ TEST_CASE("a file of every style is read to the cell, with no question but those
             const auto read = files::readShotFile(file.string(), {.doubt = files::ReadOptions::Doubt::takeLikelier});
             INFO((read ? std::string() : files::sentence(read.error())));
             REQUIRE(read);
+            CHECK(record::faultsOf(read->test) == std::vector<std::string>{}); // whatever is read can be kept
             std::vector<std::string> asked;
             for (const auto& column : read->columns)
                 if (column.isAsked())

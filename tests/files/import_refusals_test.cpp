@@ -1,4 +1,5 @@
 // Files that mean no good or can't be read: each is refused in words, at once and in little memory, or read.
+#include "core/record/check.h"
 #include "files/import/shot_file.h"
 #include "files/import/spreadsheet.h"
 
@@ -199,4 +200,37 @@ TEST_CASE("a shot without a reading under the headings is no second row of headi
     REQUIRE(grouped);
     CHECK(grouped->test.shots.front().readings.at(record::Metric::clubSpeed) == 42);
     CHECK(grouped->test.shots.front().readings.at(record::Metric::spin) == 2900);
+}
+
+TEST_CASE("sheets that are understood differently make one test that can be kept") {
+    // The one has words, a column of its own and a blank heading's neighbour where the other has numbers.
+    auto number = [](int value) { return "<c><v>" + std::to_string(value) + "</v></c>"; };
+    const std::string headed =
+        "<worksheet>" + row(inlined("Weather") + inlined("Club") + inlined("Carry (m)") + inlined("Spin"));
+    const std::string first = headed + row(inlined("dry") + inlined("Reed") + number(150) + number(6000)) +
+                              row(inlined("dry") + inlined("Reed") + number(151) + number(6100)) + "</worksheet>";
+    const std::string second = headed + row(inlined("dry") + inlined("reed") + number(149) + inlined("a lot")) +
+                               row(inlined("wet") + inlined("Larch") + number(152) + inlined("little")) +
+                               "</worksheet>";
+    const auto sheets = [](const std::string& one, const std::string& other) {
+        return packed(
+            {{"xl/workbook.xml",
+              "<workbook><sheets><sheet name=\"A\" id=\"r1\"/><sheet name=\"B\" id=\"r2\"/></sheets></workbook>"},
+             {"xl/_rels/workbook.xml.rels",
+              "<Relationships><Relationship Id=\"r1\" Target=\"worksheets/sheet1.xml\"/>"
+              "<Relationship Id=\"r2\" Target=\"worksheets/sheet2.xml\"/></Relationships>"},
+             {"xl/sharedStrings.xml", "<sst/>"},
+             {"xl/worksheets/sheet1.xml", one},
+             {"xl/worksheets/sheet2.xml", other}});
+    };
+    for (const auto& bytes : {sheets(first, second), sheets(second, first)}) {
+        const auto read = files::readShots("f.xlsx", bytes, {.doubt = files::ReadOptions::Doubt::takeLikelier});
+        INFO((read ? std::string() : files::sentence(read.error())));
+        REQUIRE(read);
+        CHECK(read->test.shots.size() == 4);
+        CHECK(record::faultsOf(read->test) == std::vector<std::string>{});
+        CHECK(read->test.builds.size() == 2); // "Reed" and "reed" are one
+        for (const auto& shot : read->test.shots)
+            CHECK(shot.extra.size() == read->test.extraColumns.size());
+    }
 }

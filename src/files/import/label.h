@@ -2,22 +2,11 @@
 
 #include "files/import/shot_file.h"
 
-#include <string>
-#include <vector>
-
 namespace knot::files {
 
-/// A label taken apart.
-struct Label {
-    std::string club;
-    std::string delivery = {}, player = {}, note = {};
-};
-
-/// What parts every one of these labels in two, such as " – " or "/", where both parts come again;
-/// empty where nothing does.
-std::string separatorOf(const std::vector<std::string>& labels);
-
-/// A label as its second part is meant: a tag stays with the club's name.
-Label labelOf(const std::string& label, const std::string& separator, SecondPart second);
+/// Takes the labels of a file's clubs apart at what parts every one of them in two, such as " – " or "/", where both
+/// parts come again: clubs that are one without their second part, in either case, become one. A tag stays with the
+/// club's name.
+void splitLabels(ImportedTest& imported, SecondPart second);
 
 } // namespace knot::files

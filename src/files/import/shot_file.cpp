@@ -13,6 +13,7 @@
 #include <algorithm>
 #include <cmath>
 #include <filesystem>
+#include <set>
 #include <unordered_map>
 
 namespace knot::files {
@@ -60,10 +61,7 @@ public:
         m_columns = understandColumns(m_sheet, m_table, m_options.headings, m_file);
         if (auto understood = checkColumns(); !understood)
             return understood;
-        if (imported.columns.empty())
-            for (const auto& column : m_columns)
-                if (column.meaning.role == ColumnRole::extra)
-                    imported.test.extraColumns.push_back(column.meaning.heading);
+        placeExtraColumns();
         const auto kinds = rowKinds(m_sheet, m_table, m_columns);
         m_fillsDown = blankClubs(kinds);
         // Groups of clubs have the first one's name above the headings.
@@ -86,6 +84,22 @@ public:
     }
 
 private:
+    // A sheet is understood by itself, so what is text here may be numbers there: columns are told by their headings.
+    void placeExtraColumns() {
+        auto& names = m_imported->test.extraColumns;
+        std::set<std::size_t> mine;
+        for (const auto& column : m_columns) {
+            std::size_t at = 0;
+            while (at < names.size() && (mine.contains(at) || names[at] != column.meaning.heading))
+                ++at;
+            if (column.meaning.role == ColumnRole::extra && at == names.size())
+                names.push_back(column.meaning.heading);
+            if (column.meaning.role == ColumnRole::extra)
+                mine.insert(at);
+            m_extraAt.push_back(at);
+        }
+    }
+
     Result<void> checkColumns() {
         auto has = [&](ColumnRole role) {
             return std::ranges::any_of(m_columns, [&](const auto& c) { return c.meaning.role == role; });
@@ -214,12 +228,15 @@ private:
             if (const auto moment = momentOfCell(text, column.order)) {
                 m_date = moment->date.empty() ? m_date : moment->date;
                 m_time = moment->time.empty() ? m_time : moment->time;
+            } else if (isNoDay(text)) {
+                return refuseDay(text, at, row);
             }
             return {};
         case ColumnRole::field:
             return takeField(shot, column, at, text, row);
         case ColumnRole::extra:
-            shot.extra.push_back(text);
+            shot.extra.resize(m_imported->test.extraColumns.size());
+            shot.extra[m_extraAt[at]] = text;
             return {};
         case ColumnRole::metric:
             break;
@@ -236,8 +253,15 @@ private:
             const bool own = text.size() > 10 && text[4] == '-' && text[10] == 'T';
             if (moment && !own && !moment->date.empty() && !moment->time.empty())
                 return take(shot, field, moment->date + "T" + moment->time, at, row);
+            if (isNoDay(text))
+                return refuseDay(text, at, row);
         }
         return take(shot, field, text, at, row);
+    }
+
+    Result<void> refuseDay(const std::string& text, std::size_t at, std::size_t row) {
+        return refuse(ErrorKind::unknownWord, m_sheet.line(row), at, "no day '" + shortened(text) + "'",
+                      "a date of the calendar");
     }
 
     Result<void> take(Shot& shot, const record::ShotField& field, const std::string& text, std::size_t at,
@@ -273,7 +297,8 @@ private:
     }
 
     record::BuildAt buildNamed(const std::string& name) {
-        const auto [at, added] = m_builds->try_emplace(name, record::BuildAt(m_imported->test.builds.size()));
+        const auto [at, added] =
+            m_builds->try_emplace(record::lowerCase(name), record::BuildAt(m_imported->test.builds.size()));
         if (added)
             m_imported->test.builds.push_back({name, {}});
         return at->second;
@@ -321,6 +346,7 @@ private:
     std::unordered_map<std::string, record::BuildAt>* m_builds = nullptr;
     TableAt m_table;
     std::vector<ColumnTaken> m_columns;
+    std::vector<std::size_t> m_extraAt; ///< by column, its place among the test's own
     std::string m_group, m_lastClub, m_date, m_time;
     bool m_fillsDown = false;
     std::size_t m_summaries = 0;
@@ -362,37 +388,6 @@ Chosen chosenOf(const std::vector<Sheet>& sheets, const HeadingMap& map) {
     return chosen;
 }
 
-// Takes the labels apart: clubs that are one without their second part become one.
-void splitLabels(ImportedTest& imported, SecondPart second) {
-    auto& test = imported.test;
-    std::vector<std::string> labels;
-    labels.reserve(test.builds.size());
-    for (const auto& build : test.builds)
-        labels.push_back(build.name);
-    imported.separator = separatorOf(labels);
-    if (imported.separator.empty() || second == SecondPart::none || second == SecondPart::tag)
-        return;
-    std::vector<record::Build> builds;
-    std::unordered_map<std::string, record::BuildAt> known;
-    std::vector<Label> parts;
-    std::vector<record::BuildAt> now;
-    for (const auto& label : labels) {
-        parts.push_back(labelOf(label, imported.separator, second));
-        const auto [at, added] = known.try_emplace(parts.back().club, record::BuildAt(builds.size()));
-        if (added)
-            builds.push_back({parts.back().club, {}});
-        now.push_back(at->second);
-    }
-    for (auto& shot : test.shots) {
-        const Label& label = parts[shot.build];
-        shot.build = now[shot.build];
-        shot.delivery = label.delivery.empty() ? shot.delivery : label.delivery;
-        shot.player = label.player.empty() ? shot.player : label.player;
-        shot.note = label.note.empty() ? shot.note : label.note;
-    }
-    test.builds = std::move(builds);
-}
-
 std::string listed(const std::vector<std::string>& names) {
     std::string text;
     for (const auto& name : names)
@@ -412,6 +407,8 @@ Result<ImportedTest> readSheets(const std::string& file, const std::vector<Sheet
     }
     if (imported.test.shots.empty())
         return tl::unexpected(Error{ErrorKind::headerOnly, file, 0, 0, {}, {}});
+    for (record::Shot& shot : imported.test.shots)
+        shot.extra.resize(imported.test.extraColumns.size());
     splitLabels(imported, options.split);
     imported.test.namePlayers();
     if (!chosen.leftOut.empty())
