@@ -1,6 +1,7 @@
 #include "core/judge/judge.h"
 #include "core/simulate/scenarios.h"
 #include "core/words/averages.h"
+#include "core/words/decide.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
 #include "core/words/struck.h"
@@ -115,4 +116,19 @@ TEST_CASE("what is known of a record as it was struck parts runs where another d
     CHECK(facts.find("2 clubs, 4 runs each.") != std::string::npos);
     CHECK(facts.find("4 whole laps") != std::string::npos);
     CHECK(facts.find("2 deliveries: stock and low.") != std::string::npos);
+}
+
+TEST_CASE("one is the best, and that is settled, beyond 99 times in 100") {
+    judge::Reading reading;
+    reading.builds = {{.name = "Reed", .id = {}}, {.name = "Alder", .id = {}}};
+    judge::BestOf best;
+    best.outcome = {.metric = record::Metric::carry, .shape = {}};
+    reading.best = {best};
+    for (const auto& [chance, isSettled] : {std::pair{0.95, false}, std::pair{0.989, false}, std::pair{0.995, true}}) {
+        reading.bestBets = {{.build = record::BuildAt(0), .chance = chance},
+                            {.build = record::BuildAt(1), .chance = 1 - chance}};
+        const auto pictures = words::bestPictures(reading, {});
+        REQUIRE(pictures.size() == 1);
+        CHECK(pictures.front().isSettled == isSettled);
+    }
 }

@@ -8,6 +8,7 @@
 #include "core/plan/schedule.h"
 #include "core/record/structure.h"
 #include "files/csv_writer.h"
+#include "support/build_test.h"
 
 #include <catch2/catch.hpp>
 
@@ -458,5 +459,24 @@ TEST_CASE("a device's file finds its places by time: warm-up left out, missed re
         CHECK(part.totals().laid == 9);
         CHECK(part.totals().empty == 18);
         CHECK(standOf(part.applied(test, "s")).stint()->turn == 3U);
+    }
+}
+
+TEST_CASE("who is in front so far goes by what is wanted, and a stint counts once however many its shots are") {
+    knot::test::TestBuilder builder;
+    builder.turn("A", "1", {150, 150, 150}).turn("B", "1", {160});
+    record::Test test = builder.test;
+    const record::Outcome carry{.metric = record::Metric::carry, .shape = {}};
+    test.card.primary = {carry};
+    using Order = std::vector<record::BuildAt>;
+    const Order first{record::BuildAt(0), record::BuildAt(1)};
+    const Order second{record::BuildAt(1), record::BuildAt(0)};
+    CHECK(bay::orderSoFar(test) == second); // nothing wanted: more
+    for (const auto& [want, order] : {std::pair{record::Want{record::Want::Kind::more, 0}, second},
+                                      std::pair{record::Want{record::Want::Kind::less, 0}, first},
+                                      std::pair{record::Want{record::Want::Kind::near, 151}, first},
+                                      std::pair{record::Want{record::Want::Kind::near, 170}, second}}) {
+        test.card.wants[carry] = want;
+        CHECK(bay::orderSoFar(test) == order);
     }
 }

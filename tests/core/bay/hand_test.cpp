@@ -365,3 +365,21 @@ TEST_CASE("the reading says what putting shots right did to a verdict") {
     REQUIRE(said != checks.end());
     CHECK(said->text.find("shots 3, 9: struck with Fern after all.") != std::string::npos);
 }
+
+TEST_CASE("a swing to warm up makes nobody warm") {
+    Test test = planned(2);
+    test.sittings = {{"1", {}, {}}};
+    test.shots.push_back({.status = record::ShotStatus::warmUp});
+    test.shots.back().player = "Odd";
+    test.shots.back().sitting = "1";
+    handTo(test, PlayerAt(1));
+    CHECK_FALSE(test.progress.warmedUp);
+    test.shots.back().status = record::ShotStatus::counted;
+    handTo(test, PlayerAt(1));
+    CHECK(test.progress.warmedUp);
+    handTo(test, PlayerAt(0));
+    CHECK_FALSE(test.progress.warmedUp);
+    test.sittings.push_back({"2", {}, {}}); // another day is another warm-up
+    handTo(test, PlayerAt(1));
+    CHECK_FALSE(test.progress.warmedUp);
+}

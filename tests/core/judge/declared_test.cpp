@@ -275,3 +275,22 @@ TEST_CASE("an outcome at equal delivery needs what is held equal, and nothing th
     CHECK(record::outcomeText(*record::outcomeFromText("typical:spin_rpm")) == "typical:spin_rpm");
     CHECK(!record::outcomeFromText("equal:nothing"));
 }
+
+TEST_CASE("at equal delivery three shots a covariate are asked for") {
+    for (const int laps : {3, 4}) {
+        TestBuilder builder;
+        for (int lap = 1; lap <= laps; ++lap)
+            builder.turn("Slate", std::to_string(lap), {150.0 + lap, 152})
+                .turn("Fern", std::to_string(lap), {155, 151.0});
+        int i = 0;
+        for (auto& shot : builder.test.shots) {
+            shot.readings.measure(Metric::clubSpeed, 40 + std::sin(1.7 * ++i));
+            shot.readings.measure(Metric::strikeHigh, 3 * std::cos(2.9 * i));
+        }
+        const auto row = judge::gapAtEqualDelivery(builder.test, columnIn(builder.test, Metric::carry), BuildAt(1),
+                                                   BuildAt(0), {Metric::clubSpeed, Metric::strikeHigh}, 2.7);
+        REQUIRE(row);
+        // Twelve shots less six stints and two slopes leave four; sixteen leave six.
+        CHECK((row->claim.cap == judge::Cap::tooFewShots) == (laps == 3));
+    }
+}

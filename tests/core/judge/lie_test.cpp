@@ -3,6 +3,7 @@
 #include "core/plan/seal.h"
 #include "core/rack/sleeves.h"
 #include "core/random.h"
+#include "core/statistics/distributions.h"
 #include "core/words/lie.h"
 #include "support/build_test.h"
 
@@ -110,4 +111,47 @@ TEST_CASE("tags may be words of one's own, and what lacks is filled up, none twi
     CHECK(plan::whyNotSealed(test) == "“Red” is a club and a tag word of yours; a tag must tell nothing.");
     test.builds[0].name = "Oak";
     CHECK(plan::whyNotSealed(test).empty());
+}
+
+TEST_CASE(
+    "half a degree is the least that is bent for, and a slope has as many degrees as shots less stints less one") {
+    auto delivered = [](double off) {
+        TestBuilder builder;
+        for (int stint = 1; stint <= 4; ++stint)
+            builder.turn("Iron", std::to_string(stint), {0, 0, 0});
+        int i = 0;
+        for (record::Shot& shot : builder.test.shots) {
+            const double lie = 62 + off + 0.02 * std::sin(1.3 * ++i);
+            shot.readings.measure(Metric::dynamicLie, lie);
+            shot.readings.measure(Metric::strikeToe, 2 * lie + std::cos(2.1 * i));
+        }
+        builder.test.builds[0].club.head = {.kind = record::PartKind::head, .mass = 268, .loft = 32, .lie = 62};
+        return builder.test;
+    };
+    const auto slight = judge::lieReading(judge::Case::of(delivered(0.4)));
+    CHECK_FALSE(slight.clubs[0].off->contains(0)); // surely off, and not worth a bend
+    CHECK_FALSE(slight.clubs[0].bend);
+    CHECK(judge::lieReading(judge::Case::of(delivered(0.6))).clubs[0].bend);
+
+    const record::Test test = delivered(0.6);
+    double xx = 0, xy = 0, yy = 0;
+    for (std::size_t stint = 0; stint < 4; ++stint) {
+        double x[3], y[3], meanX = 0, meanY = 0;
+        for (std::size_t i = 0; i < 3; ++i) {
+            x[i] = *test.shots[3 * stint + i].readings.at(Metric::dynamicLie);
+            y[i] = *test.shots[3 * stint + i].readings.at(Metric::strikeToe);
+            meanX += x[i] / 3;
+            meanY += y[i] / 3;
+        }
+        for (std::size_t i = 0; i < 3; ++i) {
+            xx += (x[i] - meanX) * (x[i] - meanX);
+            xy += (x[i] - meanX) * (y[i] - meanY);
+            yy += (y[i] - meanY) * (y[i] - meanY);
+        }
+    }
+    const double df = 12 - 4 - 1;
+    const double half = statistics::studentQuantile(0.975, df) * std::sqrt((yy - xy * xy / xx) / df / xx);
+    const auto reading = judge::lieReading(judge::Case::of(test));
+    REQUIRE(reading.slopes.size() == 1);
+    CHECK((reading.slopes[0].ci95.high - reading.slopes[0].ci95.low) / 2 == Approx(half).epsilon(1e-6));
 }

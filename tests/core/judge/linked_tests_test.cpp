@@ -2,6 +2,7 @@
 #include "core/judge/days/linked_tests.h"
 #include "core/judge/judge.h"
 #include "core/random.h"
+#include "core/statistics/distributions.h"
 #include "core/words/linked_tests.h"
 #include "files/test_json.h"
 
@@ -133,4 +134,58 @@ TEST_CASE("the interval by way of a club holds the truth about as often as it sa
     }
     CHECK(inside >= 0.91 * trials);
     CHECK(inside <= 0.99 * trials);
+}
+
+namespace {
+
+// A reading of one declared gap between clubs of these names.
+judge::Reading gapBetween(const char* build, const char* against, double gap, double se, double df, bool isSame) {
+    judge::Reading reading;
+    reading.builds = {{.name = against, .id = {}}, {.name = build, .id = {}}};
+    judge::AverageGap row{.build = record::BuildAt(1), .against = record::BuildAt(0)};
+    row.gap = gap;
+    row.se = se;
+    row.df = df;
+    row.ci95 = judge::Interval{gap - 2 * se, gap + 2 * se, 0.95};
+    row.ci90 = judge::Interval{gap - 1.8 * se, gap + 1.8 * se, 0.90};
+    row.margin = 3;
+    row.claim.role = judge::Role::primary;
+    row.claim.verdict = isSame ? judge::Verdict::same : judge::Verdict::open;
+    reading.average = {row};
+    return reading;
+}
+
+} // namespace
+
+TEST_CASE("a day that found no difference holds up no difference, whichever club came first in it") {
+    const auto here = gapBetween("Reed", "Alder", 0.4, 0.8, 6, false);
+    for (const bool isTurned : {false, true}) {
+        const auto day =
+            isTurned ? gapBetween("Alder", "Reed", -0.2, 0.7, 6, true) : gapBetween("Reed", "Alder", 0.2, 0.7, 6, true);
+        const auto repeated = judge::repeatedIn(here, judge::declaredGaps(day, "a day"));
+        REQUIRE(repeated.size() == 1);
+        CHECK(repeated.front().pooled.heldUp == 2);
+        CHECK(repeated.front().pooled.pooled > 0.2);
+        CHECK(repeated.front().pooled.pooled < 0.4);
+    }
+}
+
+TEST_CASE("by way of a third club the degrees of freedom are Satterthwaite's") {
+    const auto here = gapBetween("Reed", "Alder", 4, 1, 4, false);
+    const auto day = gapBetween("Larch", "Alder", 1, 2, 10, false);
+    const auto found = judge::byWayIn(here, judge::declaredGaps(day, "a day"));
+    REQUIRE(found.size() == 1);
+    CHECK(found.front().gap == Approx(3));
+    const double df = 25.0 / (1 / 4.0 + 16 / 10.0);
+    CHECK((found.front().ci95.high - found.front().ci95.low) / 2 ==
+          Approx(statistics::studentQuantile(0.975, df) * std::sqrt(5.0)));
+}
+
+TEST_CASE("a test of two sittings that disagree is held together with others by what its sittings say") {
+    auto here = gapBetween("Reed", "Alder", 5, 0.5, 11, false);
+    here.average.front().pooled = judge::SittingsPooled{.pooled = 5, .se = 5.5, .ci95 = {-60, 70, 0.95}, .sittings = 2};
+    const auto own = judge::declaredGaps(here, {});
+    REQUIRE(own.size() == 1);
+    CHECK(own.front().se == 5.5);
+    CHECK(own.front().df == 1);
 }

@@ -226,3 +226,22 @@ TEST_CASE("work that is called off gives no reading") {
     const auto reference = knot::test::loadReference("few_rounds");
     CHECK(!judge::judge({.subject = judge::Case::of(reference.test), .seed = 1, .cancelled = [] { return true; }}));
 }
+
+TEST_CASE("luck with guesses is that of each stint until every club was named once") {
+    TestBuilder builder;
+    for (const char* lap : {"1", "2"})
+        builder.turn("Fern", lap, {150, 151}).turn("Slate", lap, {149, 150}).turn("Birch", lap, {148, 152});
+    record::Test test = builder.test;
+    // Three clubs, two of them guessed, both right: luck names each of three, not the two that were said.
+    test.guesses = {{.build = *test.buildIndex("Fern"), .said = "Fern", .turn = {}},
+                    {.build = *test.buildIndex("Slate"), .said = "Slate", .turn = {}}};
+    const auto guesses = judge::judge({.subject = judge::Case::of(test)})->guesses;
+    REQUIRE(guesses);
+    CHECK(guesses->right == 2);
+    CHECK_FALSE(guesses->matching);
+    CHECK(guesses->builds == 3);
+    CHECK(guesses->p == Approx(1.0 / 9));
+    test.guesses.push_back({.build = *test.buildIndex("Birch"), .said = "Birch", .turn = {}});
+    CHECK(judge::judge({.subject = judge::Case::of(test)})->guesses->matching);
+    CHECK(judge::judge({.subject = judge::Case::of(test)})->guesses->p == Approx(1.0 / 6));
+}

@@ -1,7 +1,9 @@
 // What single shots, calls, words and models of flight tell beside the verdicts.
 #include "core/flight/flight.h"
+#include "core/judge/columns.h"
 #include "core/judge/days/usual.h"
 #include "core/judge/judge.h"
+#include "core/statistics/distributions.h"
 #include "core/words/shot_remarks.h"
 #include "support/build_test.h"
 
@@ -434,4 +436,61 @@ TEST_CASE("one club, one shot and equal names of nothing make nothing up") {
     const auto steady = readingOfTest(constant);
     CHECK(rowOf(steady.beats, Metric::carry)->chance == Approx(0.5));
     CHECK(!steady.misses[0].flyers);
+}
+
+TEST_CASE("calls agree with strikes where good ones were struck near the middle") {
+    record::Test test = flownTest();
+    for (std::size_t i = 0; i < test.shots.size(); ++i) {
+        test.shots[i].call = i % 2 == 0 ? Call::good : Call::bad;
+        test.shots[i].readings.measure(Metric::strikeToe, i % 2 == 0 ? 1 + 0.01 * static_cast<double>(i) : -12);
+        test.shots[i].readings.measure(Metric::strikeHigh, i % 4 < 2 ? 1 : -1);
+    }
+    const auto agreement = readingOfTest(test).callAgreement;
+    REQUIRE(agreement);
+    CHECK(*agreement->withStrike > 0.6);
+    for (auto& shot : test.shots)
+        shot.call = shot.call == Call::good ? Call::bad : Call::good;
+    CHECK(*readingOfTest(test).callAgreement->withStrike < -0.6);
+}
+
+TEST_CASE("what is usual from n sittings is foreseen with the error of their mean") {
+    record::Test test = flownTest();
+    const auto structure = record::structureOf(test);
+    const auto column = judge::columnOf(test, structure, Metric::carry, {});
+    const judge::UsualBasis basis{.club = "Slate", .metric = Metric::carry, .mean = 160, .sd = 2.0, .sittings = 5};
+    const plan::Spreads usual{.sdTurn = 3, .sdShot = 6};
+    const auto found = judge::againstUsual(basis, column, *test.buildIndex("Slate"), usual);
+    REQUIRE(found);
+    const double variance = 2.0 * 2.0 * (1 + 1 / 5.0) + 36.0 / 4;
+    CHECK((found->prediction.high - found->prediction.low) / 2 ==
+          Approx(statistics::studentQuantile(0.975, 4) * std::sqrt(variance)));
+}
+
+TEST_CASE("parts of a gap need two thirds of the shots, five laps for an interval, and count lead at the head") {
+    record::Test test = flownTest();
+    const auto without = [&](std::size_t every, Metric metric) {
+        record::Test less = test;
+        for (std::size_t i = 0; i < less.shots.size(); ++i)
+            if (i % every == 0)
+                less.shots[i].readings.clear(metric);
+        return readingOfTest(less);
+    };
+    CHECK(rowOf(without(4, Metric::side).parts, Metric::side) != nullptr); // three of four
+    CHECK(rowOf(without(2, Metric::side).parts, Metric::side) == nullptr); // one of two
+    CHECK(rowOf(without(2, Metric::side).parts, Metric::carry) != nullptr);
+
+    record::Test four = test;
+    std::erase_if(four.shots, [](const record::Shot& shot) { return shot.round == "5"; });
+    const auto* carry = rowOf(readingOfTest(four).parts, Metric::carry);
+    REQUIRE(carry != nullptr);
+    CHECK_FALSE(carry->restInterval);
+    CHECK(rowOf(readingOfTest(test).parts, Metric::carry)->restInterval);
+
+    for (record::Build& build : test.builds)
+        build.club.head = {.kind = record::PartKind::head, .mass = 250};
+    CHECK_FALSE(rowOf(readingOfTest(test).parts, Metric::carry)->ofMass);
+    test.builds[*test.buildIndex("Fern")].club.lead = 6;
+    const auto* heavier = rowOf(readingOfTest(test).parts, Metric::carry);
+    REQUIRE(heavier->ofMass);
+    CHECK(std::fabs(*heavier->ofMass->head) == Approx(6));
 }

@@ -113,6 +113,12 @@ TEST_CASE("half stay after the third lap and two after the seventh, to the end")
     const auto reading = *judge::judge({.subject = judge::Case::of(test)});
     REQUIRE(reading.average.size() == 1);
     CHECK(reading.average.front().rounds == 12); // all their laps
+    for (const char* against : {"Club 7", "Club 8"}) {
+        Test other = test;
+        other.card.baseline = against; // what the last two are set against
+        const auto turned = *judge::judge({.subject = judge::Case::of(other)});
+        CHECK(turned.builds[turned.average.front().against].name == against);
+    }
     CHECK(reading.declared == 1);
     CHECK(reading.roundsDone == 12);
     const auto note = std::ranges::find(reading.checks, "struck_off", &judge::Check::code);
@@ -159,4 +165,32 @@ TEST_CASE("who was struck off under a tag stays so after the reveal; with severa
     plan::makeCourse(two);
     CHECK(two.turns.size() == 2 * 4 * 8);
     CHECK_FALSE(plan::cutDue(two));
+}
+
+TEST_CASE("after each cut another order is drawn") {
+    // Of many plans, the laps after the first cut must not always begin as the first laps did.
+    int alike = 0;
+    constexpr int times = 20;
+    for (int seed = 1; seed <= times; ++seed) {
+        Random random(static_cast<std::uint64_t>(seed));
+        Test test = planned(8, 12);
+        test.plan.seed = static_cast<std::uint64_t>(seed);
+        plan::makeCourse(test);
+        strikePlanned(test, random);
+        REQUIRE(bay::strikeOff(test, {BuildAt(0), BuildAt(1), BuildAt(2), BuildAt(3)}));
+        strikePlanned(test, random);
+        REQUIRE(bay::strikeOff(test, {BuildAt(0), BuildAt(1)}));
+        std::vector<int> first;
+        std::vector<int> second;
+        for (const auto& turn : test.turns)
+            if (turn.round > 7)
+                second.push_back(static_cast<int>(static_cast<std::size_t>(turn.build)));
+        Test fresh = planned(2, 5);
+        fresh.plan.seed = test.plan.seed;
+        plan::makeCourse(fresh);
+        for (const auto& turn : fresh.turns)
+            first.push_back(static_cast<int>(static_cast<std::size_t>(turn.build)));
+        alike += first == second ? 1 : 0;
+    }
+    CHECK(alike < times / 2);
 }

@@ -154,3 +154,15 @@ TEST_CASE("how long changes and shots take is read off the sittings' own clocks,
     CHECK_FALSE(plan::measuredPace({untimed}, record::TestKind::shaft).shotSeconds);
     CHECK_FALSE(plan::measuredPace({}, record::TestKind::shaft).changeSeconds);
 }
+
+TEST_CASE("two days have twice the laps and twice the degrees of freedom of one") {
+    const auto ways = ballSpeed(60);
+    const auto two = plan::bestOfWay(Way::twoSittings, ways, 20);
+    REQUIRE(two);
+    const plan::PairPlan pair{.varTurn = ways.question.sdTurn * ways.question.sdTurn,
+                              .varShot = ways.question.sdShot * ways.question.sdShot,
+                              .rounds = static_cast<double>(two->rounds),
+                              .turnLength = static_cast<double>(two->turnLength)};
+    CHECK(two->chance == Approx(plan::powerFor(pair.standardError() / std::sqrt(2.0), 2 * pair.df(), ways.question.gap,
+                                               ways.question.alpha)));
+}
