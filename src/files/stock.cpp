@@ -1,8 +1,7 @@
 #include "files/stock.h"
 
-#include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
-#include "core/record/typed/number_in.h"
+#include "core/record/typed/amount.h"
 #include "files/club_json.h"
 #include "files/import/sheet.h"
 
@@ -19,21 +18,26 @@ using record::lowerCase;
 using record::Part;
 using record::PartKind;
 
-constexpr double millimetres = 25.4; // of an inch
+using record::Quantity;
+using record::Unit;
 
 struct NumberColumn {
     const char* word;
     std::optional<double> Part::*member;
+    record::Wanted of = {};
 };
-constexpr std::array<NumberColumn, 9> numberColumns = {{{"mass", &Part::mass},
-                                                        {"weight", &Part::mass},
-                                                        {"length", &Part::length},
-                                                        {"balance", &Part::balance},
-                                                        {"loft", &Part::loft},
-                                                        {"lie", &Part::lie},
-                                                        {"volume", &Part::volume},
-                                                        {"butt", &Part::buttStiffness},
-                                                        {"trim", &Part::tipTrim}}};
+constexpr record::Wanted mass{Quantity::mass, Unit::g}, length{Quantity::length, Unit::mm},
+    angle{Quantity::angle, Unit::deg};
+constexpr std::array<NumberColumn, 10> numberColumns = {{{"mass", &Part::mass, mass},
+                                                         {"weight", &Part::mass, mass},
+                                                         {"length", &Part::length, length},
+                                                         {"balance", &Part::balance, length},
+                                                         {"loft", &Part::loft, angle},
+                                                         {"lie", &Part::lie, angle},
+                                                         {"volume", &Part::volume, {Quantity::volume, Unit::cm3}},
+                                                         {"butt", &Part::buttStiffness},
+                                                         {"tip", &Part::tipStiffness},
+                                                         {"trim", &Part::tipTrim, length}}};
 struct TextColumn {
     const char* word;
     std::string Part::*member;
@@ -50,8 +54,24 @@ struct Column {
     std::optional<double> Part::*number = nullptr;
     std::string Part::*text = nullptr;
     bool isKind = false;
-    double scale = 1;
+    record::Wanted of = {};
 };
+
+// The unit that a heading says: a word or a sign by itself, in brackets or not.
+std::optional<Unit> unitIn(const std::string& heading) {
+    std::optional<Unit> unit;
+    std::string word;
+    for (const char c : heading + " ") {
+        if (std::string_view(" ()[],;/").find(c) == std::string_view::npos) {
+            word += c;
+            continue;
+        }
+        if (const auto said = record::unitTyped(word); said && (word != "in" || !unit)) // "length in mm"
+            unit = said;
+        word.clear();
+    }
+    return unit;
+}
 
 Column columnOf(std::string heading) {
     heading = lowerCase(heading);
@@ -65,14 +85,14 @@ Column columnOf(std::string heading) {
             column.text = one.member;
     if (column.text != nullptr)
         return column;
-    if (heading.starts_with("tip"))
-        column.number = heading.find("trim") != std::string::npos ? &Part::tipTrim : &Part::tipStiffness;
+    const bool isTrim = heading.starts_with("tip") && heading.find("trim") != std::string::npos;
     for (const NumberColumn& one : numberColumns)
-        if (column.number == nullptr && heading.starts_with(one.word))
+        if (column.number == nullptr && std::string_view(isTrim ? "trim" : heading).starts_with(one.word)) {
             column.number = one.member;
-    const bool isLength = column.number == &Part::length || column.number == &Part::balance;
-    if (isLength && (heading.find("in") != std::string::npos || heading.find('"') != std::string::npos))
-        column.scale = millimetres;
+            column.of = one.of;
+        }
+    if (column.of.usual != Unit::one)
+        column.of.usual = unitIn(heading).value_or(column.of.usual);
     return column;
 }
 
@@ -108,11 +128,11 @@ Result<std::vector<Part>> stockOf(const std::string& file, const std::string& by
             else if (column.text != nullptr)
                 part.*column.text = record::printable(cell);
             else if (column.number != nullptr) {
-                const auto number = record::numberIn(cell);
+                const auto number = record::valueTyped(cell, column.of, record::DecimalMark::open);
                 if (!number)
                     return tl::unexpected(Error{ErrorKind::notANumber, file, sheet->line(r), c + 1,
                                                 std::string(sheet->cell(0, c)), cell});
-                part.*column.number = *number * column.scale;
+                part.*column.number = *number;
             }
         }
         if (!part.name.empty())

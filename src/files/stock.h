@@ -9,10 +9,10 @@
 namespace knot::files {
 
 /// The parts of a shop, from a table with a heading: a row a part. Columns by their first word, in any order: name (or
-/// model), kind (head, shaft or grip; without it shafts), mass or weight (g), length (mm, or in by its heading),
-/// balance (mm), loft, lie, volume (cm³), material, flex, price, tip trim, butt and tip stiffness. Other columns are
-/// left alone, rows without a name left out. An error names the first cell that is no number, or the heading where no
-/// column is a name.
+/// model), kind (head, shaft or grip; without it shafts), mass or weight (g), length (mm, or what its heading or its
+/// cells say), balance (mm), loft, lie, volume (cm³), material, flex, price, tip trim, butt and tip stiffness. Other
+/// columns are left alone, rows without a name left out. An error names the first cell that is no number, or the
+/// heading where no column is a name.
 Result<std::vector<record::Part>> stockOf(const std::string& file, const std::string& bytes);
 
 /// Parts as text that is kept with a logbook, and back; nothing of what is not understood.

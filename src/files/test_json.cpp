@@ -5,6 +5,7 @@
 #include "core/record/roster.h"
 #include "core/record/shot_fields.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 #include "files/base/file.h"
 #include "files/bay_json.h"
 #include "files/card_json.h"
@@ -39,7 +40,7 @@ ordered_json shotJson(const Test& test, const Shot& shot) {
         if (field.kind == record::ShotField::Kind::flag)
             out[std::string(field.key)] = true;
         else if (field.kind == record::ShotField::Kind::score)
-            out[std::string(field.key)] = std::stoi(text);
+            out[std::string(field.key)] = record::wholeIn(text).value_or(0);
         else
             out[std::string(field.key)] = text;
     }
@@ -121,7 +122,7 @@ record::Plan planFrom(const json& in) {
     plan.schedule = valueOrRefuse<record::Schedule>(record::scheduleNames, in.at("schedule").get<std::string>());
     plan.rounds = wholeAt(in, "rounds");
     plan.turnLength = wholeAt(in, "turn_length");
-    plan.seed = std::stoull(in.at("seed").get<std::string>());
+    plan.seed = record::countIn(in.at("seed").get<std::string>()).value();
     plan.changeSeconds = in.value("change_seconds", plan.changeSeconds);
     plan.shotSeconds = in.value("shot_seconds", plan.shotSeconds);
     plan.warmUp = wholeAt(in, "warm_up", plan.warmUp);
@@ -491,10 +492,8 @@ Result<Test> readTestHeadJson(const std::string& file, const std::string& text) 
 }
 
 Result<ImportedTest> readTestFile(const std::string& path) {
-    auto bytes = readFile(path);
-    if (!bytes)
-        return tl::unexpected(bytes.error());
-    return readTestJson(std::filesystem::path(path).filename().string(), *bytes);
+    return readFile(path).and_then(
+        [&](const std::string& bytes) { return readTestJson(std::filesystem::path(path).filename().string(), bytes); });
 }
 
 } // namespace knot::files

@@ -1,11 +1,12 @@
 #include "logbook/listing.h"
 
 #include "core/judge/reading.h"
+#include "core/record/typed/number_in.h"
 #include "files/test_json.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
-#include <charconv>
+#include <algorithm>
 #include <map>
 
 namespace knot::logbook {
@@ -45,28 +46,25 @@ void keepTallies(Database& database, const std::map<std::string, std::string>& t
 // False, with nothing changed, where the text is no tally of this test.
 bool applyTally(const std::string& tally, TestEntry& entry) {
     TestEntry counted = entry;
-    const char* at = tally.data();
-    const char* const end = at + tally.size();
-    bool sound = true;
+    std::string_view left = tally;
     auto number = [&](char after) {
-        std::size_t value = 0;
-        const auto read = std::from_chars(at, end, value);
-        sound = sound && read.ec == std::errc() && read.ptr != end && *read.ptr == after;
-        at = sound ? read.ptr + 1 : end;
+        const auto end = std::min(left.find(after), left.size());
+        const auto value = end < left.size() ? record::countIn(left.substr(0, end)) : std::nullopt;
+        left.remove_prefix(value ? end + 1 : 0);
         return value;
     };
-    while (at < end) {
-        const std::size_t build = number(' ');
-        const std::size_t shots = number(' ');
-        const std::size_t setAside = number(';');
-        if (!sound || build >= counted.builds.size())
+    while (!left.empty()) {
+        const auto build = number(' ');
+        const auto shots = number(' ');
+        const auto setAside = number(';');
+        if (!build || !shots || !setAside || *build >= counted.builds.size())
             return false;
-        counted.setAside += setAside;
-        counted.counted += shots;
-        if (shots == 0)
+        counted.setAside += *setAside;
+        counted.counted += *shots;
+        if (*shots == 0)
             continue;
         ++counted.turns;
-        counted.builds[build].counted.push_back(shots);
+        counted.builds[*build].counted.push_back(*shots);
     }
     entry = std::move(counted);
     return true;
@@ -74,14 +72,12 @@ bool applyTally(const std::string& tally, TestEntry& entry) {
 
 // "0 Fern carries farther: real"
 void applyFinding(const std::string& kept, TestEntry& entry) {
-    TestEntry::Finding finding;
-    const char* const end = kept.data() + kept.size();
-    const auto verdict = std::from_chars(kept.data(), end, finding.verdict);
-    if (verdict.ec != std::errc() || verdict.ptr == end || *verdict.ptr != ' ' || finding.verdict < -1 ||
-        finding.verdict > static_cast<int>(judge::Verdict::uncontrolled))
+    const auto space = kept.find(' ');
+    const auto verdict = record::numberIn(kept.substr(0, space), record::DecimalMark::point);
+    if (space == std::string::npos || !verdict || !(*verdict >= -1) ||
+        *verdict > static_cast<int>(judge::Verdict::uncontrolled))
         return;
-    finding.text = std::string(verdict.ptr + 1, end);
-    entry.finding = std::move(finding);
+    entry.finding = TestEntry::Finding{.verdict = static_cast<int>(*verdict), .text = kept.substr(space + 1)};
 }
 
 } // namespace

@@ -1,11 +1,13 @@
 // The sentence that says what a test asks: how it reads, what its chips hold, and what typing into them changes.
 #include "core/ask/answers.h"
+#include "core/ask/outcomes.h"
 #include "core/ask/usual_outcomes.h"
 #include "core/plan/power.h"
 #include "core/plan/requirements.h"
 #include "core/rack/ties.h"
 #include "core/record/check.h"
 #include "core/record/roster.h"
+#include "core/record/typed/shape_text.h"
 
 #include <catch2/catch.hpp>
 
@@ -210,4 +212,99 @@ TEST_CASE("what is held constant is told by the Rack") {
     CHECK(tie("the same length").state == State::unknown); // of one club alone
     test.builds[2].club.length = 1080;
     CHECK(tie("the same length").text == "1073 mm with Alder 62, 1080 mm with Larch 71");
+}
+
+TEST_CASE("a unit, a comma and a sign that are typed into a chip count") {
+    struct Row {
+        Part part;
+        const char* typed;
+        double is; ///< metres of what the part is about
+    };
+    for (const Row& row : {Row{Part::gap, "2,7", 2.7}, Row{Part::gap, "3 yd", 2.7432}, Row{Part::gap, "from 3 m", 3},
+                           Row{Part::another, "aimed at 160 yd", 146.304}, Row{Part::another, "aimed at 150,5", 150.5},
+                           Row{Part::another, "on circle 12 yd at 150 yd", 137.16},
+                           Row{Part::another, "wanted carry 150 yd to 160 yd", 137.16},
+                           Row{Part::another, "and carry near 150 yd", 137.16}}) {
+        record::Test test = threeShafts();
+        record::Card& card = test.card;
+        if (row.part == Part::another)
+            card.primary = {{.metric = Metric::apex, .shape = {}}};
+        INFO(row.typed);
+        REQUIRE(say(test, row.part, row.typed).empty());
+        const double got = row.part == Part::gap     ? card.margin(Metric::carry)
+                           : card.aim                ? card.aim->carry
+                           : !card.targets.empty()   ? card.targets.front().low
+                           : card.primary.size() > 1 ? card.want(card.primary.back()).value
+                                                     : card.shapes.front().carry;
+        CHECK(got == Approx(row.is));
+    }
+    record::Test test = threeShafts();
+    for (const char* bad : {"12 m/s", ",", "-", "2.7.1", "3 °", "2,400 3"})
+        CHECK_FALSE(say(test, Part::gap, bad).empty());
+    CHECK(say(test, Part::another, "aimed at 150, 4 left").empty());
+    CHECK(test.card.aim->side == -4);
+}
+
+TEST_CASE("names of clubs are parted as the sentence itself parts them, and a name on the rack is that club") {
+    record::Test test = threeShafts();
+    test.card.comparison = record::Comparison::whichOfThese;
+    CHECK(say(test, Part::clubs, "Oak 1 or Elm 2, Ash 3 and Yew 4").empty());
+    REQUIRE(test.builds.size() == 7);
+    CHECK(test.builds[3].name == "Oak 1");
+    CHECK(test.builds[6].name == "Yew 4");
+    for (const char* typed : {"Alder 62", "alder 62", "Alder"}) {
+        record::Test which = threeShafts();
+        which.card.comparison = record::Comparison::whichOfThese;
+        CHECK(say(which, Part::against, typed).empty());
+        CHECK(which.builds.size() == 3);
+        CHECK(record::faultsOf(which).empty());
+        CHECK(which.builds[which.baselineIndex()].name == "Alder 62");
+        CHECK(which.card.comparison == record::Comparison::againstBaseline);
+    }
+}
+
+TEST_CASE("a fourth outcome is refused whatever it says, and none of the three is touched") {
+    record::Test test = threeShafts();
+    test.card.primary.push_back({.metric = Metric::apex, .shape = {}});
+    const record::Card before = test.card;
+    for (const char* typed : {"and launch near 14", "and carry near 150", "and more smash", "and launch"}) {
+        INFO(typed);
+        CHECK_FALSE(say(test, Part::another, typed).empty());
+        CHECK(test.card == before);
+    }
+    CHECK(say(test, Part::another, "and launch near 14") ==
+          "Three outcomes are the most that one test can be judged by.");
+}
+
+TEST_CASE("choosing a declared outcome at another place swaps the two, and equal delivery keeps the causes chosen") {
+    record::Test test = threeShafts();
+    const auto before = test.card.primary;
+    REQUIRE(before.size() == 2);
+    CHECK(say(test, Part::outcome, "less left–right spread", 0).empty());
+    REQUIRE(test.card.primary.size() == 2);
+    CHECK(test.card.primary[0] == before[1]);
+    CHECK(test.card.primary[1] == before[0]);
+
+    test.card.covariates = {Metric::strikeHigh};
+    const record::Outcome equal{.kind = OutcomeKind::equal, .metric = Metric::ballSpeed, .shape = {}};
+    ask::setOutcome(test.card, 0, equal, {});
+    CHECK(test.card.covariates == std::vector{Metric::strikeHigh});
+    test.card.covariates.clear();
+    ask::setOutcome(test.card, 0, equal, {});
+    CHECK_FALSE(test.card.covariates.empty());
+}
+
+TEST_CASE("a shape that is moved takes what is declared of it along, and never becomes another's twin") {
+    record::Card card;
+    card.shapes = {*record::shapeFromText("strip 20", {}), *record::shapeFromText("strip 30", {})};
+    const record::Outcome share{.kind = OutcomeKind::share, .shape = "strip 30"};
+    card.primary = {share};
+    card.wants[share] = {record::Want::Kind::more, 0};
+    CHECK(ask::moveShape(card, 1, *record::shapeFromText("strip 20", {}), {}) == "There is a strip 20 already.");
+    CHECK(card.shapes[1].name == "strip 30");
+    CHECK(ask::moveShape(card, 1, *record::shapeFromText("strip 26", {}), {}).empty());
+    CHECK(card.shapes[1].width == 26);
+    CHECK(card.primary.front().shape == "strip 26");
+    CHECK(card.wants.begin()->first.shape == "strip 26");
+    CHECK(card.wants.size() == 1);
 }

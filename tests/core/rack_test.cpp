@@ -178,6 +178,8 @@ TEST_CASE("starting tables are written and read back, and a bad line is named") 
     std::string reason;
     CHECK(*rack::speedTableFrom(rack::speedTableText(tables.speed), reason) == tables.speed);
     CHECK(*rack::tempoTableFrom(rack::tempoTableText(tables.tempo), reason) == tables.tempo);
+    CHECK(rack::speedTableFrom("10,5; 20; 45; 55,5; A", reason)->front().bracket.toGrams ==
+          55.5); // with decimal commas
     CHECK(*rack::speedTableFrom(rack::speedTableText(tables.iron), reason) == tables.iron);
     CHECK(*rack::speedTableFrom(rack::speedTableText(tables.wedge), reason) == tables.wedge);
     CHECK(*rack::bodyTableFrom(rack::bodyTableText(tables.body), reason) == tables.body);
@@ -352,4 +354,16 @@ TEST_CASE(
                 if (flown.descent >= rack::wantedWindow(kind, 55)->descentLow)
                     CHECK(flight::runAfter(flown).length() <= run);
             }
+}
+
+TEST_CASE("a loft that is typed of a bent head is what it has after the bend") {
+    record::Build build{.name = "Iron"};
+    build.club.head = {.kind = record::PartKind::head, .name = "Tarn 7", .mass = 268, .loft = 32, .lie = 62};
+    build.club.bentLoft = 1.5;
+    build.club.bentLie = -1;
+    const auto said = rack::clubSaid(build, "Iron, 34°", record::TestKind::loft, {});
+    INFO((said ? std::string() : said.error()));
+    REQUIRE(said);
+    CHECK(*said->club.head.loft == Approx(32.5));
+    CHECK(said->club.bentLoft == 1.5);
 }

@@ -62,6 +62,10 @@ TEST_CASE("cells of one column become values, no reading, or a refusal") {
         {"side_m", "3.5 L", Metric::side, "-3.500000"},
         {"side_m", "R 3.5", Metric::side, "3.500000"},
         {"side_m", "12L", Metric::side, "-12.000000"},
+        {"side_m", "-5 L", Metric::side, "-5.000000"},
+        {"side_m", "L -5", Metric::side, "-5.000000"},
+        {"side_m", "+5 R", Metric::side, "5.000000"},
+        {"side_m", "-5 R", Metric::side, "'-5 R' is not a number"},
         {"side_m", "\u22124", Metric::side, "-4.000000"},
         {"spin_rpm", "6250", Metric::spin, "6250.000000"},
         {"spin_rpm", "6 250", Metric::spin, "6250.000000"},
@@ -142,4 +146,12 @@ TEST_CASE("every field of a shot is written and read back the same, and each ref
         CHECK(back->test.shots == test.shots);
     }
     CHECK(record::shotFieldNamed("carry_m") == nullptr);
+}
+
+TEST_CASE("a day that the calendar does not have is refused, not dropped") {
+    CHECK_THAT(refusal("build,date,time,carry_m\nA,31/02/2026,10:00,150\n"),
+               Catch::Contains("no day '31/02/2026'") && Catch::Contains("line 2"));
+    CHECK_THAT(refusal("build,taken_at,carry_m\nA,2026-02-31T10:00:00,150\n"), Catch::Contains("no day '2026-02-31"));
+    CHECK(refusal("build,date,time,carry_m\nA,28/02/2026,10:00,150\n") == "read");
+    CHECK(refusal("build,taken_at,carry_m\nA,2028-02-29T10:00:00,150\n") == "read");
 }

@@ -36,6 +36,30 @@ TEST_CASE("a stock is read by the words of its headings") {
     CHECK(files::stockFromText("no text of ours").empty());
 }
 
+TEST_CASE("a unit of a stock is a word or a sign by itself, and a cell may say its own") {
+    struct Row {
+        const char* heading;
+        const char* cell;
+        double length;
+    };
+    const Row rows[] = {
+        {"length", "1168", 1168},         {"length in mm", "1168", 1168},     {"Length (mm)", "1168", 1168},
+        {"length in", "46", 1168.4},      {"Length (in)", "46", 1168.4},      {"length \"", "46", 1168.4},
+        {"length, inches", "46", 1168.4}, {"length in inches", "46", 1168.4}, {"length", "46 in", 1168.4},
+        {"length", "46½\"", 1181.1},      {"length cm", "116.8", 1168},       {"length (in)", "1168 mm", 1168}};
+    for (const Row& row : rows) {
+        INFO(row.heading << ": " << row.cell);
+        const auto parts = files::stockOf("s.csv", std::string("name;") + row.heading + "\nReed;" + row.cell + "\n");
+        REQUIRE(parts);
+        CHECK(*parts->front().length == Approx(row.length));
+    }
+    const auto balance = files::stockOf("s.csv", "name;balance point (mm);mass\nReed;600;62,5 g\n");
+    REQUIRE(balance);
+    CHECK(*balance->front().balance == 600);
+    CHECK(*balance->front().mass == 62.5);
+    CHECK_FALSE(files::stockOf("s.csv", "name;length\nReed;46 g\n"));
+}
+
 TEST_CASE("what is no stock is refused with a place, and a part that comes again takes the place of the one before") {
     const auto refusal = [](const char* text) { return files::sentence(files::stockOf("stock.csv", text).error()); };
     CHECK(refusal("weight,flex\n53,A\n").find("name") != std::string::npos);

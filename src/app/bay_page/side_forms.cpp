@@ -33,7 +33,7 @@ QVBoxLayout* columnIn(QWidget* widget) {
 ConditionsForm::ConditionsForm(QWidget* parent)
     : QWidget(parent)
     , m_place(choiceBox({tr("not said"), tr("indoors"), tr("outdoors")}))
-    , m_wind(new NumberField({.low = 0, .high = 60}))
+    , m_wind(new NumberField({.low = 0, .high = 60, .of = {record::Quantity::speed, record::Unit::ms}}))
     , m_temperature(new NumberField({.low = -40, .high = 60}))
     , m_ball(new QLineEdit)
     , m_surface(new QLineEdit) {

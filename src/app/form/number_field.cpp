@@ -4,8 +4,6 @@
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/record/text/number_text.h"
-#include "core/record/typed/number_in.h"
 
 #include <QLabel>
 #include <QLineEdit>
@@ -62,17 +60,16 @@ QString NumberField::whyRefused(const QString& text, std::optional<double>& valu
     const QString trimmed = text.trimmed();
     if (trimmed.isEmpty())
         return m_range.mayBeEmpty ? QString() : tr("A number is needed here.");
-    const auto number = record::numberIn(trimmed.toStdString());
-    if (!number && number.error() == record::NumberFault::ambiguous)
-        return tr("“%1” can be read in two ways; write it without the comma.").arg(trimmed);
-    if (!number)
-        return tr("“%1” is not a number.").arg(trimmed);
-    if (m_range.whole && *number != std::floor(*number))
+    const auto typed = record::valueTyped(trimmed.toStdString(), m_range.of, decimalsHere());
+    if (!typed)
+        return QString::fromStdString(typed.error());
+    const double number = record::fromInternal(*typed, m_range.of.usual);
+    if (m_range.whole && number != std::floor(number))
         return tr("Only whole numbers here.");
-    if (*number < m_range.low || *number > m_range.high || (m_range.aboveLow && *number == m_range.low))
+    if (number < m_range.low || number > m_range.high || (m_range.aboveLow && number == m_range.low))
         return m_range.aboveLow ? tr("More than %1, up to %2.").arg(shortest(m_range.low), shortest(m_range.high))
                                 : tr("From %1 to %2.").arg(shortest(m_range.low), shortest(m_range.high));
-    value = *number;
+    value = number;
     return {};
 }
 

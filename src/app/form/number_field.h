@@ -1,5 +1,7 @@
 #pragma once
 
+#include "core/record/typed/amount.h"
+
 #include <QWidget>
 
 #include <optional>
@@ -11,14 +13,15 @@ namespace knot::app {
 
 /// What a number may be, in the words of its refusal.
 struct NumberRange {
-    double low = 0, high = 1e9;
+    double low = 0, high = 1e9; ///< in the unit of the field
     bool whole = false;
     bool mayBeEmpty = true;
     bool aboveLow = false; ///< `low` itself is refused
+    record::Wanted of = {};
 };
 
-/// A field for one number. What is typed and can't be taken stays, with the reason under it; the
-/// value before stands meanwhile.
+/// A field for one number, in the unit of its range or in another that is typed. What is typed and can't be taken
+/// stays, with the reason under it; the value before stands meanwhile.
 class NumberField : public QWidget {
     Q_OBJECT
 
@@ -32,7 +35,7 @@ public:
     void setRange(const NumberRange& range) { m_range = range; }
     /// A remark under the field that is not a fault.
     void setRemark(const QString& text);
-    /// What is typed, where it can be taken.
+    /// What is typed, in the field's unit, where it can be taken.
     std::optional<double> value() const;
     QLineEdit* edit() const { return m_edit; }
     QString fault() const;

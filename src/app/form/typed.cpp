@@ -2,11 +2,19 @@
 
 #include <QEvent>
 #include <QLineEdit>
+#include <QLocale>
 #include <QPlainTextEdit>
 
 #include <vector>
 
 namespace knot::app {
+
+record::DecimalMark decimalsHere() {
+    const QLocale locale;
+    if (locale.language() == QLocale::C)
+        return record::DecimalMark::open;
+    return locale.decimalPoint() == QStringLiteral(",") ? record::DecimalMark::comma : record::DecimalMark::point;
+}
 namespace {
 
 constexpr int shortPause = 400;           // ms

@@ -1,5 +1,7 @@
 #pragma once
 
+#include "core/record/typed/number_in.h"
+
 #include <QObject>
 #include <QTimer>
 
@@ -10,6 +12,9 @@ class QPlainTextEdit;
 class QWidget;
 
 namespace knot::app {
+
+/// The mark of decimals where this is; open where that is not said.
+record::DecimalMark decimalsHere();
 
 /// What is typed in a field is taken when the field is left or 400 ms after the last letter, so that
 /// a letter costs nothing. Lives with the field. Whatever reads the test or leaves it first calls

@@ -35,6 +35,7 @@ namespace {
 
 using record::Test;
 
+constexpr record::Wanted inSeconds{record::Quantity::time, record::Unit::s};
 constexpr int mostRounds = 60, longestTurn = 30;
 constexpr int ownLevel = 3;          // of the choices of spread: the player's own
 constexpr int mostStripHeight = 120; // two rows and a half: beyond that it scrolls
@@ -82,11 +83,11 @@ QWidget* PlanPage::buildStrip() {
         choiceBox({tr("rotated laps"), tr("sandwich"), tr("shot by shot"), tr("one run each"), tr("striking off")});
     m_rounds = new NumberField({.low = 1, .high = mostRounds, .whole = true, .mayBeEmpty = false});
     m_length = new NumberField({.low = 1, .high = longestTurn, .whole = true, .mayBeEmpty = false});
-    m_change = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false});
-    m_shot = new NumberField({.low = 1, .high = 600, .mayBeEmpty = false});
+    m_change = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false, .of = inSeconds});
+    m_shot = new NumberField({.low = 1, .high = 600, .mayBeEmpty = false, .of = inSeconds});
     m_warmUp = new NumberField({.low = 0, .high = 100, .whole = true, .mayBeEmpty = false});
     m_rest = new NumberField({.low = 0, .high = 500, .whole = true, .mayBeEmpty = false});
-    m_restSeconds = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false});
+    m_restSeconds = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false, .of = inSeconds});
     m_another = new QPushButton(tr("Another order"));
     auto* row = new QHBoxLayout;
     row->setSpacing(10);
@@ -111,7 +112,7 @@ QWidget* PlanPage::buildStrip() {
 QWidget* PlanPage::buildSlowChanges() {
     m_slowPair = choiceBox({});
     m_slowPair->setSizeAdjustPolicy(QComboBox::AdjustToContents);
-    m_slowSeconds = new NumberField({.low = 0, .high = 3600});
+    m_slowSeconds = new NumberField({.low = 0, .high = 3600, .of = inSeconds});
     m_slow = new QWidget;
     auto* row = new QHBoxLayout(m_slow);
     row->setContentsMargins(0, 0, 0, 0);
@@ -159,7 +160,8 @@ QWidget* PlanPage::buildPlanner() {
     Panel* panel = headedPanel(tr("What it can show"), column);
     m_by = linkLabel("curvesBy");
     m_wayText = captionLabel("wayText");
-    m_minutes = new NumberField({.low = 5, .high = 600, .mayBeEmpty = false});
+    m_minutes = new NumberField(
+        {.low = 5, .high = 600, .mayBeEmpty = false, .of = {record::Quantity::time, record::Unit::min}});
     m_outcome = choiceBox({});
     m_outcome->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     m_level = choiceBox({tr("a steady player"), tr("a club player"), tr("an occasional player"), tr("this player")});

@@ -24,7 +24,6 @@ namespace {
 using record::Player;
 
 constexpr std::size_t mostUndone = 200;
-constexpr double mmPerCm = 10;
 
 struct TextField {
     const char* name;
@@ -41,11 +40,16 @@ constexpr TextField words[] = {{"plays", QT_TR_NOOP("Where and how much is playe
                                {"health", QT_TR_NOOP("To look after"), &Player::health}};
 
 using NumberOf = PlayerPage::NumberOf;
+record::Wanted wantedOf(const NumberOf& number, const record::DisplayUnits& units) {
+    return number.isSpeed ? record::wantedOf(record::Metric::clubSpeed, units)
+                          : record::Wanted{record::Quantity::length, record::Unit::cm};
+}
+
 constexpr NumberOf numbersOf[] = {{"speed", QT_TR_NOOP("Driver speed"), &Player::clubSpeed, true},
                                   {"ironSpeed", QT_TR_NOOP("Seven-iron speed"), &Player::ironSpeed, true},
-                                  {"height", QT_TR_NOOP("Height, cm"), &Player::height, false},
-                                  {"wristToFloor", QT_TR_NOOP("Wrist to floor, cm"), &Player::wristToFloor, false},
-                                  {"handSize", QT_TR_NOOP("Wrist to fingertip, cm"), &Player::hand, false}};
+                                  {"height", QT_TR_NOOP("Height"), &Player::height, false},
+                                  {"wristToFloor", QT_TR_NOOP("Wrist to floor"), &Player::wristToFloor, false},
+                                  {"handSize", QT_TR_NOOP("Wrist to fingertip"), &Player::hand, false}};
 
 QString testsWords(std::size_t tests) {
     return tests == 0 ? PlayerPage::tr("no test") : QString::fromStdString(record::counted(tests, "test"));
@@ -117,7 +121,7 @@ QWidget* PlayerPage::buildAbout() {
         ++place;
     };
     for (const NumberOf& one : numbersOf) {
-        auto* field = new NumberField({.low = 0, .high = 300, .aboveLow = true});
+        auto* field = new NumberField({});
         QWidget* box = labelled(tr(one.label), field, one.name);
         m_numbers << Number{field, box->findChild<QLabel*>(QLatin1String(one.name) + QStringLiteral("Label")), one};
         put(box);
@@ -191,11 +195,9 @@ void PlayerPage::wire() {
         });
     for (const Number& number : m_numbers)
         connect(number.field, &NumberField::edited, this, [this, number](std::optional<double> shown) {
-            const record::MetricFormat speed(record::Metric::clubSpeed, m_book.units());
+            const record::Unit unit = wantedOf(number.of, m_book.units()).usual;
             change([&](Player& player) {
-                player.*number.of.member = !shown              ? std::nullopt
-                                           : number.of.isSpeed ? std::optional(speed.internal(*shown))
-                                                               : std::optional(*shown * mmPerCm);
+                player.*number.of.member = shown ? std::optional(record::toInternal(*shown, unit)) : std::nullopt;
             });
         });
     connect(m_usual, &UsualRows::edited, this,
@@ -303,16 +305,13 @@ void PlayerPage::refreshAbout() {
     m_costs->setCurrentIndex(static_cast<int>(shown->costs));
     for (const Text& text : m_texts)
         showText(text.field, shown->*text.member);
-    const record::MetricFormat speed(record::Metric::clubSpeed, m_book.units());
     for (const Number& number : m_numbers) {
         const auto& value = shown->*number.of.member;
-        number.field->display(!value              ? std::nullopt
-                              : number.of.isSpeed ? std::optional(speed.shown(*value))
-                                                  : std::optional(*value / mmPerCm),
-                              1);
-        number.label->setText(number.of.isSpeed
-                                  ? tr("%1, %2").arg(tr(number.of.label), QString::fromStdString(speed.unitText()))
-                                  : tr(number.of.label));
+        const record::Wanted of = wantedOf(number.of, m_book.units());
+        number.field->setRange({.low = 0, .high = 300, .aboveLow = true, .of = of});
+        number.field->display(value ? std::optional(record::fromInternal(*value, of.usual)) : std::nullopt, 1);
+        number.label->setText(
+            tr("%1, %2").arg(tr(number.of.label), QString::fromStdString(std::string(record::symbol(of.usual)))));
     }
     m_usual->display(shown->usual, m_book.units());
     const QString chosen = m_same->currentData().toString();

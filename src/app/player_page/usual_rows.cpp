@@ -50,7 +50,7 @@ void UsualRows::addRow() {
     Typed::whole(row.club, [this, place](const QString& club) { takeClub(place, club.trimmed().toStdString()); });
     m_grid->addWidget(row.club, at, 0, Qt::AlignTop);
     for (std::size_t i = 0; i < numbers; ++i) {
-        row.fields[i] = new NumberField({.low = -90, .high = 20000});
+        row.fields[i] = new NumberField({});
         row.fields[i]->edit()->setObjectName(
             QStringLiteral("usual%1_%2").arg(at).arg(QString::fromStdString(record::info(members[i].metric).key)));
         row.fields[i]->edit()->setAccessibleName(
@@ -85,6 +85,7 @@ void UsualRows::display(const std::vector<Usual>& usual, const record::DisplayUn
             row.club->setText(isThere ? QString::fromStdString(usual[place].club) : QString());
         for (std::size_t i = 0; i < numbers; ++i) {
             row.fields[i]->setVisible(isThere);
+            row.fields[i]->setRange({.low = -90, .high = 20000, .of = record::wantedOf(members[i].metric, units)});
             const record::MetricFormat format(members[i].metric, units);
             const auto value = isThere ? usual[place].*members[i].value : std::nullopt;
             row.fields[i]->display(value ? std::optional(format.shown(*value)) : std::nullopt, format.decimals());

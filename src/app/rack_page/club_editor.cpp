@@ -60,6 +60,7 @@ void ClubEditor::showUnit() {
         NumberRange range = length.range;
         range.low /= m_lengthUnit;
         range.high = std::round(range.high / m_lengthUnit);
+        range.of = {record::Quantity::length, unit};
         length.number.field->setRange(range);
         length.number.field->edit()->clearFocus();
     }
@@ -134,14 +135,16 @@ void ClubEditor::buildUi() {
                              label,
                              range});
     };
-    const NumberRange mass{.low = 0, .high = 1000, .aboveLow = true};
+    const record::Wanted grams{record::Quantity::mass, record::Unit::g};
+    const NumberRange mass{.low = 0, .high = 1000, .aboveLow = true, .of = grams};
     const NumberRange place_{.low = 0, .high = 1500, .aboveLow = true};
-    const NumberRange angle{.low = -90, .high = 90};
+    const NumberRange angle{.low = -90, .high = 90, .of = {record::Quantity::angle, record::Unit::deg}};
     text(tr("Head"), "headName", 2, [](Club& c) -> std::string& { return c.head.name; });
     number(tr("mass, g"), "headMass", mass, 0, [](Club& c) -> std::optional<double>& { return c.head.mass; });
     number(tr("loft, °"), "headLoft", angle, 1, [](Club& c) -> std::optional<double>& { return c.head.loft; });
     number(tr("lie, °"), "headLie", angle, 1, [](Club& c) -> std::optional<double>& { return c.head.lie; });
-    number(tr("volume, cm³"), "headVolume", {.low = 0, .high = 1000, .aboveLow = true}, 0,
+    number(tr("volume, cm³"), "headVolume",
+           {.low = 0, .high = 1000, .aboveLow = true, .of = {record::Quantity::volume, record::Unit::cm3}}, 0,
            [](Club& c) -> std::optional<double>& { return c.head.volume; });
     newLine();
     length(tr("offset"), "headOffset", {.low = -30, .high = 30}, 1,
@@ -177,7 +180,7 @@ void ClubEditor::buildUi() {
     length(tr("Club length"), "clubLength", place_, 0, [](Club& c) -> std::optional<double>& { return c.length; });
     length(tr("gripped down"), "grippedDown", {.low = 0, .high = 200}, 0,
            [](Club& c) -> double& { return c.grippedDown; });
-    number(tr("lead, g"), "lead", {.low = 0, .high = 100}, 1, [](Club& c) -> double& { return c.lead; });
+    number(tr("lead, g"), "lead", {.low = 0, .high = 100, .of = grams}, 1, [](Club& c) -> double& { return c.lead; });
     number(tr("sleeve: loft, °"), "sleeveLoft", angle, 1, [](Club& c) -> double& { return c.sleeve.loft; });
     number(tr("face, °"), "sleeveFace", angle, 1, [](Club& c) -> double& { return c.sleeve.face; });
     number(tr("lie, °"), "sleeveLie", angle, 1, [](Club& c) -> double& { return c.sleeve.lie; });

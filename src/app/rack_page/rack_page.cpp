@@ -181,7 +181,7 @@ QWidget* RackPage::buildScreening() {
     m_leads->setWordWrap(true);
     m_leads->setAlignment(Qt::AlignTop);
     column->addWidget(m_leads, 1);
-    m_shot = new NumberField({.low = -1e6, .high = 1e6});
+    m_shot = new NumberField({});
     m_reason = new QLineEdit;
     m_reason->setPlaceholderText(tr("too low, too harsh, …"));
     auto* row = new QHBoxLayout;
@@ -463,6 +463,7 @@ void RackPage::refreshScreening() {
     const Metric metric = judge::leadOutcome(test.card).metric;
     const record::MetricFormat format(metric, m_book.units());
     m_leads->setText(leadsText(test, leads, m_book.units()));
+    m_shot->setRange({.low = -1e6, .high = 1e6, .of = record::wantedOf(metric, m_book.units())});
     m_shot->setRemark(
         tr("%1 of %2")
             .arg(QString::fromStdString(format.unitText()), QString::fromStdString(record::info(metric).label)));

@@ -120,7 +120,7 @@ std::string SameOnAll::whyNotSaid(What what, const std::string& text, const reco
         return {};
     if (what == What::length) {
         const auto unit = typing.units.length == record::LengthUnit::in ? record::Unit::in : record::Unit::mm;
-        const auto read = record::valueTyped(text, record::Quantity::length, unit, typing.mark);
+        const auto read = record::valueTyped(text, record::Wanted{record::Quantity::length, unit}, typing.mark);
         if (read)
             length = *read;
         return read ? std::string() : read.error();

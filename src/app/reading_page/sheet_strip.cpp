@@ -121,11 +121,11 @@ void SheetStrip::takeGap() {
     if (!m_hand.has() || !m_gap->isModified())
         return;
     m_gap->setModified(false);
-    const auto shown = record::numberIn(m_gap->text().toStdString());
-    if (!shown)
-        m_declaring.refuse(tr("“%1” is not a number; the old gap stands.").arg(m_gap->text()));
+    const auto gap = record::valueTyped(m_gap->text().toStdString(), m_metric, m_book.typing());
+    if (!gap)
+        m_declaring.refuse(tr("%1 The old gap stands.").arg(QString::fromStdString(gap.error())));
     else
-        m_declaring.setMargin(m_metric, record::MetricFormat(m_metric, m_book.units()).internal(*shown));
+        m_declaring.setMargin(m_metric, *gap);
     refresh();
 }
 

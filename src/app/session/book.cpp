@@ -1,5 +1,6 @@
 #include "app/session/book.h"
 
+#include "app/form/typed.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
 #include "files/base/file.h"
@@ -233,11 +234,7 @@ bool Book::remove(const std::string& id) {
 }
 
 record::Typing Book::typing() const {
-    const QLocale locale;
-    const auto mark = locale.language() == QLocale::C                ? record::DecimalMark::open
-                      : locale.decimalPoint() == QStringLiteral(",") ? record::DecimalMark::comma
-                                                                     : record::DecimalMark::point;
-    return {m_units, mark};
+    return {m_units, decimalsHere()};
 }
 
 void Book::setUnits(const record::DisplayUnits& units) {

@@ -44,7 +44,7 @@ QString SentenceView::text() const {
 }
 
 ask::Known SentenceView::known() const {
-    ask::Known known{.units = m_book.units(), .players = {}};
+    ask::Known known{.units = m_book.units(), .players = {}, .mark = m_book.typing().mark};
     for (const auto& entry : m_book.players())
         known.players.push_back(entry.player);
     return known;

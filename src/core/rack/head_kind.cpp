@@ -1,6 +1,7 @@
 #include "core/rack/head_kind.h"
 
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 #include <array>
@@ -39,7 +40,7 @@ std::vector<std::string> wordsIn(std::string_view name) {
     int last = 0;
     for (const char c : record::lowerCase(name)) {
         const auto byte = static_cast<unsigned char>(c);
-        const int sort = std::isdigit(byte) != 0 ? 1 : std::isalpha(byte) != 0 || byte >= 0x80 ? 2 : 0;
+        const int sort = record::isDigit(c) ? 1 : std::isalpha(byte) != 0 || byte >= 0x80 ? 2 : 0;
         if (sort != 0 && sort != last)
             words.emplace_back();
         if (sort != 0)

@@ -1,6 +1,7 @@
 #include "core/rack/table_text.h"
 
 #include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <cmath>
@@ -8,13 +9,15 @@
 namespace knot::rack {
 namespace {
 
-std::vector<std::string> cellsOf(const std::string& line) {
-    std::vector<std::string> cells(1);
-    for (const char c : line) {
-        if (c == ',')
-            cells.emplace_back();
-        else if (c != ' ' || !cells.back().empty())
-            cells.back() += c;
+std::vector<std::string> cellsOf(std::string_view line) {
+    const char mark = line.find(';') != std::string_view::npos    ? ';'
+                      : line.find('\t') != std::string_view::npos ? '\t'
+                                                                  : ',';
+    std::vector<std::string> cells;
+    for (std::size_t from = 0; from <= line.size();) {
+        const auto end = std::min(line.find(mark, from), line.size());
+        cells.emplace_back(record::trimmed(line.substr(from, end - from)));
+        from = end + 1;
     }
     return cells;
 }

@@ -4,7 +4,8 @@
 #include <string>
 #include <vector>
 
-// Tables that a user edits as text: a row a line, cells by commas.
+// Tables that a user edits as text: a row a line, cells by commas; by semicolons or tabs where a line has one,
+// so that numbers may have a decimal comma.
 namespace knot::rack {
 
 /// Calls `take` with the cells of each line that is not empty. It gives back why a line can't be taken; the first such

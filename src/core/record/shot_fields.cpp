@@ -2,10 +2,10 @@
 
 #include "core/record/text/names.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 #include <array>
-#include <charconv>
 
 namespace knot::record {
 namespace {
@@ -80,13 +80,10 @@ constexpr ShotField feel{"feel",
                          In::after,
                          [](const Shot& shot) { return shot.feel > 0 ? std::to_string(shot.feel) : std::string(); },
                          [](Shot& shot, std::string_view text) {
-                             int score = 0;
-                             const char* end = text.data() + text.size();
-                             const auto [stop, error] = std::from_chars(text.data(), end, score);
-                             const bool said = !text.empty();
-                             if (said && (error != std::errc() || stop != end || score < 1 || score > 10))
+                             const auto score = text.empty() ? 0 : wholeIn(text);
+                             if (!score || *score > 10 || (*score < 1 && !text.empty()))
                                  return false;
-                             shot.feel = score;
+                             shot.feel = *score;
                              return true;
                          },
                          "no feel score:",

@@ -2,6 +2,7 @@
 
 #include "core/random.h"
 #include "core/record/control.h"
+#include "core/record/typed/number_in.h"
 #include "core/simulate/scenarios.h"
 
 #include <cmath>
@@ -40,10 +41,10 @@ Player woodPlayer() {
 void append(Test& test, Test other, int laps) {
     int turns = 0;
     for (const record::Shot& shot : test.shots)
-        turns = std::max(turns, std::stoi(shot.turn));
+        turns = std::max(turns, record::wholeIn(shot.turn).value_or(0));
     for (record::Shot& shot : other.shots) {
-        shot.round = std::to_string(std::stoi(shot.round) + laps);
-        shot.turn = std::to_string(std::stoi(shot.turn) + turns);
+        shot.round = std::to_string(record::wholeIn(shot.round).value_or(0) + laps);
+        shot.turn = std::to_string(record::wholeIn(shot.turn).value_or(0) + turns);
         shot.number = std::to_string(test.shots.size() + 1);
         shot.takenAt.clear(); // their clocks ran beside each other
         shot.id = record::ShotId::none;

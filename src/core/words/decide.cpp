@@ -79,8 +79,6 @@ std::string guessSentence(const Reading& reading) {
            "; luck does as well " + record::fixed(100 * score.p, 0) + " times in 100.";
 }
 
-namespace {} // namespace
-
 std::vector<std::string> choiceSentences(const Test& test) {
     std::vector<std::string> sentences;
     const record::Choices& choices = test.choices;

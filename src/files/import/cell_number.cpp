@@ -1,10 +1,8 @@
 #include "files/import/cell_number.h"
 
 #include "core/record/text/text.h"
-#include "core/record/typed/number_in.h"
+#include "core/record/typed/amount.h"
 #include "files/import/vocabulary.h"
-
-#include <charconv>
 
 namespace knot::files {
 namespace {
@@ -12,18 +10,6 @@ namespace {
 using record::DecimalMark;
 using record::NumberFault;
 using record::trimmed;
-
-// Digits with at most a sign and a point, as most cells are; nothing for whatever needs more thought.
-std::optional<double> plainNumber(std::string_view cell, DecimalMark mark) {
-    if (mark == DecimalMark::comma || cell.empty() || cell.size() > 20)
-        return std::nullopt;
-    for (const char c : cell.substr(cell.front() == '-' ? 1 : 0))
-        if ((c < '0' || c > '9') && c != '.')
-            return std::nullopt;
-    double value = 0;
-    const auto [stop, error] = std::from_chars(cell.data(), cell.data() + cell.size(), value, std::chars_format::fixed);
-    return error == std::errc() && stop == cell.data() + cell.size() ? std::optional(value) : std::nullopt;
-}
 
 // A cell taken apart: the figures, and the words around them.
 struct Parts {
@@ -51,8 +37,9 @@ Parts partsOf(std::string_view cell) {
 bool takeWord(std::string_view word, CellNumber& number) {
     const auto& vocabulary = Vocabulary::own();
     if (const auto side = vocabulary.sideNamed(word)) {
-        number.value *= *side;
-        return true;
+        const auto sided = record::onSide(number.value, *side);
+        number.value = sided.value_or(0);
+        return sided.has_value();
     }
     if (word == "%") {
         number.value /= 100;
@@ -76,8 +63,6 @@ bool takeWords(std::string_view words, CellNumber& number) {
 } // namespace
 
 tl::expected<CellNumber, NumberFault> numberOfCell(std::string_view cell, DecimalMark mark) {
-    if (const auto value = plainNumber(cell, mark))
-        return CellNumber{*value, {}};
     if (const auto whole = record::numberIn(cell, mark); whole || whole.error() != NumberFault::notANumber)
         return whole.map([](double value) { return CellNumber{value, {}}; });
     const auto [before, figures, behind] = partsOf(cell);

@@ -1,9 +1,12 @@
 #include "files/import/moment_cell.h"
 
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
+#include <algorithm>
 #include <array>
 #include <cctype>
+#include <chrono>
 #include <vector>
 
 namespace knot::files {
@@ -12,8 +15,8 @@ namespace {
 struct Token {
     std::string text; ///< digits or letters, lower case
     char before = 0;  ///< the mark that stands before it; a blank for white space
-    bool isNumber() const { return std::isdigit(static_cast<unsigned char>(text.front())) != 0; }
-    int number() const { return text.size() > 8 ? -1 : std::atoi(text.c_str()); }
+    bool isNumber() const { return record::isDigit(text.front()); }
+    int number() const { return text.size() > 8 ? -1 : record::wholeIn(text).value_or(0); }
 };
 
 std::vector<Token> tokensOf(std::string_view cell) {
@@ -28,10 +31,10 @@ std::vector<Token> tokensOf(std::string_view cell) {
             i += std::max<std::size_t>(space, 1);
             continue;
         }
-        const bool digit = std::isdigit(c) != 0;
+        const bool digit = record::isDigit(cell[i]);
         Token token{{}, before};
         for (; i < cell.size() && std::isalnum(static_cast<unsigned char>(cell[i])) != 0 &&
-               (std::isdigit(static_cast<unsigned char>(cell[i])) != 0) == digit;
+               record::isDigit(cell[i]) == digit;
              ++i)
             token.text += static_cast<char>(std::tolower(static_cast<unsigned char>(cell[i])));
         tokens.push_back(std::move(token));
@@ -60,7 +63,10 @@ std::string twoFigures(int value) {
 std::optional<std::string> dateOf(int year, int month, int day) {
     if (year < 100)
         year += year < 70 ? 2000 : 1900;
-    if (year < 1900 || year > 2200 || month < 1 || month > 12 || day < 1 || day > 31)
+    using namespace std::chrono;
+    const year_month_day date(std::chrono::year(year), std::chrono::month(static_cast<unsigned>(month)),
+                              std::chrono::day(static_cast<unsigned>(day)));
+    if (year < 1900 || year > 2200 || !date.ok())
         return std::nullopt;
     return twoFigures(year / 100) + twoFigures(year % 100) + "-" + twoFigures(month) + "-" + twoFigures(day);
 }
@@ -190,6 +196,16 @@ std::optional<MomentCell> momentOfCell(std::string_view cell, DateOrder order) {
         return std::nullopt;
     moment.time = *time;
     return moment;
+}
+
+bool isNoDay(std::string_view cell) {
+    const auto tokens = tokensOf(cell);
+    if (tokens.size() < 3 || !std::ranges::all_of(tokens.begin(), tokens.begin() + 3, &Token::isNumber) ||
+        !isDateMark(tokens[1].before) || tokens[1].before != tokens[2].before)
+        return false;
+    return std::ranges::none_of(
+        std::array{DateOrder::yearFirst, DateOrder::dayFirst, DateOrder::monthFirst},
+        [&](DateOrder order) { return dateOfThree(tokens[0], tokens[1], tokens[2], order).has_value(); });
 }
 
 std::optional<DateOrder> dateOrderTold(std::string_view cell) {

@@ -19,6 +19,9 @@ struct MomentCell {
 /// spreadsheet's "20310504". Nothing where the cell is none of these.
 std::optional<MomentCell> momentOfCell(std::string_view cell, DateOrder order);
 
+/// Whether a cell is written as a date, and the calendar has no such day: "31/02/2026".
+bool isNoDay(std::string_view cell);
+
 /// The order that a date in figures tells: the year in front, or a number that no month has.
 std::optional<DateOrder> dateOrderTold(std::string_view cell);
 

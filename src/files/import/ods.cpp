@@ -2,20 +2,17 @@
 #include "files/import/spreadsheet_parts.h"
 
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 #include <array>
-#include <charconv>
 #include <cstdio>
 
 namespace knot::files::spreadsheet {
 namespace {
 
 std::size_t countIn(const Attributes& attributes, const char* name) {
-    std::size_t count = 1;
-    const std::string text = attribute(attributes, name);
-    std::from_chars(text.data(), text.data() + text.size(), count);
-    return std::max<std::size_t>(count, 1);
+    return std::max<std::size_t>(record::countIn(attribute(attributes, name)).value_or(1), 1);
 }
 
 class OdsReader {

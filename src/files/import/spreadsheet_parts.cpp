@@ -1,13 +1,13 @@
 #include "files/import/spreadsheet_parts.h"
 
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <expat.h>
 #include <zip.h>
 
 #include <algorithm>
 #include <array>
-#include <charconv>
 #include <cstdio>
 #include <memory>
 
@@ -155,12 +155,11 @@ void Filling::endRow(std::size_t row) {
 }
 
 std::string plainNumber(const std::string& text) {
-    double value = 0;
-    const auto [stop, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-    if (error != std::errc() || stop != text.data() + text.size())
+    const auto value = record::numberIn(text, record::DecimalMark::point);
+    if (!value)
         return text;
     std::array<char, 40> plain{};
-    (void)std::snprintf(plain.data(), plain.size(), "%.15g", value);
+    (void)std::snprintf(plain.data(), plain.size(), "%.15g", *value);
     return plain.data();
 }
 

@@ -224,7 +224,7 @@ std::string canonicalName(const ColumnMeaning& meaning) {
 struct Vocabulary::Tables {
     std::map<std::string, std::vector<std::string>, std::less<>> abbreviations;
     std::map<std::string, Unit, std::less<>> units;
-    std::map<std::string, double, std::less<>> sides;
+    std::map<std::string, record::Side, std::less<>> sides;
     std::set<std::string, std::less<>> noise, missing, summaries;
     std::set<std::string, std::less<>> words; ///< of all phrases
     void take(const std::vector<std::string>& row);
@@ -267,7 +267,7 @@ void Vocabulary::Tables::take(const Row& row) {
     else if (kind == "summary")
         summaries.insert(written);
     else if (kind == "sign")
-        sides[written] = row[2] == "-" ? -1 : 1;
+        sides[written] = row[2] == "-" ? record::Side::left : record::Side::right;
     else if (kind == "unit")
         units[written] = unitOfSuffix(row[2]);
     else if (kind == "range")
@@ -321,7 +321,7 @@ std::optional<Unit> Vocabulary::unitNamed(std::string_view text) const {
     return at == m_tables->units.end() ? std::nullopt : std::optional(at->second);
 }
 
-std::optional<double> Vocabulary::sideNamed(std::string_view text) const {
+std::optional<record::Side> Vocabulary::sideNamed(std::string_view text) const {
     std::string plain = lowerCase(trimmed(text));
     if (plain.ends_with('.'))
         plain.pop_back();

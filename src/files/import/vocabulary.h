@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/record/player.h"
 #include "core/record/shot_fields.h"
 #include "core/record/units.h"
 
@@ -60,7 +61,7 @@ public:
 
     std::optional<record::Unit> unitNamed(std::string_view text) const;
     /// −1 or +1 for a side's letter or word: left is negative.
-    std::optional<double> sideNamed(std::string_view text) const;
+    std::optional<record::Side> sideNamed(std::string_view text) const;
     /// Whether some heading holds this word (lower case).
     bool isKnownWord(std::string_view word) const;
     /// "--", "n/a", "#DIV/0!": nothing was read.

@@ -1,8 +1,9 @@
 // Workbooks of Office Open XML: shared, inline and formula texts alike.
 #include "files/import/spreadsheet_parts.h"
 
+#include "core/record/typed/number_in.h"
+
 #include <array>
-#include <charconv>
 #include <cmath>
 #include <cstdio>
 #include <cstdlib>
@@ -134,11 +135,11 @@ void readStyles(Archive& archive, Workbook& book) {
     bool inCells = false;
     xml.begin = [&](std::string_view name, const Attributes& a) {
         if (name == "numFmt")
-            formats[std::atoi(attribute(a, "numFmtId").c_str())] = attribute(a, "formatCode");
+            formats[record::wholeIn(attribute(a, "numFmtId")).value_or(0)] = attribute(a, "formatCode");
         else if (name == "cellXfs")
             inCells = true;
         else if (name == "xf" && inCells) {
-            const int id = std::atoi(attribute(a, "numFmtId").c_str());
+            const int id = record::wholeIn(attribute(a, "numFmtId")).value_or(0);
             const auto code = formats.find(id);
             book.isDate.push_back(isDateFormat(id, code == formats.end() ? std::string() : code->second));
         }
@@ -175,7 +176,7 @@ private:
             const std::string reference = attribute(a, "r");
             m_column = reference.empty() ? m_column : columnOf(reference);
             m_type = attribute(a, "t");
-            m_style = static_cast<std::size_t>(std::atoi(attribute(a, "s").c_str()));
+            m_style = record::countIn(attribute(a, "s")).value_or(0);
             m_text.clear();
         } else if (name == "rPh") {
             m_inText = false;
@@ -195,16 +196,14 @@ private:
     }
     std::string cellText() const {
         if (m_type == "s") {
-            std::size_t at = m_book.strings.size();
-            std::from_chars(m_text.data(), m_text.data() + m_text.size(), at);
-            return at < m_book.strings.size() ? m_book.strings[at] : std::string();
+            const auto at = record::countIn(m_text);
+            return at && *at < m_book.strings.size() ? m_book.strings[*at] : std::string();
         }
         if (!m_type.empty() && m_type != "n")
             return m_text;
         if (m_style < m_book.isDate.size() && m_book.isDate[m_style]) {
-            double serial = -1;
-            std::from_chars(m_text.data(), m_text.data() + m_text.size(), serial);
-            if (std::string moment = momentOfSerial(serial, m_book.from1904); !moment.empty())
+            const auto serial = record::numberIn(m_text, record::DecimalMark::point);
+            if (std::string moment = momentOfSerial(serial.value_or(-1), m_book.from1904); !moment.empty())
                 return moment;
         }
         return plainNumber(m_text);

@@ -41,7 +41,8 @@ TEST_CASE("a number of a metric is read as it is typed, or refused in a sentence
         {"0,015", Metric::smash, 0.015, metric, point},
         {"1.405", Metric::smash, 1.405},
         {"1.405", Metric::smash, 1.405, metric, point},
-        {"1.405", Metric::smash, std::nullopt, metric, comma},
+        {"1.405", Metric::smash, 1.405, metric, comma},
+        {"1,405", Metric::smash, 1.405, metric, point},
         {"1,405", Metric::smash, 1.405, metric, comma},
         {"2400", Metric::spin, 2400},
         {"2,400", Metric::spin, std::nullopt},
@@ -169,7 +170,7 @@ TEST_CASE("lengths, masses and volumes of clubs and bodies are read in their uni
                         {"10 in", Quantity::angle, Unit::deg, std::nullopt}};
     for (const Row& row : rows) {
         INFO(row.typed);
-        const auto value = valueTyped(row.typed, row.of, row.usual, open);
+        const auto value = valueTyped(row.typed, Wanted{row.of, row.usual}, open);
         REQUIRE(value.has_value() == row.value.has_value());
         if (value)
             CHECK(*value == Approx(*row.value).epsilon(1e-12));

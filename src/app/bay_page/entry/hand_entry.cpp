@@ -54,7 +54,7 @@ void HandEntry::build() {
             if (std::ranges::find(metrics, metric) == metrics.end())
                 metrics.push_back(metric);
     for (const auto metric : metrics) {
-        auto* field = new NumberField({.low = -1e6, .high = 1e6});
+        auto* field = new NumberField({.low = -1e6, .high = 1e6, .of = record::wantedOf(metric, m_units)});
         const record::MetricFormat format(metric, m_units);
         const auto& about = record::info(metric);
         const QString unit = QString::fromStdString(format.unitText());

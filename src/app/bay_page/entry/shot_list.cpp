@@ -4,6 +4,7 @@
 #include "app/bay_page/bay_words.h"
 #include "app/bay_page/entry/shot_table.h"
 #include "app/form/panel.h"
+#include "app/form/typed.h"
 #include "app/session/bay_run.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
@@ -284,10 +285,12 @@ void ShotList::take(record::ShotId shot, record::Metric metric, const QString& t
     const record::MetricFormat format(metric, m_units);
     std::optional<double> value;
     if (!text.isEmpty()) {
-        const auto number = record::numberIn(text.toStdString());
-        if (!number || std::abs(format.internal(*number)) > record::mostReading)
-            return emit complained(tr("“%1” is not a number that can be measured. The shot is as it was.").arg(text));
-        value = format.internal(*number);
+        const auto number = record::valueTyped(text.toStdString(), metric, {m_units, decimalsHere()});
+        if (!number)
+            return emit complained(tr("%1 The shot is as it was.").arg(QString::fromStdString(number.error())));
+        if (std::abs(*number) > record::mostReading)
+            return emit complained(tr("“%1” is beyond what can be measured. The shot is as it was.").arg(text));
+        value = *number;
     }
     const auto at = m_hand.test().shotIndex(shot);
     const auto before = at ? m_hand.test().shots[*at].readings.at(metric) : std::nullopt;

@@ -301,10 +301,10 @@ private:
             const std::size_t gap = spacesAt(m_left.substr(end));
             if (const auto [side, length] = sideAt(m_left.substr(end + gap)); length > 0) {
                 end += gap + length;
-                if (side == Side::right && std::signbit(amount.value))
-                    fault = NumberFault::notANumber; // left by its sign, right by its word
-                amount.side = side;
-                amount.value = side == Side::left ? -std::fabs(amount.value) : amount.value;
+                const auto sided = onSide(amount.value, side);
+                if (!sided)
+                    fault = NumberFault::notANumber;
+                amount = {sided.value_or(0), unit, side};
             }
         }
         Piece piece{.text = std::string(m_left.substr(0, end)), .amount = amount, .fault = fault};
@@ -350,6 +350,12 @@ private:
 };
 
 } // namespace
+
+std::optional<double> onSide(double value, Side side) {
+    if (side == Side::right && std::signbit(value))
+        return std::nullopt;
+    return side == Side::left ? -std::fabs(value) : value;
+}
 
 std::optional<Unit> unitTyped(std::string_view word) {
     if (word.empty() || word.find(' ') != std::string_view::npos)
@@ -410,23 +416,34 @@ tl::expected<Piece, std::string> onlyPiece(std::string_view text, DecimalMark ma
     return std::move(pieces.front());
 }
 
+// The mark of decimals where thousands are out of the question.
+DecimalMark markOf(std::string_view text, const Wanted& wanted, DecimalMark mark) {
+    const bool hasComma = text.find(',') != std::string_view::npos;
+    const bool hasPoint = text.find('.') != std::string_view::npos;
+    if (wanted.quantity != Quantity::ratio || hasComma == hasPoint)
+        return mark;
+    return hasComma ? DecimalMark::comma : DecimalMark::point;
+}
+
 } // namespace
 
-tl::expected<double, std::string> valueTyped(std::string_view text, Quantity quantity, Unit usual, DecimalMark mark,
-                                             Sides sides) {
-    const auto piece = onlyPiece(text, mark, sides);
-    return piece ? valueOf(*piece, quantity, usual) : tl::unexpected(piece.error());
+Wanted wantedOf(Metric metric, const DisplayUnits& units) {
+    const Quantity quantity = info(metric).quantity;
+    const bool hasSides = metric == Metric::side || metric == Metric::curve || metric == Metric::launchDirection;
+    return {quantity, displayUnit(quantity, units), hasSides ? Sides::read : Sides::words};
+}
+
+tl::expected<double, std::string> valueTyped(std::string_view text, const Wanted& wanted, DecimalMark mark) {
+    const auto piece = onlyPiece(text, markOf(text, wanted, mark), wanted.sides);
+    return piece ? valueOf(*piece, wanted.quantity, wanted.usual) : tl::unexpected(piece.error());
 }
 
 tl::expected<double, std::string> valueTyped(std::string_view text, Metric metric, const Typing& typing) {
-    const Quantity quantity = info(metric).quantity;
-    const bool hasSides = metric == Metric::side || metric == Metric::curve || metric == Metric::launchDirection;
-    return valueTyped(text, quantity, displayUnit(quantity, typing.units), typing.mark,
-                      hasSides ? Sides::read : Sides::words);
+    return valueTyped(text, wantedOf(metric, typing.units), typing.mark);
 }
 
 tl::expected<double, std::string> numberTyped(std::string_view text, DecimalMark mark) {
-    return valueTyped(text, Quantity::ratio, Unit::one, mark);
+    return valueTyped(text, Wanted{}, mark);
 }
 
 } // namespace knot::record

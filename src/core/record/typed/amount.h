@@ -35,6 +35,9 @@ struct Piece {
     std::size_t place = 0; ///< of its text in the line
 };
 
+/// The number that lies on this side: left is negative; nothing where its sign says otherwise than its word ("-5 R").
+std::optional<double> onSide(double value, Side side);
+
 /// Whether "L", "left" and the like behind a number say on which side it lies.
 enum class Sides { words, read };
 
@@ -46,10 +49,18 @@ std::vector<Piece> piecesIn(std::string_view text, DecimalMark mark, Sides sides
 /// The amount in internal units; without a unit it is in the usual one. Else a sentence that says what it can't be.
 tl::expected<double, std::string> valueOf(const Piece& piece, Quantity quantity, Unit usual);
 
-/// The value of a text that is one amount from end to end, in internal units, or why not as a sentence.
-tl::expected<double, std::string> valueTyped(std::string_view text, Quantity quantity, Unit usual, DecimalMark mark,
-                                             Sides sides = Sides::words);
-/// The same of a metric in the user's unit; of what lies to a side, left is negative.
+/// What is asked for: a quantity, the unit in which it is typed where none is said, and whether it lies to a side.
+struct Wanted {
+    Quantity quantity = Quantity::ratio;
+    Unit usual = Unit::one;
+    Sides sides = Sides::words;
+};
+/// A metric as the user is shown it; of what lies to a side, left is negative.
+Wanted wantedOf(Metric metric, const DisplayUnits& units);
+
+/// The value of a text that is one amount from end to end, in internal units, or why not as a sentence. The mark of a
+/// ratio is its decimals: no ratio has thousands.
+tl::expected<double, std::string> valueTyped(std::string_view text, const Wanted& wanted, DecimalMark mark);
 tl::expected<double, std::string> valueTyped(std::string_view text, Metric metric, const Typing& typing);
 
 /// A number alone, in no unit.

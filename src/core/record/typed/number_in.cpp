@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <charconv>
+#include <climits>
 #include <string>
 
 namespace knot::record {
@@ -111,6 +112,18 @@ std::optional<std::string> pointed(const std::string& body, char decimal) {
     return std::nullopt;
 }
 
+// Digits with at most a minus and a point, as most cells are; nothing for whatever needs more thought.
+std::optional<double> plainNumber(std::string_view text, DecimalMark mark) {
+    if (mark == DecimalMark::comma || text.empty() || text.size() > 20)
+        return std::nullopt;
+    for (const char c : text.substr(text.front() == '-' ? 1 : 0))
+        if (!isDigit(c) && c != '.')
+            return std::nullopt;
+    double value = 0;
+    const auto [stop, error] = std::from_chars(text.data(), text.data() + text.size(), value, std::chars_format::fixed);
+    return error == std::errc() && stop == text.data() + text.size() ? std::optional(value) : std::nullopt;
+}
+
 } // namespace
 
 std::optional<DecimalMark> decimalMarkTold(std::string_view text) {
@@ -125,6 +138,8 @@ std::optional<DecimalMark> decimalMarkTold(std::string_view text) {
 }
 
 tl::expected<double, NumberFault> numberIn(std::string_view text, DecimalMark mark) {
+    if (const auto plain = plainNumber(text, mark))
+        return *plain;
     const auto figures = figuresOf(text);
     if (!figures)
         return tl::unexpected(NumberFault::notANumber);
@@ -147,12 +162,16 @@ tl::expected<double, NumberFault> numberIn(std::string_view text, DecimalMark ma
     return figures->negative ? -value : value;
 }
 
-std::optional<int> wholeIn(std::string_view digits) {
-    int value = 0;
+std::optional<std::uint64_t> countIn(std::string_view digits) {
+    std::uint64_t value = 0;
     const char* const end = digits.data() + digits.size();
     const auto read = std::from_chars(digits.data(), end, value);
-    return read.ec == std::errc() && read.ptr == end && value >= 0 && !digits.starts_with('-') ? std::optional(value)
-                                                                                               : std::nullopt;
+    return read.ec == std::errc() && read.ptr == end ? std::optional(value) : std::nullopt;
+}
+
+std::optional<int> wholeIn(std::string_view digits) {
+    const auto count = countIn(digits);
+    return count && *count <= INT_MAX ? std::optional(static_cast<int>(*count)) : std::nullopt;
 }
 
 } // namespace knot::record

@@ -2,6 +2,7 @@
 
 #include <tl/expected.hpp>
 
+#include <cstdint>
 #include <optional>
 #include <string_view>
 
@@ -26,10 +27,12 @@ tl::expected<double, NumberFault> numberIn(std::string_view text, DecimalMark ma
 /// What one number tells of the file that it stands in: nothing, or its decimal mark.
 std::optional<DecimalMark> decimalMarkTold(std::string_view text);
 
-/// Digits from end to end and nothing else, as programs write counts; nothing for what no int holds.
+/// Digits from end to end and nothing else, as programs write counts; nothing for what 64 bits don't hold.
+std::optional<std::uint64_t> countIn(std::string_view digits);
+/// The same of what an int holds.
 std::optional<int> wholeIn(std::string_view digits);
 
-inline bool isDigit(char c) {
+constexpr bool isDigit(char c) {
     return c >= '0' && c <= '9';
 }
 
