@@ -2,6 +2,7 @@
 #include "app/session/session.h"
 
 #include "app/form/typed.h"
+#include "app/session/background.h"
 #include "core/bay/hand.h"
 #include "core/bay/said.h"
 #include "core/judge/judge.h"
@@ -375,4 +376,26 @@ TEST_CASE("an export that fails leaves no half of a file, and the old one whole"
     REQUIRE(QDir(folder.path()).mkdir("place"));
     CHECK(!files::writeFile(folder.filePath("place").toStdString(), "new"));
     CHECK(!QFileInfo::exists(folder.filePath("place.part")));
+}
+
+TEST_CASE("work in the background that fails answers too, so that nobody waits for ever") {
+    QObject context;
+    int answered = 0;
+    std::optional<int> answer = 1;
+    app::inBackground(
+        &context, []() -> int { throw std::runtime_error("no"); },
+        [&](std::optional<int> given) {
+            ++answered;
+            answer = given;
+        });
+    QTRY_COMPARE(answered, 1);
+    CHECK_FALSE(answer);
+    app::inBackground(
+        &context, [] { return 7; },
+        [&](std::optional<int> given) {
+            ++answered;
+            answer = given;
+        });
+    QTRY_COMPARE(answered, 2);
+    CHECK(answer == 7);
 }

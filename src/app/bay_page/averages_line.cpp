@@ -28,9 +28,9 @@ void AveragesLine::refresh() {
         return clear();
     inBackground(
         this, [test = m_hand.test(), units = m_book.units()] { return averagesLine(test, units); },
-        [this, id = m_hand.test().id](const QString& line) {
-            if (m_hand.has() && m_hand.test().id == id)
-                setText(line);
+        [this, id = m_hand.test().id](const std::optional<QString>& line) {
+            if (line && m_hand.has() && m_hand.test().id == id)
+                setText(*line);
         });
 }
 

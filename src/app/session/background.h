@@ -10,16 +10,15 @@
 
 namespace knot::app {
 
-/// Runs work off the window's thread and hands what it gives to `then` back on it. The answer is
-/// dropped when `context` is gone by then, and there is none where the work throws. The work must own
-/// all that it touches.
+/// Runs work off the window's thread and hands what it gives to `then` back on it: nothing where the work throws, so
+/// that nobody waits for ever. The answer is dropped when `context` is gone by then. The work must own all that it
+/// touches.
 template<typename Work, typename Then> void inBackground(QObject* context, Work work, Then then) {
     using Answer = std::optional<decltype(work())>;
     auto* watcher = new QFutureWatcher<Answer>(context);
     QObject::connect(watcher, &QFutureWatcher<Answer>::finished, context, [watcher, then = std::move(then)]() mutable {
         watcher->deleteLater();
-        if (Answer answer = watcher->future().takeResult())
-            then(std::move(*answer));
+        then(watcher->future().takeResult());
     });
     watcher->setFuture(QtConcurrent::run([work = std::move(work)]() mutable -> Answer {
         try {

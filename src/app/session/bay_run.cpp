@@ -369,7 +369,7 @@ void BayRun::forget() {
         return;
     // A clock that went back between two runs.
     const auto last =
-        QDateTime::fromString(QString::fromStdString(m_hand.test().shots.back().takenAt), Qt::ISODateWithMs);
+        QDateTime::fromString(QString::fromStdString(m_hand.test().shots.back().takenAt.text()), Qt::ISODateWithMs);
     if (last.isValid() && last.secsTo(m_clock()) > -86400)
         m_lastNow = last;
 }

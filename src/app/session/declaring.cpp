@@ -274,8 +274,9 @@ void Declaring::seal() {
                 made.tags = tagsOf(std::get<plan::Opened>(plan::openSeal(made.test->seal, made.words)));
             return made;
         },
-        [this, before = m_hand.test()](Made made) {
+        [this, before = m_hand.test()](std::optional<Made> given) {
             m_sealing = false;
+            Made made = std::move(given).value_or(Made{});
             if (!m_hand.has() || m_hand.test() != before)
                 return emit refused(tr("The test changed while its clubs were sealed; seal it again."));
             if (!made.test)
@@ -295,8 +296,9 @@ template<typename Then> void Declaring::openSeal(const QString& key, Then then) 
     m_sealing = true;
     inBackground(
         this, [seal = m_hand.test().seal, secret = key.toStdString()] { return plan::openSeal(seal, secret); },
-        [this, id = m_hand.test().id, then](std::variant<plan::Opened, plan::SealFault> result) {
+        [this, id = m_hand.test().id, then](std::optional<std::variant<plan::Opened, plan::SealFault>> given) {
             m_sealing = false;
+            const auto result = std::move(given).value_or(plan::SealFault::noMemory);
             if (!m_hand.has() || m_hand.test().id != id)
                 return;
             if (const auto* opened = std::get_if<plan::Opened>(&result))

@@ -58,10 +58,10 @@ void EarlierTests::refresh() {
     head.players = test.players;
     inBackground(
         this, [path = m_book.path().toStdString(), ids, head] { return learn(path, ids, head); },
-        [this, of](judge::Earlier learnt) {
-            if (of != m_of)
+        [this, of](std::optional<judge::Earlier> learnt) {
+            if (of != m_of || !learnt)
                 return;
-            m_learnt = std::move(learnt);
+            m_learnt = std::move(*learnt);
             emit changed();
         });
 }

@@ -61,20 +61,15 @@ void Findings::read(const std::string& id) {
     const auto test = std::make_shared<const record::Test>(std::move(*loaded));
     inBackground(
         this,
-        [test, units = m_book.units(), givenUp = m_givenUp]() -> std::optional<words::Standing> {
-            try {
-                std::optional<judge::Reading> reading;
-                if (words::isToldByReading(*test))
-                    reading = judge::judge({.subject = judge::Case::of(*test), .seed = 1, .cancelled = [givenUp] {
-                                                return givenUp->load();
-                                            }});
-                return words::standingOf(*test, reading ? &*reading : nullptr, units);
-            } catch (const std::exception&) {
-                return std::nullopt; // opening the test says what is wrong with it
-            }
+        [test, units = m_book.units(), givenUp = m_givenUp] {
+            std::optional<judge::Reading> reading;
+            if (words::isToldByReading(*test))
+                reading = judge::judge(
+                    {.subject = judge::Case::of(*test), .seed = 1, .cancelled = [givenUp] { return givenUp->load(); }});
+            return words::standingOf(*test, reading ? &*reading : nullptr, units);
         },
         [this, test, path = m_book.path(), writes = m_book.writes()](const std::optional<words::Standing>& standing) {
-            m_reading = false;
+            m_reading = false; // opening a test that can't be read says what is wrong with it
             // Another logbook may have come meanwhile, or another state of the test.
             const bool holds = path == m_book.path() && writes == m_book.writes();
             if (standing && holds)

@@ -48,9 +48,10 @@ void Judging::judge(const record::Test& test) {
                 return Answer{{}, {}, {}, fault.what()};
             }
         },
-        [this, latest, mine](Answer answer) {
-            if (mine != *latest)
+        [this, latest, mine](std::optional<Answer> given) {
+            if (mine != *latest || !given)
                 return;
+            Answer& answer = *given;
             m_reading = std::move(answer.reading);
             m_withheld = answer.withheld;
             m_trouble = answer.fault.empty() ? QString()
@@ -81,10 +82,10 @@ void Judging::judgeWithout(std::optional<std::size_t> shot) {
                      return *latest != mine;
                  }});
         },
-        [this, latest, mine](std::optional<judge::Reading> reading) {
+        [this, latest, mine](std::optional<std::optional<judge::Reading>> reading) {
             if (mine != *latest)
                 return;
-            m_without = std::move(reading);
+            m_without = std::move(reading).value_or(std::nullopt);
             emit withoutChanged();
         });
 }

@@ -219,11 +219,11 @@ void WatchedFolder::look() {
                     contents.push_back(std::move(*content));
             return contents;
         },
-        [this, watch = m_watch](std::vector<Content> contents) {
+        [this, watch = m_watch](std::optional<std::vector<Content>> contents) {
             if (watch != m_watch)
                 return;
             m_reading = false;
-            for (auto& content : contents)
+            for (auto& content : std::move(contents).value_or(std::vector<Content>()))
                 take(std::move(content));
             learned();
             if (std::exchange(m_again, false))
@@ -304,7 +304,7 @@ std::vector<bay::Arrival> WatchedFolder::arrivalsOf(const Content& content, cons
         const std::size_t row = content.shots->lines[i] - 2; // after the heading, from 0
         if (row >= known && row < ids.size() && !bay::isKnown(m_hand.test(), ids[row]))
             arrivals.push_back({.readings = shots[i].readings,
-                                .at = localTime(shots[i].takenAt).toStdString(),
+                                .at = localTime(shots[i].takenAt.text()).toStdString(),
                                 .readId = ids[row],
                                 .reason = shots[i].note});
     }
