@@ -64,7 +64,7 @@ record::Conditions conditionsFrom(const json& in) {
 }
 
 ordered_json sittingJson(const record::Sitting& sitting) {
-    ordered_json out{{"label", sitting.label}, {"started_at", sitting.startedAt}};
+    ordered_json out{{"label", sitting.label}, {"started_at", sitting.startedAt.text()}};
     putConditions(out, sitting.conditions);
     for (const record::ConditionsAt& later : sitting.later) {
         ordered_json change{{"at", later.at}, {"after_shots", later.afterShots}};
@@ -90,7 +90,7 @@ ordered_json progressJson(const record::Test& test) {
     ordered_json out{{"warmed_up", progress.warmedUp},
                      {"confirmed", progress.confirmed},
                      {"named", progress.named},
-                     {"handed_over_at", progress.handedOverAt}};
+                     {"handed_over_at", progress.handedOverAt.text()}};
     if (progress.inHand < test.builds.size())
         out["in_hand"] = test.builds[progress.inHand].name;
     if (progress.player < test.players.size() && progress.player > 0)

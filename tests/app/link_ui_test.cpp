@@ -81,7 +81,7 @@ TEST_CASE("times of a monitor whose clock is wrong are put right by its heartbea
     line.say(greeting);
     line.strike("now", 150, iso(theirs.addSecs(-20)));
     REQUIRE(line.hears("\"ack\""));
-    const auto taken = QDateTime::fromString(QString::fromStdString(shots(bench)[0].takenAt), Qt::ISODateWithMs);
+    const auto taken = QDateTime::fromString(QString::fromStdString(shots(bench)[0].takenAt.text()), Qt::ISODateWithMs);
     CHECK(std::abs(taken.secsTo(QDateTime::currentDateTime()) - 20) <= 2);
 }
 

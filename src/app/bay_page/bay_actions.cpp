@@ -310,9 +310,9 @@ void BayActions::anotherLap() {
 
 void BayActions::keepLaid(const bay::Laying& laying) {
     const QString now = m_bay.now();
-    const std::string sitting = laying.shots().empty() || laying.shots().front().takenAt.size() < 10
+    const std::string sitting = laying.shots().empty() || laying.shots().front().takenAt.text().size() < 10
                                     ? now.left(10).toStdString()
-                                    : laying.shots().front().takenAt.substr(0, 10);
+                                    : laying.shots().front().takenAt.text().substr(0, 10);
     m_bay.step(tr("a file laid on the plan"), m_hand.test().shots.size(), [&](record::Test& test) {
         const std::size_t from = test.shots.size();
         test = laying.applied(std::move(test), sitting);

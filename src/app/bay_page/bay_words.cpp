@@ -33,9 +33,8 @@ QString number(const record::Shot& shot, Metric metric, const record::DisplayUni
 // "34 swings today", or of the sitting that is in hand still.
 QString swingsText(const record::Test& test, const bay::Stand& stand) {
     const QString swings = QString::fromStdString(record::counted(static_cast<std::size_t>(stand.swings), "swing"));
-    const bool today =
-        !test.sittings.empty() &&
-        QString::fromStdString(test.sittings.back().startedAt).startsWith(QDate::currentDate().toString(Qt::ISODate));
+    const bool today = !test.sittings.empty() && QString::fromStdString(test.sittings.back().startedAt.text())
+                                                     .startsWith(QDate::currentDate().toString(Qt::ISODate));
     return today ? Words::tr("%1 today").arg(swings) : Words::tr("%1 in the last sitting").arg(swings);
 }
 

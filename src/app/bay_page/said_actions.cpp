@@ -46,7 +46,7 @@ std::optional<std::size_t> SaidActions::flagWithoutWords() const {
     const record::Test& test = m_at.test();
     for (std::size_t i = 0; i < test.events.size(); ++i)
         if (test.events[i].kind == record::EventKind::flag && test.events[i].text.empty() &&
-            (test.sittings.empty() || test.events[i].at >= test.sittings.back().startedAt))
+            (test.sittings.empty() || test.events[i].at >= test.sittings.back().startedAt.text()))
             return i;
     return std::nullopt;
 }

@@ -369,7 +369,7 @@ void DecisionPage::refreshReveal() {
     QStringList texts;
     if (m_hand.isSealed()) {
         texts << tr("Sealed %1 under %2….")
-                     .arg(QString::fromStdString(record::momentShown(test.seal.sealedAt)),
+                     .arg(QString::fromStdString(record::Moment(test.seal.sealedAt).shown()),
                           QString::fromStdString(test.seal.commitment).left(8));
     } else {
         const bool agrees = !test.seal.sealedText.empty() && plan::sha256(test.seal.sealedText) == test.seal.commitment;

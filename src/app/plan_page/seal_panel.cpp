@@ -333,10 +333,10 @@ void SealPanel::refresh() {
 QString SealPanel::stateText() const {
     const Test& test = m_hand.test();
     const auto& seal = test.seal;
-    const QString revealed = QString::fromStdString(record::momentShown(seal.revealedAt));
+    const QString revealed = QString::fromStdString(record::Moment(seal.revealedAt).shown());
     if (seal.isClosed())
         return tr("Sealed %1. Hash of the assignment:\n%2\n\n%3\n\n%4")
-            .arg(QString::fromStdString(record::momentShown(seal.sealedAt)), hashText(seal.commitment),
+            .arg(QString::fromStdString(record::Moment(seal.sealedAt).shown()), hashText(seal.commitment),
                  seal.keyKind.empty()
                      ? tr("This seal is of an earlier version: its PIN opens it, in place of the ten words. Somebody "
                           "who lets a machine try all PINs of four digits has it within the hour.")

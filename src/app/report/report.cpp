@@ -89,7 +89,8 @@ private:
         heading(1, escaped(m_test.title));
         QString who = escaped(m_test.playerNames());
         if (!m_test.createdAt.empty())
-            who += (who.isEmpty() ? QString() : QStringLiteral(" · ")) + escaped(record::momentShown(m_test.createdAt));
+            who +=
+                (who.isEmpty() ? QString() : QStringLiteral(" · ")) + escaped(record::Moment(m_test.createdAt).shown());
         add(paragraph(who));
         if (!m_test.card.primary.empty()) // what was not asked is not said
             add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(ask::textOf(ask::sentenceOf(m_test, m_of.units))))));
@@ -323,7 +324,7 @@ private:
         }
         QStringList amended;
         for (const record::Amendment& amendment : m_test.amendments)
-            amended << escaped(record::momentShown(amendment.at) + ": " + amendment.text);
+            amended << escaped(record::Moment(amendment.at).shown() + ": " + amendment.text);
         if (!amended.isEmpty()) {
             heading(3, tr("Changed after the first shot"));
             add(listed(amended));

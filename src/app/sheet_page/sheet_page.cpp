@@ -269,7 +269,7 @@ void SheetPage::refresh() {
     m_sentence->refresh();
     m_frozen->setText(!m_hand.isFrozen() ? QString()
                                          : tr("Frozen %1, %2…; changes are kept as amendments (%3 so far).")
-                                               .arg(QString::fromStdString(record::momentShown(test.frozenAt)),
+                                               .arg(QString::fromStdString(record::Moment(test.frozenAt).shown()),
                                                     QString::fromStdString(test.frozenHash).left(12))
                                                .arg(test.amendments.size()));
     m_frozen->setVisible(m_hand.isFrozen());

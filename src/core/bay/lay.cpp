@@ -23,7 +23,7 @@ constexpr std::size_t mostJumped = 8;
 std::optional<std::vector<double>> timesOf(const std::vector<Shot>& shots) {
     std::vector<double> times;
     for (const Shot& shot : shots) {
-        const auto at = record::secondsOf(shot.takenAt);
+        const auto at = shot.takenAt.seconds();
         if (!at)
             return std::nullopt;
         times.push_back(*at);
@@ -198,7 +198,7 @@ record::Test Laying::applied(record::Test test, const std::string& sitting) cons
     }
     if (lastTurn) {
         if (test.sittings.empty() || test.sittings.back().label != sitting)
-            test.sittings.push_back({sitting, m_shots.empty() ? std::string() : m_shots.front().takenAt, {}});
+            test.sittings.push_back({sitting, m_shots.empty() ? std::string() : m_shots.front().takenAt.text(), {}});
         test.progress.warmedUp = true;
         test.progress.confirmed = std::max(test.progress.confirmed, static_cast<int>(*lastTurn) + 1);
         test.progress.named = test.progress.confirmed;

@@ -51,9 +51,8 @@ void fillIn(record::Readings& readings, const record::Readings& others) {
 }
 
 // Struck before the club in hand was handed over.
-bool isLate(const Test& test, const Striking& striking, const std::string& at) {
-    const std::string& handedOver = test.progress.handedOverAt;
-    return striking.confirmed && record::isEarlier(at, handedOver);
+bool isLate(const Test& test, const Striking& striking, const record::Moment& at) {
+    return striking.confirmed && record::isEarlier(at, test.progress.handedOverAt);
 }
 
 void putIntoTurn(const Test& test, PlannedAt turn, Shot& shot) {
@@ -153,7 +152,7 @@ From addShot(Test& test, const Arrival& arrival) {
 
 From addShot(Test& test, const Arrival& arrival, Tally& tally) {
     if (test.sittings.empty())
-        beginSitting(test, arrival.at);
+        beginSitting(test, arrival.at.text());
     tally.update(test, test.shots.size()); // another sitting may have begun
     if (const auto same = sameSwing(test, arrival)) {
         fillIn(test.shots[*same].readings, arrival.readings);
@@ -285,7 +284,7 @@ void beginSitting(Test& test, const std::string& at) {
     test.sittings.push_back({label, at, conditions, {}});
     test.progress.delivery.clear();
     test.progress.warmedUp = false;
-    test.progress.handedOverAt.clear();
+    test.progress.handedOverAt = {};
     if (const Stand stand = standOf(test); stand.stint() != nullptr)
         test.progress.confirmed = std::min(test.progress.confirmed, static_cast<int>(stand.stint()->turn));
 }
@@ -293,7 +292,7 @@ void beginSitting(Test& test, const std::string& at) {
 bool isAnotherVisit(const Test& test, const std::string& now) {
     if (test.sittings.empty())
         return false;
-    const std::string& began = test.sittings.back().startedAt;
+    const record::Moment& began = test.sittings.back().startedAt;
     const bool struckSince = !test.shots.empty() && record::isEarlier(began, test.shots.back().takenAt);
     const auto since = record::secondsBetween(struckSince ? test.shots.back().takenAt : began, now);
     return since && *since > anotherVisitSeconds;

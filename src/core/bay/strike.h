@@ -8,7 +8,7 @@ namespace knot::bay {
 /// A swing as it came in. No readings: the ball was struck and nothing was read.
 struct Arrival {
     record::Readings readings;
-    std::string at;                         ///< when it was struck, or when it came
+    record::Moment at;                      ///< when it was struck, or when it came
     std::string readId;                     ///< "SOURCE:NAME" at what read it; empty by hand
     std::string reason;                     ///< why nothing was read
     bool called = false;                    ///< the player called it a mishit while it was in the air

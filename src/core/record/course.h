@@ -49,7 +49,7 @@ struct ConditionsAt {
 /// One visit to the bay. `label` is what its shots name as their sitting.
 struct Sitting {
     std::string label;
-    std::string startedAt; ///< ISO 8601
+    Moment startedAt;
     Conditions conditions; ///< as it began
     std::vector<ConditionsAt> later;
     /// Those that hold now.
@@ -75,7 +75,7 @@ struct Progress {
     bool warmedUp = false;      ///< the warm-up of the sitting in hand was ended
     int confirmed = 0;          ///< planned stints whose hand-over was confirmed
     int named = 0;              ///< alone: stints whose tag was entered
-    std::string handedOverAt;   ///< of the last confirmed hand-over, ISO 8601
+    Moment handedOverAt;        ///< of the last confirmed hand-over
     BuildAt inHand;             ///< the club in hand where nothing is planned
     PlayerAt player;            ///< who hits
     std::string delivery;       ///< the delivery or shot that is asked for until another is

@@ -2,6 +2,7 @@
 
 #include "core/record/metric.h"
 #include "core/record/position.h"
+#include "core/record/text/moment.h"
 
 #include <string>
 #include <vector>
@@ -33,7 +34,8 @@ struct Shot {
     int feel = 0; ///< 1–10; 0 when none was given
     Readings readings;
     std::string number, sitting, player, round, turn;
-    std::string delivery, reason, takenAt, note;
+    std::string delivery, reason, note;
+    Moment takenAt;                 ///< when it was struck
     std::string readId;             ///< its name at the source that read it, to know it again; empty by hand
     std::vector<std::string> extra; ///< one cell for each extra column of the test
 

@@ -89,6 +89,18 @@ constexpr ShotField feel{"feel",
                          "no feel score:",
                          "a whole number from 1 to 10, or nothing"};
 
+constexpr ShotField takenAt{"taken_at",
+                            "the time",
+                            Kind::text,
+                            In::after,
+                            [](const Shot& shot) { return shot.takenAt.text(); },
+                            [](Shot& shot, std::string_view text) {
+                                shot.takenAt = Moment(std::string(text));
+                                return true;
+                            },
+                            {},
+                            {}};
+
 constexpr std::array fields = {
     textField<&Shot::number>("shot", "the shot's number", In::before),
     textField<&Shot::sitting>("sitting", "the sitting", In::before),
@@ -103,7 +115,7 @@ constexpr std::array fields = {
                                                       "unknown moment",
                                                       "called, by_rule, after_number, after_reveal or nothing"),
     textField<&Shot::reason>("reason", "the reason", In::after),
-    textField<&Shot::takenAt>("taken_at", "the time", In::after),
+    takenAt,
     textField<&Shot::delivery>("delivery", "the delivery", In::after),
     wordField<&Shot::call, callNames>("called", "the player's call", In::after, "unknown call",
                                       "good, so_so, bad or nothing"),

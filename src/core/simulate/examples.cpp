@@ -46,7 +46,7 @@ void append(Test& test, Test other, int laps) {
         shot.round = std::to_string(record::wholeIn(shot.round).value_or(0) + laps);
         shot.turn = std::to_string(record::wholeIn(shot.turn).value_or(0) + turns);
         shot.number = std::to_string(test.shots.size() + 1);
-        shot.takenAt.clear(); // their clocks ran beside each other
+        shot.takenAt = {}; // their clocks ran beside each other
         shot.id = record::ShotId::none;
         test.shots.push_back(std::move(shot));
     }

@@ -132,12 +132,12 @@ const std::map<std::string, Say, std::less<>>& sayings() {
          }},
         {"amended",
          [](const Check& check, const Reading&) {
-             return "The test sheet was amended after its first shot, " + record::momentShown(check.at) + ": " +
+             return "The test sheet was amended after its first shot, " + record::Moment(check.at).shown() + ": " +
                     check.what;
          }},
         {"put_right",
          [](const Check& check, const Reading&) {
-             return "Put right late, " + record::momentShown(check.at) + ": " + check.what + ".";
+             return "Put right late, " + record::Moment(check.at).shown() + ": " + check.what + ".";
          }},
         {"specs_differ",
          [](const Check& check, const Reading&) {

@@ -53,7 +53,7 @@ std::string message(const record::Test& test, const judge::Reading& reading, con
     lines.add(test.title);
     std::string who = test.playerNames();
     if (!test.createdAt.empty())
-        who += (who.empty() ? "" : ", ") + record::momentShown(test.createdAt);
+        who += (who.empty() ? "" : ", ") + record::Moment(test.createdAt).shown();
     if (!who.empty())
         lines.add(who);
     lines.add(fairnessLine(test, reading));

@@ -20,7 +20,7 @@ std::string shotsOf(const Test& test) {
 }
 
 std::string lastOf(const Test& test) {
-    return test.shots.empty() ? std::string() : record::momentShown(test.shots.back().takenAt);
+    return test.shots.empty() ? std::string() : test.shots.back().takenAt.shown();
 }
 
 std::string clubsOf(const Test& test) {

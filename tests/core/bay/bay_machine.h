@@ -122,7 +122,7 @@ private:
         if (read)
             shot.readings.measure(Metric::carry, 150 + m_ids % 7);
         if (late && !m_test.shots.empty())
-            shot.at = m_test.shots.back().takenAt.substr(0, 17) + "01.000";
+            shot.at = m_test.shots.back().takenAt.text().substr(0, 17) + "01.000";
         return shot;
     }
     ShotId shotAt(std::size_t pick) const {

@@ -447,7 +447,7 @@ TEST_CASE("a device's file finds its places by time: warm-up left out, missed re
     SECTION("without times, one after another") {
         auto bare = whole;
         for (auto& shot : bare)
-            shot.takenAt.clear();
+            shot.takenAt = {};
         const Laying plain(test.plan, test.turns, bare);
         CHECK(plain.totals().laid == 27);
         CHECK(plain.totals().beyond == 4);
@@ -464,7 +464,7 @@ TEST_CASE("a device's file finds its places by time: warm-up left out, missed re
 
 TEST_CASE("who is in front so far goes by what is wanted, and a stint counts once however many its shots are") {
     knot::test::TestBuilder builder;
-    builder.turn("A", "1", {150, 150, 150}).turn("B", "1", {160});
+    builder.turn("A", "1", {150, 150, 150}).turn("B", "1", {160}).turn("A", "2", {150});
     record::Test test = builder.test;
     const record::Outcome carry{.metric = record::Metric::carry, .shape = {}};
     test.card.primary = {carry};

@@ -150,7 +150,7 @@ TEST_CASE("how long changes and shots take is read off the sittings' own clocks,
     CHECK(plan::measuredPace({test}, record::TestKind::loft) == plan::MeasuredPace{});
     auto untimed = test;
     for (auto& shot : untimed.shots)
-        shot.takenAt.clear();
+        shot.takenAt = {};
     CHECK_FALSE(plan::measuredPace({untimed}, record::TestKind::shaft).shotSeconds);
     CHECK_FALSE(plan::measuredPace({}, record::TestKind::shaft).changeSeconds);
 }

@@ -74,8 +74,9 @@ QString LayView::lineText(std::size_t at) const {
     for (const auto metric : firstMetrics(m_test.card))
         if (const auto value = shot.readings.at(metric))
             numbers << QString::fromStdString(record::MetricFormat(metric, m_units).withUnit(*value));
-    return place + QStringLiteral("\t") + QString::fromStdString(shot.takenAt).section(QLatin1Char('T'), 1).left(8) +
-           QStringLiteral("\t") + numbers.join(QStringLiteral(", "));
+    return place + QStringLiteral("\t") +
+           QString::fromStdString(shot.takenAt.text()).section(QLatin1Char('T'), 1).left(8) + QStringLiteral("\t") +
+           numbers.join(QStringLiteral(", "));
 }
 
 void LayView::refresh() {

@@ -106,7 +106,7 @@ QString ShotTable::cellText(const record::Shot& shot, int row, int column) const
     case 0:
         return QString::number(row + 1);
     case 1:
-        return QString::fromStdString(shot.takenAt).section(QLatin1Char('T'), 1).left(8);
+        return QString::fromStdString(shot.takenAt.text()).section(QLatin1Char('T'), 1).left(8);
     case 2:
         return clubText(shot);
     case 3:

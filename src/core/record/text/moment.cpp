@@ -9,9 +9,9 @@
 namespace knot::record {
 namespace {
 
-struct Moment {
-    double local = 0;             ///< seconds from 1970 by the clock on the wall
-    std::optional<double> offset; ///< seconds that the wall's clock is ahead of UTC
+struct Read {
+    double local = 0;
+    std::optional<double> offset;
 };
 
 // "Z", "+02:00", "-04:00".
@@ -27,10 +27,10 @@ std::optional<double> offsetIn(std::string_view text) {
     return (text[0] == '-' ? -1 : 1) * (*hours * 3600.0 + *minutes * 60.0);
 }
 
-std::optional<Moment> momentIn(std::string_view text) {
+std::optional<Read> momentIn(std::string_view text) {
     if (text.size() < 19 || text[4] != '-' || text[7] != '-' || text[10] != 'T' || text[13] != ':' || text[16] != ':')
         return std::nullopt;
-    Moment moment;
+    Read moment;
     if (const auto zone = text.find_first_of("Z+-", 19); zone != std::string_view::npos) {
         moment.offset = offsetIn(text.substr(zone));
         if (!moment.offset)
@@ -58,28 +58,33 @@ std::optional<Moment> momentIn(std::string_view text) {
 
 } // namespace
 
-std::optional<double> secondsOf(const std::string& isoTime) {
-    const auto moment = momentIn(isoTime);
-    return moment ? std::optional(moment->local - moment->offset.value_or(0)) : std::nullopt;
+Moment::Moment(std::string text)
+    : m_text(std::move(text)) {
+    if (const auto read = momentIn(m_text)) {
+        m_local = read->local;
+        m_offset = read->offset;
+    }
 }
 
-std::optional<double> secondsBetween(const std::string& from, const std::string& to) {
-    const auto first = momentIn(from);
-    const auto second = momentIn(to);
-    if (!first || !second)
+std::optional<double> Moment::seconds() const {
+    return m_local ? std::optional(*m_local - m_offset.value_or(0)) : std::nullopt;
+}
+
+std::string Moment::shown() const {
+    return m_local ? m_text.substr(0, 10) + ' ' + m_text.substr(11, 5) : m_text;
+}
+
+std::optional<double> secondsBetween(const Moment& from, const Moment& to) {
+    if (!from.m_local || !to.m_local)
         return std::nullopt;
-    const double firstOffset = first->offset.value_or(second->offset.value_or(0));
-    const double secondOffset = second->offset.value_or(firstOffset);
-    return (second->local - secondOffset) - (first->local - firstOffset);
+    const double first = from.m_offset.value_or(to.m_offset.value_or(0));
+    const double second = to.m_offset.value_or(first);
+    return (*to.m_local - second) - (*from.m_local - first);
 }
 
-bool isEarlier(const std::string& moment, const std::string& other) {
+bool isEarlier(const Moment& moment, const Moment& other) {
     const auto apart = secondsBetween(moment, other);
     return apart && *apart > 0;
-}
-
-std::string momentShown(const std::string& isoTime) {
-    return momentIn(isoTime) ? isoTime.substr(0, 10) + ' ' + isoTime.substr(11, 5) : isoTime;
 }
 
 } // namespace knot::record
