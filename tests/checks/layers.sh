@@ -33,6 +33,21 @@ if [ -n "$readers" ]; then
     printf 'figures become numbers in core/record/typed alone\n%s\n' "$readers"
     faults=1
 fi
+forbid files/base 'files/import|files/[a-z_]+\.h' 'the ground floor of files'
+forbid files/import 'files/[a-z_]+\.h' 'import stands on the ground floor of files'
+# In the window: what pages are made of knows no page, and a page no other one, nor the frame around it.
+for room in form style picture lists session sources pictures report; do
+    forbid "app/$room" 'app/(shell|[a-z]+_page)/' 'it knows no page'
+done
+forbid app/style 'app/(form|session|picture|sources)' 'style is the ground floor of the window'
+forbid app/form 'app/(session|sources|report|lists|pictures)' 'what pages are made of knows no test'
+for page in app/*_page; do
+    found=$(grep -rnE '#include "app/(shell|[a-z]+_page)/' "$page" --include='*.h' --include='*.cpp' | grep -v "#include \"$page/")
+    if [ -n "$found" ]; then
+        printf '%s: a page includes no other page, nor the frame\n%s\n' "$page" "$found"
+        faults=1
+    fi
+done
 headers=$(grep -rnE '#include <(boost|Eigen)' core --include='*.h')
 if [ -n "$headers" ]; then
     printf 'core headers: Boost and Eigen stay inside .cpp files\n%s\n' "$headers"
