@@ -345,7 +345,7 @@ TEST_CASE("saving over a file is asked about, adding to a logbook is not") {
     CHECK(bench.prompter->saved[1] == app::Prompter::Existing::add);
 }
 
-TEST_CASE("keys, menu, help and README are the same commands") {
+TEST_CASE("keys, menu, help and docs/keys.md are the same commands") {
     Bench bench;
     open(bench, 0);
     QStringList menu;
@@ -357,9 +357,9 @@ TEST_CASE("keys, menu, help and README are the same commands") {
         for (const auto& other : app::bayCommands())
             CHECK((&other == &command || other.key != command.key || other.help[0] == '\0'));
     }
-    QFile readme(QStringLiteral(KNOT_SOURCE_DIR "/README.md"));
-    REQUIRE(readme.open(QIODevice::ReadOnly));
-    const QString text = QString::fromUtf8(readme.readAll()).simplified();
+    QFile keys(QStringLiteral(KNOT_SOURCE_DIR "/docs/keys.md"));
+    REQUIRE(keys.open(QIODevice::ReadOnly));
+    const QString text = QString::fromUtf8(keys.readAll()).simplified();
     INFO(app::keyParagraph().toStdString());
     CHECK(text.contains(app::keyParagraph()));
     bench.find<app::BayPage>("bayPage")->showHelp();
