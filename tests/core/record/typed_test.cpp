@@ -229,3 +229,68 @@ TEST_CASE("names in a list are parted by commas, semicolons, and, or") {
     CHECK(namesIn(" , ", {}).empty());
     CHECK(namesIn("", {}).empty());
 }
+
+TEST_CASE("what is typed means the same in every locale, and without a unit what is shown") {
+    struct Row {
+        const char* typed;
+        Metric of;
+        double value;
+        std::optional<Unit> unit; ///< that is typed; nothing: the one that is shown
+    };
+    const Row rows[] = {
+        {"150", Metric::carry, 150, {}},
+        {"150.5", Metric::carry, 150.5, {}},
+        {"150,5", Metric::carry, 150.5, {}},
+        {"+150,5", Metric::carry, 150.5, {}},
+        {"150½", Metric::carry, 150.5, {}},
+        {"150 1/2", Metric::carry, 150.5, {}},
+        {"0,25", Metric::carry, 0.25, {}},
+        {"1'250", Metric::spin, 1250, {}},
+        {"12 345", Metric::spin, 12345, {}},
+        {"2500,5", Metric::spin, 2500.5, {}},
+        {"150 m", Metric::carry, 150, Unit::m},
+        {"150m", Metric::carry, 150, Unit::m},
+        {"150 metres", Metric::carry, 150, Unit::m},
+        {"150,5 yd", Metric::carry, 150.5, Unit::yd},
+        {"150yds", Metric::carry, 150, Unit::yd},
+        {"150 Yards", Metric::carry, 150, Unit::yd},
+        {"450 ft", Metric::carry, 450, Unit::ft},
+        {"90 feet", Metric::apex, 90, Unit::ft},
+        {"30 m", Metric::apex, 30, Unit::m},
+        {"92,5 mph", Metric::clubSpeed, 92.5, Unit::mph},
+        {"92.5MPH", Metric::clubSpeed, 92.5, Unit::mph},
+        {"150 km/h", Metric::clubSpeed, 150, Unit::kmh},
+        {"41,2 m/s", Metric::ballSpeed, 41.2, Unit::ms},
+        {"41.2m/s", Metric::ballSpeed, 41.2, Unit::ms},
+        {"95", Metric::clubSpeed, 95, {}},
+        {"95,5", Metric::ballSpeed, 95.5, {}},
+        {"−2,5", Metric::attack, -2.5, {}},
+        {"-2.5°", Metric::attack, -2.5, Unit::deg},
+        {"12°", Metric::launch, 12, Unit::deg},
+        {"12,5 deg", Metric::launch, 12.5, Unit::deg},
+        {"4 L", Metric::side, -4, {}},
+        {"4,5 left", Metric::side, -4.5, {}},
+        {"4 m L", Metric::side, -4, Unit::m},
+        {"4.5 yd right", Metric::side, 4.5, Unit::yd},
+        {"-5 L", Metric::side, -5, {}},
+        {"3 R", Metric::launchDirection, 3, {}},
+        {"2° left", Metric::launchDirection, -2, Unit::deg},
+        {"1,41", Metric::smash, 1.41, {}},
+        {"1,405", Metric::smash, 1.405, {}},
+        {"1.405", Metric::smash, 1.405, {}},
+        {"6 mm", Metric::strikeToe, 6, Unit::mm},
+        {"¼ in", Metric::strikeHigh, 0.25, Unit::in},
+        {"0,5 cm", Metric::strikeHigh, 0.5, Unit::cm},
+        {"6,5 s", Metric::hang, 6.5, Unit::s},
+    };
+    for (const Row& row : rows)
+        for (const DecimalMark mark : {open, point, comma})
+            for (const DisplayUnits& units : {metric, american}) {
+                INFO(row.typed << ", " << info(row.of).label);
+                const auto value = valueTyped(row.typed, row.of, {units, mark});
+                INFO((value ? std::string() : value.error()));
+                REQUIRE(value);
+                const Unit unit = row.unit.value_or(displayUnit(info(row.of).quantity, units));
+                CHECK(*value == Approx(toInternal(row.value, unit)).margin(1e-12));
+            }
+}
