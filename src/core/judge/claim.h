@@ -2,6 +2,7 @@
 
 #include "core/record/test.h"
 
+#include <array>
 #include <optional>
 #include <vector>
 
@@ -72,9 +73,55 @@ struct Share {
     Interval ci95;
 };
 
-const char* key(Verdict verdict);
-const char* key(Favours favours);
-const char* key(Role role);
-const char* key(Cap cap);
+inline const char* key(Verdict verdict) {
+    return std::array{
+        "real", "slight", "same", "real_size_open", "open", "uncontrolled"}[static_cast<std::size_t>(verdict)];
+}
+inline const char* key(Favours favours) {
+    return std::array{"better", "worse", "different"}[static_cast<std::size_t>(favours)];
+}
+inline const char* key(Role role) {
+    return std::array{"primary", "exploratory", "explanation"}[static_cast<std::size_t>(role)];
+}
+inline const char* key(Cap cap) {
+    return std::array{"one_turn_each", "separated_turns",   "too_few_shots",  "too_few_rounds",   "no_variation",
+                      "mark_between",  "before_first_look", "one_per_player", "one_per_delivery", "lead_only"}
+        [static_cast<std::size_t>(cap)];
+}
+
+// A fact stands in the facts.h of its room, and with it `tell`, which names its fields in their order: to(name, value)
+// or to(name, value, unit). A unit that is not said is none: a count, a share, a chance or a ratio. What has no value
+// is left out. JSON and the table of docs/formats.md come from there (core/judge/facts.h).
+inline constexpr const char* ofMetric = "its metric's";
+
+template<class To, class Row> void tellPair(To& to, const Row& of, Metric metric) {
+    to("metric", metric);
+    to("build", of.build);
+    to("against", of.against);
+}
+template<class To, class Row> void tellPair(To& to, const Row& of) {
+    tellPair(to, of, of.metric);
+}
+
+template<class To> void tell(To& to, const Claim& of) {
+    to("role", of.role);
+    to("p", of.p);
+    to("p_worthwhile", of.pWorthwhile);
+    to("p_same", of.pSame);
+    to("p_adjusted", of.pAdjusted);
+    to("p_worthwhile_adjusted", of.pWorthwhileAdjusted);
+    to("p_same_adjusted", of.pSameAdjusted);
+    to("level", of.level);
+    to("verdict", of.verdict);
+    to("favours", of.favours);
+    to("cap", of.cap);
+}
+
+template<class To> void tell(To& to, const Share& of) {
+    to("count", of.hits);
+    to("n", of.n);
+    to("share", of.share);
+    to("ci95", of.ci95);
+}
 
 } // namespace knot::judge
