@@ -294,3 +294,10 @@ TEST_CASE("what is typed means the same in every locale, and without a unit what
                 CHECK(*value == Approx(toInternal(row.value, unit)).margin(1e-12));
             }
 }
+
+TEST_CASE("a plain number keeps its thousands: a stiffness of 1,200 is not 1.2") {
+    CHECK(*numberTyped("1,200", point) == 1200);
+    CHECK(*numberTyped("1,200", comma) == 1.2);
+    CHECK_FALSE(numberTyped("1,200", open));
+    CHECK(*numberTyped("1,25", open) == 1.25);
+}

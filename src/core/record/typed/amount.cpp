@@ -420,7 +420,7 @@ tl::expected<Piece, std::string> onlyPiece(std::string_view text, DecimalMark ma
 DecimalMark markOf(std::string_view text, const Wanted& wanted, DecimalMark mark) {
     const bool hasComma = text.find(',') != std::string_view::npos;
     const bool hasPoint = text.find('.') != std::string_view::npos;
-    if (wanted.quantity != Quantity::ratio || hasComma == hasPoint)
+    if (wanted.hasThousands || hasComma == hasPoint)
         return mark;
     return hasComma ? DecimalMark::comma : DecimalMark::point;
 }
@@ -430,7 +430,7 @@ DecimalMark markOf(std::string_view text, const Wanted& wanted, DecimalMark mark
 Wanted wantedOf(Metric metric, const DisplayUnits& units) {
     const Quantity quantity = info(metric).quantity;
     const bool hasSides = metric == Metric::side || metric == Metric::curve || metric == Metric::launchDirection;
-    return {quantity, displayUnit(quantity, units), hasSides ? Sides::read : Sides::words};
+    return {quantity, displayUnit(quantity, units), hasSides ? Sides::read : Sides::words, quantity != Quantity::ratio};
 }
 
 tl::expected<double, std::string> valueTyped(std::string_view text, const Wanted& wanted, DecimalMark mark) {

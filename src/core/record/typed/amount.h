@@ -54,12 +54,12 @@ struct Wanted {
     Quantity quantity = Quantity::ratio;
     Unit usual = Unit::one;
     Sides sides = Sides::words;
+    bool hasThousands = true; ///< else the one mark of a number is its decimals, as in a smash of 1,405
 };
 /// A metric as the user is shown it; of what lies to a side, left is negative.
 Wanted wantedOf(Metric metric, const DisplayUnits& units);
 
-/// The value of a text that is one amount from end to end, in internal units, or why not as a sentence. The mark of a
-/// ratio is its decimals: no ratio has thousands.
+/// The value of a text that is one amount from end to end, in internal units, or why not as a sentence.
 tl::expected<double, std::string> valueTyped(std::string_view text, const Wanted& wanted, DecimalMark mark);
 tl::expected<double, std::string> valueTyped(std::string_view text, Metric metric, const Typing& typing);
 
