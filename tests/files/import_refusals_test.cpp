@@ -234,3 +234,50 @@ TEST_CASE("sheets that are understood differently make one test that can be kept
             CHECK(shot.extra.size() == read->test.extraColumns.size());
     }
 }
+
+TEST_CASE("a small spreadsheet that grows to much is refused before it takes the memory") {
+    // One shared text of 20 KiB in 20,000 cells: 400 MB of text from a few kilobytes.
+    std::string rows;
+    for (int i = 0; i < 20000; ++i)
+        rows += row("<c t=\"s\"><v>0</v></c><c><v>150</v></c>");
+    const std::string shared = "<sst><si><t>" + std::string(20 << 10, 'x') + "</t></si></sst>";
+    const auto bytes = workbook("<worksheet>" + headings + rows + "</worksheet>", shared);
+    CHECK(bytes.size() < 200'000);
+    CHECK(refusal(bytes).find("its cells hold more than 64 MiB") != std::string::npos);
+    // One cell that is too much by itself.
+    CHECK(refusal(workbook("<worksheet>" + headings + row(inlined(std::string(40 << 10, 'x')) + "<c><v>1</v></c>") +
+                           "</worksheet>"))
+              .find("a cell holds more than 32 KiB") != std::string::npos);
+    // A comment and an attribute that never end.
+    for (const std::string& endless :
+         {"<worksheet><!--" + std::string(4 << 20, ' ') + "-->", "<worksheet a=\"" + std::string(4 << 20, ' ') + "\">"})
+        CHECK(refusal(workbook(endless + headings + row(inlined("A") + "<c><v>1</v></c>") + "</worksheet>"))
+                  .find("longer than 1 MiB") != std::string::npos);
+}
+
+TEST_CASE("equal rows of an OpenDocument sheet that follow each other are all read") {
+    auto cell = [](const std::string& text) {
+        return "<table-cell value-type=\"string\"><p>" + text + "</p></table-cell>";
+    };
+    auto number = [](int value) {
+        return "<table-cell value-type=\"float\" value=\"" + std::to_string(value) + "\"/>";
+    };
+    auto line = [](const std::string& cells, int times) {
+        return "<table-row number-rows-repeated=\"" + std::to_string(times) + "\">" + cells + "</table-row>";
+    };
+    auto document = [&](const std::string& rows) {
+        return packed({{"content.xml", "<document><table name=\"S\">" + line(cell("Club") + cell("Carry (m)"), 1) +
+                                           rows + line(cell(""), 1'000'000) + "</table></document>"}});
+    };
+    const auto read =
+        files::readShots("f.ods", document(line(cell("A") + number(150), 3) + line(cell("B") + number(152), 1) +
+                                           line(cell("A") + number(151), 2) + line(cell("B") + number(153), 1)));
+    INFO((read ? std::string() : files::sentence(read.error())));
+    REQUIRE(read);
+    REQUIRE(read->test.shots.size() == 7);
+    CHECK(read->test.shots[2].readings.at(record::Metric::carry) == 150.0);
+    CHECK(read->test.shots[5].readings.at(record::Metric::carry) == 151.0);
+    CHECK(refusal(document(line(cell("A") + number(150), 300'000))).find("rows") != std::string::npos);
+    CHECK(refusal(document(line(cell(std::string(30 << 10, 'x')) + number(150), 100'000))).find("64 MiB") !=
+          std::string::npos);
+}

@@ -55,6 +55,12 @@ QString lines(const std::vector<std::string>& sentences) {
     return all.join(QLatin1Char('\n'));
 }
 
+QString notRead(const QString& file) {
+    return ImportPage::tr(
+               "%1 can't be read: there is not the memory for it. Save the part with the shots as a file of its own.")
+        .arg(file);
+}
+
 } // namespace
 
 ImportPage::ImportPage(const TestInHand& hand, Book& book, QWidget* parent)
@@ -183,12 +189,12 @@ bool ImportPage::open(const QString& name, const QString& path, std::string byte
         waited(tr("Looking at %1").arg(name), [file = name.toStdString(), shared](files::Watch& watch) {
             return files::columnsIn(file, *shared, optionsWith({}, files::SecondPart::none, watch));
         });
-    if (!columns) {
-        emit refused(QString::fromStdString(files::sentence(columns.error())));
+    if (!columns || !*columns) {
+        emit refused(columns ? QString::fromStdString(files::sentence(columns->error())) : notRead(name));
         return false;
     }
     std::vector<std::string> headings;
-    for (const auto& column : *columns)
+    for (const auto& column : **columns)
         headings.push_back(column.meaning.heading);
     const auto before = std::tuple(m_name, m_path, m_bytes);
     std::tie(m_name, m_path, m_bytes) = std::tuple(name, path, shared);
@@ -205,14 +211,19 @@ bool ImportPage::readWith(const files::HeadingMap& answers, files::SecondPart sp
         files::Result<files::ImportedTest> test;
         files::Result<std::vector<files::ColumnTaken>> columns; ///< where there is no test
     };
-    auto read = waited(tr("Reading %1").arg(m_name),
-                       [file = m_name.toStdString(), bytes = m_bytes, answers, split](auto& watch) {
-                           const auto options = optionsWith(answers, split, watch);
-                           Read done{files::readShots(file, *bytes, options), {}};
-                           if (!done.test)
-                               done.columns = files::columnsIn(file, *bytes, options);
-                           return done;
-                       });
+    auto given = waited(tr("Reading %1").arg(m_name),
+                        [file = m_name.toStdString(), bytes = m_bytes, answers, split](auto& watch) {
+                            const auto options = optionsWith(answers, split, watch);
+                            Read done{files::readShots(file, *bytes, options), {}};
+                            if (!done.test)
+                                done.columns = files::columnsIn(file, *bytes, options);
+                            return done;
+                        });
+    if (!given) {
+        emit refused(notRead(m_name));
+        return false;
+    }
+    Read& read = *given;
     if (!read.test && read.test.error().kind == files::ErrorKind::givenUp) {
         emit refused(QString::fromStdString(files::sentence(read.test.error())));
         return false;

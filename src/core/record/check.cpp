@@ -162,6 +162,9 @@ std::vector<std::string> faultsOf(const Player& player) {
 
 std::vector<std::string> headFaultsOf(const Test& test) {
     Faults faults;
+    if (test.builds.size() > mostClubs)
+        return {"A test has at most " + std::to_string(mostClubs) + " clubs; this has " +
+                std::to_string(test.builds.size()) + "."};
     faults.add(faultsOf(test.card));
     faults.add(faultsOf(test.plan, test.builds.size()));
     faults.add(faultsOf(test.turns, test.builds.size()));

@@ -7,6 +7,9 @@
 
 namespace knot::record {
 
+/// More clubs than anybody compares: a column that was taken for clubs holds something else.
+inline constexpr std::size_t mostClubs = 200;
+
 /// What a declaration may not hold, as sentences that say what and what may be. Pages, readers, the
 /// command line and the logbook ask these: what can't be read back can't be saved. Empty: sound.
 std::vector<std::string> faultsOf(const Card& card);

@@ -17,7 +17,10 @@ std::size_t countIn(const Attributes& attributes, const char* name) {
 
 class OdsReader {
 public:
-    std::vector<Sheet> read(Archive& archive) {
+    explicit OdsReader(Archive& archive)
+        : m_archive(archive) {}
+
+    std::vector<Sheet> read() {
         Xml xml;
         xml.begin = [&](std::string_view name, const Attributes& a) { begin(name, a); };
         xml.end = [&](std::string_view name) { end(name); };
@@ -25,7 +28,7 @@ public:
             if (m_paragraph && m_aside == 0)
                 m_text += text;
         };
-        if (!xml.read(archive, "content.xml"))
+        if (!xml.read(m_archive, "content.xml"))
             throw Refused{ErrorKind::badSpreadsheet, {}, "it has no content"};
         return std::move(m_sheets);
     }
@@ -35,7 +38,7 @@ private:
         if (name == "annotation") {
             ++m_aside; // a note beside a cell is not its text
         } else if (name == "table") {
-            m_filling.emplace(attribute(a, "name"));
+            m_filling.emplace(attribute(a, "name"), m_archive);
             m_row = 0;
         } else if (name == "table-row") {
             m_repeatRow = countIn(a, "number-rows-repeated");
@@ -60,8 +63,7 @@ private:
         } else if (name == "table-cell" || name == "covered-table-cell") {
             endCell();
         } else if (name == "table-row" && m_filling) {
-            // Rows that repeat are written once: further on there are hardly any but blank ones.
-            m_filling->endRow(m_row + 1);
+            m_filling->endRow(m_row + 1, m_repeatRow);
             m_row += m_repeatRow;
         } else if (name == "table" && m_filling) {
             if (m_sheets.size() < mostSheets)
@@ -99,6 +101,7 @@ private:
         return text.data();
     }
 
+    Archive& m_archive;
     std::vector<Sheet> m_sheets;
     std::optional<Filling> m_filling;
     std::size_t m_row = 0, m_column = 0, m_repeat = 1, m_repeatRow = 1;
@@ -110,7 +113,7 @@ private:
 } // namespace
 
 std::vector<Sheet> sheetsOfOds(Archive& archive) {
-    return OdsReader().read(archive);
+    return OdsReader(archive).read();
 }
 
 } // namespace knot::files::spreadsheet

@@ -1,5 +1,6 @@
 #include "files/import/shot_file.h"
 
+#include "core/record/check.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
@@ -410,6 +411,9 @@ Result<ImportedTest> readSheets(const std::string& file, const std::vector<Sheet
     for (record::Shot& shot : imported.test.shots)
         shot.extra.resize(imported.test.extraColumns.size());
     splitLabels(imported, options.split);
+    if (const auto clubs = imported.test.builds.size(); clubs > record::mostClubs)
+        return tl::unexpected(
+            Error{ErrorKind::tooManyClubs, file, 0, 0, {}, std::to_string(clubs), std::to_string(record::mostClubs)});
     imported.test.namePlayers();
     if (!chosen.leftOut.empty())
         imported.notes.push_back("Left out: sheet " + listed(chosen.leftOut) + ".");
@@ -474,7 +478,7 @@ std::vector<std::string> explained(const std::vector<ColumnTaken>& columns) {
             line += ", as in " + shortened(column.sample);
         if (column.isAsked())
             line += ". " + column.question;
-        lines.push_back(std::move(line));
+        lines.push_back(record::printable(line));
     }
     return lines;
 }

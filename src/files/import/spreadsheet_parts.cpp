@@ -15,6 +15,10 @@ namespace knot::files::spreadsheet {
 namespace {
 
 constexpr std::uint64_t mostUnpacked = std::uint64_t{128} << 20;
+constexpr std::size_t mostInCell = std::size_t{32} << 10; // as spreadsheets have it
+constexpr std::size_t mostInCells = std::size_t{64} << 20;
+// The parser reads an unfinished name, value or comment anew with each piece.
+constexpr std::size_t longestToken = std::size_t{1} << 20;
 
 // The name behind its prefix: "table:table-cell" → "table-cell".
 std::string_view localName(std::string_view name) {
@@ -44,6 +48,14 @@ Archive::Archive(const std::string& bytes, const Stretch& stretch)
 
 Archive::~Archive() {
     zip_discard(m_zip);
+}
+
+void Archive::hold(std::size_t bytes) {
+    if (bytes > mostInCell)
+        throw Refused{ErrorKind::badSpreadsheet, {}, "a cell holds more than 32 KiB"};
+    m_held += bytes;
+    if (m_held > mostInCells)
+        throw Refused{ErrorKind::badSpreadsheet, {}, "its cells hold more than 64 MiB"};
 }
 
 bool Archive::has(const std::string& name) const {
@@ -87,9 +99,14 @@ bool Xml::read(Archive& archive, const std::string& part) {
     XML_SetCharacterDataHandler(m_parser, characters);
     XML_SetStartDoctypeDeclHandler(
         m_parser, [](void* self, const char*, const char*, const char*, int) { static_cast<Xml*>(self)->stop(); });
+    std::size_t fed = 0;
     return archive.read(part, [&](const char* data, std::size_t size, bool last) {
+        fed += size;
         if (XML_Parse(m_parser, data, static_cast<int>(size), last ? 1 : 0) == XML_STATUS_ERROR && !m_refused)
             m_refused = Refused{ErrorKind::badSpreadsheet, {}, "it is damaged"};
+        else if (fed >
+                 longestToken + static_cast<std::size_t>(std::max<XML_Index>(XML_GetCurrentByteIndex(m_parser), 0)))
+            m_refused = Refused{ErrorKind::badSpreadsheet, {}, "a value in it is longer than 1 MiB"};
         if (m_refused)
             throw Refused(*m_refused);
     });
@@ -106,10 +123,13 @@ template<typename Work> void Xml::guarded(Work work) {
         return;
     try {
         work();
+        return;
     } catch (const Refused& refused) {
         m_refused = refused;
-        XML_StopParser(m_parser, XML_FALSE);
+    } catch (const std::exception&) {
+        m_refused = Refused{ErrorKind::badSpreadsheet, {}, "there is not the memory for it"};
     }
+    XML_StopParser(m_parser, XML_FALSE);
 }
 
 void Xml::beginElement(void* self, const char* name, const char** attributes) {
@@ -132,26 +152,29 @@ void Xml::characters(void* self, const char* data, int size) {
     xml->guarded([&] { xml->text({data, static_cast<std::size_t>(size)}); });
 }
 
-void Filling::put(std::size_t column, std::string text) {
+void Filling::put(std::size_t column, const std::string& text) {
     if (record::trimmed(text).empty())
         return;
     if (column >= mostColumns)
         throw Refused{ErrorKind::tooManyColumns, sheet.name, std::to_string(column + 1), m_row + 1};
     if (column >= m_cells.size())
         m_cells.resize(column + 1);
-    m_cells[column] = std::move(text);
+    m_archive.hold(text.size());
+    m_cells[column] = text;
 }
 
-void Filling::endRow(std::size_t row) {
-    if (!m_cells.empty()) {
+void Filling::endRow(std::size_t row, std::size_t times) {
+    for (std::size_t i = 0; i < times && !m_cells.empty(); ++i) {
         if (sheet.rows() >= mostRows)
             throw Refused{ErrorKind::tooManyRows, sheet.name};
-        for (const auto& cell : m_cells)
+        for (const auto& cell : m_cells) {
+            m_archive.hold(i == 0 ? 0 : cell.size());
             sheet.addCell(cell);
-        sheet.endRow(row);
-        m_cells.clear();
+        }
+        sheet.endRow(row + i);
     }
-    m_row = row;
+    m_cells.clear();
+    m_row = row + times - 1;
 }
 
 std::string plainNumber(const std::string& text) {

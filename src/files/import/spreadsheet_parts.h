@@ -35,6 +35,8 @@ public:
     Archive& operator=(const Archive&) = delete;
 
     bool has(const std::string& name) const;
+    /// Counts the text of a cell against 64 MiB for all: a shared text may stand in many.
+    void hold(std::size_t bytes);
     /// Hands a part out piece by piece; false where there is no such part.
     bool read(const std::string& name, const std::function<void(const char*, std::size_t, bool last)>& take);
 
@@ -42,6 +44,7 @@ private:
     zip* m_zip = nullptr;
     Stretch m_stretch;
     std::uint64_t m_unpacked = 0;
+    std::size_t m_held = 0;
     double m_whole = 1; ///< what all parts unpack to, as the archive says
 };
 
@@ -73,12 +76,17 @@ private:
 /// Fills a sheet row by row. Cells may come out of order or leave gaps; rows left out are blank.
 class Filling {
 public:
-    explicit Filling(std::string name) { sheet.name = std::move(name); }
-    void put(std::size_t column, std::string text);
-    void endRow(std::size_t row);
+    Filling(std::string name, Archive& archive)
+        : m_archive(archive) {
+        sheet.name = std::move(name);
+    }
+    void put(std::size_t column, const std::string& text);
+    /// A row that is not blank stands as many times as it says.
+    void endRow(std::size_t row, std::size_t times = 1);
     Sheet sheet;
 
 private:
+    Archive& m_archive;
     std::vector<std::string> m_cells;
     std::size_t m_row = 0;
 };

@@ -150,11 +150,12 @@ void readStyles(Archive& archive, Workbook& book) {
 
 class XlsxSheet {
 public:
-    XlsxSheet(const Workbook& book, std::string name)
+    XlsxSheet(const Workbook& book, std::string name, Archive& archive)
         : m_book(book)
-        , m_filling(std::move(name)) {}
+        , m_archive(archive)
+        , m_filling(std::move(name), archive) {}
 
-    Sheet read(Archive& archive, const std::string& part) {
+    Sheet read(const std::string& part) {
         Xml xml;
         xml.begin = [&](std::string_view name, const Attributes& a) { begin(name, a); };
         xml.end = [&](std::string_view name) { end(name); };
@@ -162,7 +163,7 @@ public:
             if (m_inText)
                 m_text += text;
         };
-        (void)xml.read(archive, part);
+        (void)xml.read(m_archive, part);
         return std::move(m_filling.sheet);
     }
 
@@ -170,7 +171,7 @@ private:
     void begin(std::string_view name, const Attributes& a) {
         if (name == "row") {
             const std::string number = attribute(a, "r");
-            m_row = number.empty() ? m_row + 1 : static_cast<std::size_t>(std::atoll(number.c_str()));
+            m_row = record::countIn(number).value_or(m_row + 1);
             m_column = 0;
         } else if (name == "c") {
             const std::string reference = attribute(a, "r");
@@ -210,6 +211,7 @@ private:
     }
 
     const Workbook& m_book;
+    Archive& m_archive;
     Filling m_filling;
     std::size_t m_row = 0, m_column = 0, m_style = 0;
     std::string m_type, m_text;
@@ -232,7 +234,7 @@ std::vector<Sheet> sheetsOfXlsx(Archive& archive) {
             part.erase(0, 1);
         else
             part.insert(0, "xl/");
-        sheets.push_back(XlsxSheet(book, book.sheets[i].name).read(archive, part));
+        sheets.push_back(XlsxSheet(book, book.sheets[i].name, archive).read(part));
     }
     return sheets;
 }
