@@ -1,6 +1,8 @@
 #include "logbook/logbook.h"
 
 #include "core/record/check.h"
+#include "files/base/file.h"
+#include "logbook/copies.h"
 #include "logbook/inspection.h"
 #include "logbook/listing.h"
 #include "logbook/lock_file.h"
@@ -12,13 +14,13 @@
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <sqlite3.h>
 
-#include <array>
 #include <cerrno>
 #include <cstdio>
 #include <cstring>
 #include <filesystem>
 #include <map>
 #include <optional>
+#include <utility>
 
 namespace knot::logbook {
 namespace {
@@ -58,17 +60,6 @@ template<typename Work> auto guarded(const std::string& path, Work work) -> Resu
 constexpr int busyWait = 200;                     // ms: a save that has to wait longer is tried again
 constexpr std::uintmax_t largestHalfMade = 16384; // bytes
 constexpr int triesBusy = 3;                      // then with a new connection
-constexpr std::array<const char*, 3> besides = {"-journal", "-wal", "-shm"};
-
-// Of a file and what lies beside it, in the system's place for such.
-std::string temporaryCopy(const std::string& path) {
-    std::string copy = (std::filesystem::temp_directory_path() / newId()).string();
-    std::filesystem::copy_file(path, copy);
-    for (const char* suffix : {"-journal", "-wal"})
-        if (std::filesystem::exists(path + suffix))
-            std::filesystem::copy_file(path + suffix, copy + suffix);
-    return copy;
-}
 
 // Never a URI, whatever the name begins with.
 std::string plainPath(const std::string& path) {
@@ -98,16 +89,18 @@ struct Logbook::Connection {
         : temporary(std::move(goes))
         , database(plainPath(path), flags, 10 * busyWait) {
         guardConnection(database);
+        if (temporary.empty())
+            return;
+        // What is in the journal is taken first; then the copy has no name any more, however this program ends.
+        database.exec("SELECT count(*) FROM sqlite_schema; PRAGMA journal_mode = MEMORY");
+        forget();
     }
     Connection(const Connection&) = delete;
     Connection& operator=(const Connection&) = delete;
-    ~Connection() {
-        std::error_code gone;
-        if (temporary.empty())
-            return;
-        std::filesystem::remove(temporary, gone);
-        for (const char* suffix : besides)
-            std::filesystem::remove(temporary + suffix, gone);
+    ~Connection() { forget(); }
+    void forget() {
+        if (!temporary.empty())
+            removeWithBesides(std::exchange(temporary, {}));
     }
 };
 
@@ -120,14 +113,18 @@ Logbook::~Logbook() = default;
 
 // Whole under another name first, so that an end half-way leaves nothing that can't be opened.
 Result<Logbook> Logbook::make(const std::string& path, bool overBlank) {
-    const std::string part = path + ".part";
-    auto held = HeldFile::hold(part, HeldFile::Missing::make);
+    if (!hasRoomForJournal(path))
+        return refuse(ErrorKind::cannotOpen, path,
+                      "its name is too long: beside it there must be room for one with “-journal”");
+    const std::string part = files::newBeside(path, files::For::thisUser);
+    if (part.empty())
+        return refuse(ErrorKind::cannotOpen, path, std::strerror(errno));
+    auto held = HeldFile::hold(part);
     if (!held) {
         held.error().file = path;
         return tl::unexpected(held.error());
     }
     auto made = guarded(path, [&]() -> Result<Logbook> {
-        std::filesystem::resize_file(part, 0); // what an earlier end left
         {
             Database database(plainPath(part), SQLite::OPEN_READWRITE, busyWait);
             configureConnection(database);
@@ -142,9 +139,8 @@ Result<Logbook> Logbook::make(const std::string& path, bool overBlank) {
         return Logbook(path, std::make_unique<Connection>(path, std::move(*held)));
     });
     auto result = made ? std::move(*made) : tl::unexpected(made.error());
-    std::error_code gone;
     if (!result)
-        std::filesystem::remove(part, gone);
+        removeWithBesides(part);
     return result;
 }
 
@@ -158,6 +154,9 @@ Result<Logbook> Logbook::create(const std::string& path) {
 }
 
 Result<Logbook> Logbook::open(const std::string& path) {
+    if (!hasRoomForJournal(path))
+        return refuse(ErrorKind::cannotOpen, path,
+                      "its name is too long: beside it there must be room for one with “-journal”");
     auto held = HeldFile::hold(path);
     if (!held)
         return tl::unexpected(held.error());
@@ -376,9 +375,9 @@ Result<void> Logbook::stillThere() const {
 }
 
 Result<void> Logbook::writeAnew() {
-    const std::string part = m_path + ".part";
-    std::error_code none;
-    std::filesystem::remove(part, none);
+    const std::string part = files::newBeside(m_path, files::For::thisUser);
+    if (part.empty())
+        return refuse(ErrorKind::storage, m_path, std::strerror(errno));
     auto copied = guarded(m_path, [&] {
         Statement copy(m_connection->database, "VACUUM INTO ?");
         copy.bind(1, part);
@@ -388,7 +387,7 @@ Result<void> Logbook::writeAnew() {
     if (held && (!held->sync(part) || !renameIfFree(part, m_path)))
         held = refuse(errno == EEXIST ? ErrorKind::replaced : ErrorKind::storage, m_path, std::strerror(errno));
     if (!held) {
-        std::filesystem::remove(part, none);
+        removeWithBesides(part);
         return tl::unexpected(held.error());
     }
     syncFolderOf(m_path);
@@ -399,6 +398,9 @@ Result<void> Logbook::writeAnew() {
 }
 
 Result<Merged> Logbook::addAll(Logbook& other) {
+    // What a check refuses would come half, and look whole.
+    if (const auto faults = other.integrityFaults(); !faults || !faults->empty())
+        return faults ? refuse(ErrorKind::damaged, other.m_path, faults->front()) : tl::unexpected(faults.error());
     const auto listed = other.tests();
     if (!listed)
         return tl::unexpected(listed.error());

@@ -1,6 +1,7 @@
 #include "logbook/schema.h"
 
 #include "core/record/metric.h"
+#include "core/record/text/text.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
@@ -112,6 +113,9 @@ std::set<std::string> partsOf(SQLite::Database& database) {
     std::set<std::string> parts;
     SQLite::Statement objects(database, "SELECT type, name, coalesce(sql, '') FROM sqlite_schema WHERE name NOT LIKE "
                                         "'sqlite_%'");
+    // Of what a table itself asks for, UNIQUE and PRIMARY KEY; others have names.
+    SQLite::Statement indexes(database,
+                              "SELECT origin, count(*) FROM pragma_index_list(?) WHERE origin <> 'c' GROUP BY origin");
     SQLite::Statement columns(database, "SELECT name, type, \"notnull\", pk, hidden FROM pragma_table_xinfo(?)");
     while (objects.executeStep()) {
         const std::string type = objects.getColumn(0).getString();
@@ -120,7 +124,15 @@ std::set<std::string> partsOf(SQLite::Database& database) {
             parts.insert(std::string(type).append(" ").append(name).append(": ") + objects.getColumn(2).getString());
             continue;
         }
-        parts.insert("table " + name);
+        // A table that drops or replaces rows by itself would lose shots that were said to be kept.
+        const std::string sql = record::lowerCase(objects.getColumn(2).getString());
+        const bool isSilent = sql.find("on conflict") != std::string::npos;
+        parts.insert("table " + name + (isSilent ? " with rows that give way: on conflict" : ""));
+        indexes.reset();
+        indexes.bind(1, name);
+        while (indexes.executeStep())
+            parts.insert("index of " + name + " " + indexes.getColumn(0).getString() + " " +
+                         indexes.getColumn(1).getString());
         columns.reset();
         columns.bind(1, name);
         while (columns.executeStep()) {

@@ -377,6 +377,12 @@ Test readTest(Database& database, const std::string& id) {
         throw std::runtime_error("its clubs stand there twice, and differ");
     takePlayers(database, test);
     readShots(database, test);
+    Statement rows(database, "SELECT count(*) FROM shot WHERE test_id = ?");
+    rows.bind(1, id);
+    rows.executeStep();
+    if (const auto all = static_cast<std::size_t>(rows.getColumn(0).getInt64()); all != test.shots.size())
+        throw std::runtime_error(std::to_string(all - test.shots.size()) +
+                                 " of its shots are of a stint that is not there");
     test.nameShots(); // two of one id are two shots
     if (const auto faults = record::faultsOf(test); !faults.empty())
         throw std::runtime_error(faults.front());

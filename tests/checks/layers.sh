@@ -27,7 +27,7 @@ forbid core/bay 'core/(judge|words|simulate|ask)' 'the bay judges nothing'
 forbid core/judge 'core/(words|simulate|ask)' 'the judge says nothing and knows no simulated player'
 forbid core/words 'core/(simulate|ask)' 'words are for what was read'
 forbid core/ask 'core/simulate' 'a question knows no simulated player'
-readers=$(grep -rnE 'from_chars|\b(isdigit|stoi|stol|stoul|stoull|stod|strtod|strtol|atoi|atof)\b' . --include='*.h' --include='*.cpp' |
+readers=$(grep -rnE 'from_chars|\b(isdigit|stoi|stol|stoul|stoull|stod|strtod|strtol|atoi|atoll|atof)\b' . --include='*.h' --include='*.cpp' |
     grep -v '^./core/record/typed/')
 if [ -n "$readers" ]; then
     printf 'figures become numbers in core/record/typed alone\n%s\n' "$readers"

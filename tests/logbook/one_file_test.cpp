@@ -207,9 +207,10 @@ TEST_CASE("a logbook is made whole or not at all, and an empty or half-made one 
         maker.run("PRAGMA page_size = 4096; PRAGMA user_version = 0; VACUUM; CREATE TABLE x(y); DROP TABLE x");
         REQUIRE(std::filesystem::file_size(path) > 0);
     }
-    SECTION("a part of an earlier try stands beside") {
-        std::ofstream(path + ".part") << "half a logbook";
+    SECTION("something of another's stands beside, and is let be") {
+        std::ofstream(folder.file("a.part.knotbook")) << "a letter";
         REQUIRE(Logbook::create(path));
+        CHECK(std::filesystem::file_size(folder.file("a.part.knotbook")) == 8);
     }
     auto book = Logbook::open(path);
     REQUIRE(book);
@@ -231,7 +232,7 @@ TEST_CASE("whichever write fails while a logbook is made, nothing is left that c
         failed = disk.hasFailed();
         disk.mend();
         CHECK(made == std::filesystem::exists(path));
-        CHECK(!std::filesystem::exists(path + ".part"));
+        CHECK(nothingBeside(folder));
         CHECK((made ? Logbook::open(path) : Logbook::create(path)).has_value());
     }
     CHECK(!failed); // the last one went through

@@ -1,5 +1,6 @@
 // What the logbook does not keep, where its file is not what it was, and what older files become.
 #include "core/simulate/scenarios.h"
+#include "files/base/file.h"
 #include "files/test_json.h"
 #include "logbook/logbook.h"
 #include "support/folder.h"
@@ -158,6 +159,8 @@ TEST_CASE("a logbook that lies is refused in words, and looking at it is safe") 
         {"UPDATE shot SET extra = '[\"1\",\"2\",\"3\"]' WHERE position = 3", "has 3 cells for 0 columns"},
         {"UPDATE shot SET carry_m = 'abc' WHERE position = 3", "its carry is no number"},
         {"UPDATE shot SET carry_m = 1e100 WHERE position = 3", "beyond a million"},
+        {"PRAGMA foreign_keys = OFF; DELETE FROM turn WHERE position >= 4", "of a stint that is not there"},
+        {"PRAGMA foreign_keys = OFF; DELETE FROM sitting", "of a stint that is not there"},
         {"UPDATE test SET head = substr(head, 1, 200)", "not JSON"},
         {"UPDATE test SET head = replace(head, '\"turn_length\":', '\"turn_length\":9')", "shots of a stint"},
         {"UPDATE test SET head = replace(head, '\"rounds\":', '\"rounds\":300000000')", "no whole number"},
@@ -181,6 +184,11 @@ TEST_CASE("a logbook that lies is refused in words, and looking at it is safe") 
         CHECK(logbook::sentence(loaded.error()).find(lie.words) != std::string::npos);
         const auto faults = *book->integrityFaults();
         CHECK(!faults.empty());
+        auto whole = *Logbook::create(folder.file("whole.knotbook"));
+        const auto merged = whole.addAll(*book);
+        REQUIRE(!merged);
+        CHECK(merged.error().kind == ErrorKind::damaged);
+        CHECK(whole.tests()->empty());
         CHECK(std::ranges::any_of(faults, [&](const auto& each) { return each.find(lie.words) != std::string::npos; }));
     }
 }
@@ -193,6 +201,10 @@ TEST_CASE("a logbook whose tables are not ours is refused whole") {
         "ALTER TABLE shot ADD COLUMN own TEXT",
         "DROP TRIGGER tally_after_insert",
         "DROP INDEX shot_by_turn",
+        // Rows that give way to others without a word.
+        "ALTER TABLE turn RENAME TO t; CREATE TABLE turn AS SELECT * FROM t; DROP TABLE t",
+        "PRAGMA writable_schema = ON; UPDATE sqlite_schema SET sql = replace(sql, 'PRIMARY KEY(test_id, position),', "
+        "'PRIMARY KEY(test_id, position) ON CONFLICT REPLACE,') WHERE name = 'shot'",
     };
     for (const char* change : changes) {
         INFO(change);
@@ -237,4 +249,54 @@ TEST_CASE("a migration that is refused leaves nothing behind") {
         }
         CHECK(files == 1);
     }
+}
+
+TEST_CASE("what is made beside a logbook takes nothing that stands there, and is for its user alone") {
+    const Folder folder;
+    const auto letter = folder.file("letter.txt");
+    std::ofstream(letter) << "mine";
+    for (const char* name : {"a.knotbook.part", "a.txt.part"})
+        std::filesystem::create_symlink(letter, folder.file(name));
+    const auto path = folder.file("a.knotbook");
+    REQUIRE(Logbook::create(path));
+    REQUIRE(files::writeFile(folder.file("a.txt"), "report"));
+    CHECK(bytesOf(letter) == "mine");
+    CHECK_FALSE(std::filesystem::is_symlink(path));
+    using std::filesystem::perms;
+    CHECK((std::filesystem::status(path).permissions() & (perms::group_all | perms::others_all)) == perms::none);
+    // Nothing else is left beside them.
+    std::size_t files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(std::filesystem::path(path).parent_path()))
+        files += entry.is_regular_file() && !entry.is_symlink() ? 1 : 0;
+    CHECK(files == 3);
+}
+
+TEST_CASE("a name that leaves no room for a journal is refused before anything is struck") {
+    const Folder folder;
+    const std::string longest(255 - 9, 'x'); // with a byte more there is no room for "-journal"
+    CHECK(Logbook::create(folder.file(longest)));
+    for (const auto& refused :
+         {Logbook::create(folder.file(longest + "xx")), Logbook::open(folder.file(longest + "xx"))}) {
+        REQUIRE(!refused);
+        CHECK(logbook::sentence(refused.error()).find("its name is too long") != std::string::npos);
+    }
+}
+
+TEST_CASE("a copy to read an older logbook by has no name while it is read") {
+    const Folder folder;
+    const auto path = folder.file("old.knotbook");
+    fixture(folder, path, 3);
+    const auto temporary = std::filesystem::temp_directory_path();
+    auto copies = [&] {
+        std::size_t found = 0;
+        for (const auto& entry : std::filesystem::directory_iterator(temporary))
+            found += entry.path().filename().string().starts_with(".knotcount-") ? 1 : 0;
+        return found;
+    };
+    const std::size_t before = copies();
+    auto book = Logbook::read(path);
+    REQUIRE(book);
+    CHECK(copies() == before);
+    CHECK_FALSE(book->tests()->empty());
+    CHECK(book->load(book->tests()->front().id));
 }

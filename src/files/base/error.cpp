@@ -31,6 +31,9 @@ std::string what(const Error& e) {
         return e.found + " columns; expected at most " + e.expected;
     case ErrorKind::tooManyRows:
         return "has more than " + e.expected + " rows; split it";
+    case ErrorKind::tooManyClubs:
+        return "has " + e.found + " clubs; at most " + e.expected +
+               " are compared. Is another column the club, or is each its own test?";
     case ErrorKind::noBuildColumn:
         return "no column says which club was struck; expected one headed 'build'";
     case ErrorKind::noMetricColumn:

@@ -18,6 +18,7 @@ enum class ErrorKind {
     tooManyCells,
     tooManyColumns,
     tooManyRows,
+    tooManyClubs, ///< `found` says how many
     noBuildColumn,
     noMetricColumn,
     unknownUnit,

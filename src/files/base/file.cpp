@@ -11,6 +11,7 @@
 #include <cstring>
 #include <filesystem>
 #include <fstream>
+#include <random>
 
 namespace knot::files {
 namespace {
@@ -19,7 +20,7 @@ constexpr std::size_t largest = std::size_t{32} << 20;
 
 // All of `text` at `path`, on disk; false, with errno, where any step fails.
 bool writeThrough(const std::string& path, const std::string& text) {
-    const int file = ::open(path.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0666);
+    const int file = ::open(path.c_str(), O_WRONLY | O_NOFOLLOW | O_CLOEXEC);
     if (file < 0)
         return false;
     bool written = true;
@@ -70,12 +71,31 @@ Result<std::string> readFile(const std::string& path) {
     return bytes;
 }
 
+std::string newBeside(const std::string& path, For who) {
+    constexpr int tries = 100;
+    const auto folder = std::filesystem::path(path).parent_path();
+    std::random_device random;
+    for (int i = 0; i < tries; ++i) {
+        const std::string name = (folder / (".knotcount-" + std::to_string(random()))).string();
+        const int file = ::open(name.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_NOFOLLOW | O_CLOEXEC,
+                                who == For::thisUser ? 0600 : 0666);
+        if (file >= 0) {
+            ::close(file);
+            return name;
+        }
+        if (errno != EEXIST)
+            break;
+    }
+    return {};
+}
+
 Result<void> writeFile(const std::string& path, const std::string& text) {
-    const std::string partial = path + ".part";
-    if (writeThrough(partial, text) && std::rename(partial.c_str(), path.c_str()) == 0)
+    const std::string partial = newBeside(path, For::whoMayRead);
+    if (!partial.empty() && writeThrough(partial, text) && std::rename(partial.c_str(), path.c_str()) == 0)
         return {};
     const int reason = errno;
-    ::unlink(partial.c_str());
+    if (!partial.empty())
+        ::unlink(partial.c_str());
     return tl::unexpected(Error{ErrorKind::cannotWrite, path, 0, 0, {}, std::strerror(reason)});
 }
 
