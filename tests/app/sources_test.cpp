@@ -366,3 +366,22 @@ TEST_CASE("a program of another user is not heard, by whatever kind of socket") 
             CHECK(program.readAllStandardOutput().contains("welcome") == !isOther);
         }
 }
+
+TEST_CASE("which folder is watched is this computer's to know: a logbook from elsewhere decides nothing") {
+    Bench bench;
+    sitDown(bench);
+    const QString folder = bench.path("elsewhere");
+    REQUIRE(QDir().mkpath(folder));
+    bench.session.book().setSetting("watched_folder",
+                                    QStringLiteral("{\"folder\":\"%1\",\"test\":\"%2\",\"files\":{}}")
+                                        .arg(folder, QString::fromStdString(bench.session.test().id)));
+    auto& watched = *bench.find<app::BayPage>("bayPage")->findChild<app::WatchedFolder*>();
+    QSettings().remove("bay/watched_folder");
+    CHECK_FALSE(watched.goOn());
+    QSettings().setValue("bay/watched_folder", QStringList{folder, "another test"});
+    CHECK_FALSE(watched.goOn());
+    QSettings().setValue("bay/watched_folder", QStringList{folder, QString::fromStdString(bench.session.test().id)});
+    CHECK(watched.goOn());
+    watched.stop();
+    QSettings().remove("bay/watched_folder");
+}

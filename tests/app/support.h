@@ -3,6 +3,7 @@
 #include "app/session/session.h"
 #include "app/shell/main_window.h"
 
+#include <QPrinter>
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -22,6 +23,11 @@ struct ScriptedPrompter : app::Prompter {
     }
     QList<Existing> saved; ///< what was to happen to a file that exists
     QString folderToOpen(QWidget*, const QString& title) override { return answer(title); }
+    bool choosePrinter(QWidget*, QPrinter& printer) override {
+        printer.setOutputFormat(QPrinter::PdfFormat);
+        printer.setOutputFileName(answer(QStringLiteral("printer")));
+        return !printer.outputFileName().isEmpty();
+    }
     QString answer(const QString& title) {
         asked << title;
         return answers.isEmpty() ? QString() : answers.takeFirst();

@@ -5,6 +5,7 @@
 #include <QDir>
 #include <QFile>
 #include <QProcess>
+#include <QSettings>
 #include <QTcpServer>
 #include <QTemporaryDir>
 #include <QThread>
@@ -76,6 +77,8 @@ public:
         auto opened = *logbook::Logbook::open(book().toStdString());
         REQUIRE(opened.setSetting("watched_folder", "{\"folder\":\"" + path("watched").toStdString() +
                                                         "\",\"test\":\"" + id + "\",\"files\":{}}"));
+        QSettings own(m_folder.filePath("Knot Count/Knot Count.conf"), QSettings::IniFormat);
+        own.setValue("bay/watched_folder", QStringList{path("watched"), QString::fromStdString(id)});
     }
     /// How many shots are on disk; 0 while they can't be read.
     std::size_t shotsOnDisk() const {

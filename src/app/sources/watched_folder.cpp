@@ -15,6 +15,7 @@
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
+#include <QSettings>
 
 #include <sys/stat.h>
 
@@ -27,6 +28,13 @@ namespace {
 constexpr int writtenIn = 30; // ms that a device needs to write a line or a short file
 constexpr qsizetype mostWatched = 16;
 constexpr const char* placeKey = "watched_folder";
+// Which folder a test watches is this computer's to know: a logbook that comes from elsewhere decides nothing here.
+constexpr const char* ownKey = "bay/watched_folder";
+
+QStringList ownPlace(const QString& folder, const std::string& test) {
+    return {folder, QString::fromStdString(test)};
+}
+
 constexpr qint64 largestFile = 32LL << 20;
 constexpr std::size_t hashedRows = 500;
 constexpr qint64 freshFor = 3000; // ms: a clock of files may tick slowly
@@ -109,6 +117,11 @@ void WatchedFolder::keepPlace() {
     const QJsonObject place{{QStringLiteral("folder"), m_folder},
                             {QStringLiteral("test"), QString::fromStdString(m_hand.test().id)},
                             {QStringLiteral("files"), files}};
+    QSettings own;
+    if (const QStringList mine = ownPlace(m_folder, m_hand.test().id); own.value(ownKey).toStringList() != mine) {
+        own.setValue(ownKey, mine);
+        own.sync();
+    }
     m_book.setSetting(placeKey, QString::fromUtf8(QJsonDocument(place).toJson(QJsonDocument::Compact)));
 }
 
@@ -116,7 +129,8 @@ bool WatchedFolder::goOn() {
     const QJsonObject place = QJsonDocument::fromJson(m_book.setting(placeKey).toUtf8()).object();
     const QString folder = place.value(QStringLiteral("folder")).toString();
     if (folder.isEmpty() || !m_hand.has() ||
-        place.value(QStringLiteral("test")).toString().toStdString() != m_hand.test().id || !QDir(folder).isReadable())
+        place.value(QStringLiteral("test")).toString().toStdString() != m_hand.test().id ||
+        QSettings().value(ownKey).toStringList() != ownPlace(folder, m_hand.test().id) || !QDir(folder).isReadable())
         return false;
     stop();
     m_folder = folder;
