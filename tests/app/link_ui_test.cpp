@@ -3,6 +3,7 @@
 #include "app/bay_page/bay_page.h"
 #include "app/bay_page/now_view.h"
 #include "app/line.h"
+#include "core/bay/hand.h"
 #include "support/failing_disk.h"
 
 #include <QLabel>
@@ -183,6 +184,23 @@ TEST_CASE("a monitor nobody has let in waits with its shots until it is, and is 
         again.strike("s3", 152);
         CHECK(again.hears("\"ack\",\"id\":\"s3\""));
         CHECK(!question->isAsking());
+    }
+    SECTION("what waited while the club was changed stays with the club that it was struck with") {
+        hands.press(Qt::Key_Escape);
+        bench.session.bay().step("another club", [](record::Test& test) {
+            test.builds.push_back({.name = "Larch 71"});
+            test.nameClubs();
+            bay::takeInHand(test, record::BuildAt(test.builds.size() - 1));
+        });
+        line.strike("s3", 152);
+        CHECK(!QTest::qWaitFor([&] { return line.heard.contains("ack"); }, 300));
+        hands.press(Qt::Key_M);
+        hands.press(Qt::Key_1);
+        REQUIRE(line.hears("\"ack\",\"id\":\"s3\""));
+        REQUIRE(shots(bench).size() == 3);
+        CHECK(shots(bench)[0].build == shots(bench)[1].build);
+        CHECK(shots(bench)[2].build != shots(bench)[1].build);
+        CHECK(bench.session.test().builds[shots(bench)[2].build].name == "Larch 71");
     }
     SECTION("kept out, none counts, and it is not asked about again") {
         hands.press(Qt::Key_2);

@@ -46,10 +46,11 @@ struct MonitorServer::Line {
     std::vector<std::string> unacknowledged;
     std::optional<qint64> clockOffset; ///< ms to add to the monitor's times
     bool complained = false;
-    bool gone = false;               ///< hung up on
-    bool waits = false;              ///< its name was not let in yet
-    std::vector<link::Message> held; ///< what it said meanwhile
-    QTimer patience;                 ///< for its hello
+    bool gone = false;                                ///< hung up on
+    bool waits = false;                               ///< its name was not let in yet
+    std::vector<link::Message> held;                  ///< what it said meanwhile
+    std::vector<std::optional<bay::InHand>> heldWith; ///< what was in hand when each came
+    QTimer patience;                                  ///< for its hello
 };
 
 LinkSettings LinkSettings::kept() {
@@ -305,7 +306,8 @@ void MonitorServer::letIn(const QString& device) {
     for (std::size_t i = 0; i < m_lines.size(); ++i) // taking may close lines
         if (Line& line = *m_lines[i]; line.waits && line.device == device) {
             line.waits = false;
-            take(line, std::exchange(line.held, {}));
+            const auto with = std::exchange(line.heldWith, {});
+            take(line, std::exchange(line.held, {}), with);
         }
     emit statusChanged();
 }
@@ -317,21 +319,25 @@ void MonitorServer::keepOut(const QString& device) {
             hangUp(line);
 }
 
-void MonitorServer::take(Line& line, const std::vector<link::Message>& messages) {
+void MonitorServer::take(Line& line, const std::vector<link::Message>& messages,
+                         const std::vector<std::optional<bay::InHand>>& with) {
     std::vector<bay::Arrival> arrivals;
+    std::size_t place = 0;
     auto arrived = [&](const std::string& id, const std::string& at) -> bay::Arrival& {
         line.unacknowledged.push_back(id);
         arrivals.push_back({.readings = {},
                             .at = struckAt(line, at).toStdString(),
                             .readId = std::string(readPrefix) + id,
-                            .reason = {}});
+                            .reason = {},
+                            .struckWith = place < with.size() ? with[place] : std::nullopt});
         return arrivals.back();
     };
     auto compareClocks = [&](const std::string& at) {
         if (const QDateTime theirs = timeIn(at); theirs.isValid())
             line.clockOffset = theirs.msecsTo(QDateTime::currentDateTime());
     };
-    for (const auto& message : messages) {
+    for (; place < messages.size(); ++place) {
+        const auto& message = messages[place];
         if (line.gone)
             break;
         if (const auto* hello = std::get_if<link::Hello>(&message)) {
@@ -339,6 +345,7 @@ void MonitorServer::take(Line& line, const std::vector<link::Message>& messages)
             greet(line, *hello);
         } else if (line.waits) {
             line.held.push_back(message);
+            line.heldWith.push_back(m_bay.inHand());
             if (line.held.size() > mostHeld)
                 hangUp(line);
         } else if (const auto* shot = std::get_if<link::ShotRead>(&message)) {

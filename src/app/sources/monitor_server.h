@@ -79,7 +79,9 @@ private:
     void hear(Line& line);
     link::Admission admits(const std::string& code);
     void greet(Line& line, const link::Hello& hello);
-    void take(Line& line, const std::vector<link::Message>& messages);
+    /// `with`: what was in hand when each came, of those that were held back.
+    void take(Line& line, const std::vector<link::Message>& messages,
+              const std::vector<std::optional<bay::InHand>>& with = {});
     void hangUp(Line& line);
     bool isOpen(const Line* line) const;
     QString struckAt(const Line& line, const std::string& at) const;

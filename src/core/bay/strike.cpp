@@ -83,7 +83,24 @@ std::optional<PlannedAt> turnBefore(const Test& test, const Tally& tally, Planne
     return std::nullopt;
 }
 
-void putWhereItBelongs(const Test& test, const Tally& tally, bool timed, Shot& shot) {
+// A shot that was held back goes where it was struck.
+bool putWhereItWasStruck(const Test& test, const Tally& tally, const Arrival& arrival, Shot& shot) {
+    const auto& struck = arrival.struckWith;
+    if (!struck || struck->build >= test.builds.size())
+        return false;
+    if (struck->turn && *struck->turn < test.turns.size())
+        putIntoTurn(test, *struck->turn, shot);
+    else if (test.turns.empty())
+        putIntoFreeStint(test, tally, struck->build, shot);
+    else
+        return false;
+    return true;
+}
+
+void putWhereItBelongs(const Test& test, const Tally& tally, const Arrival& arrival, Shot& shot) {
+    if (putWhereItWasStruck(test, tally, arrival, shot))
+        return;
+    const bool timed = arrival.timed;
     const Stand stand = standOf(test, tally);
     const bool firstOfSitting = tally.swings() == tally.warmUp();
     shot.status = ShotStatus::warmUp;
@@ -135,6 +152,15 @@ void relabel(Test& test, const std::string& turn, BuildAt build) {
 
 } // namespace
 
+std::optional<InHand> inHand(const Test& test) {
+    const Stand stand = standOf(test);
+    if (const auto* striking = stand.as<Striking>())
+        return InHand{striking->stint.turn, striking->stint.build};
+    if (const auto* free = stand.as<Free>(); free != nullptr && free->build && !free->warmingUp)
+        return InHand{{}, *free->build};
+    return std::nullopt;
+}
+
 bool isKnown(const Test& test, const std::string& readId) {
     if (readId.empty() || test.sittings.empty())
         return false;
@@ -173,7 +199,7 @@ From addShot(Test& test, const Arrival& arrival, Tally& tally) {
     shot.call = arrival.call;
     shot.extra.resize(test.extraColumns.size());
     shot.id = tally.nextId();
-    putWhereItBelongs(test, tally, arrival.timed, shot);
+    putWhereItBelongs(test, tally, arrival, shot);
     if (const auto hitter = test.playerIndex(shot.player); hitter && test.players.size() > 1)
         test.progress.player = *hitter;
     shot.mark = test.progress.nextMark;

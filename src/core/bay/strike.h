@@ -5,6 +5,14 @@
 
 namespace knot::bay {
 
+/// What was in hand when a shot was struck that was held back: a stint of the plan, or a club where nothing is planned.
+struct InHand {
+    std::optional<record::PlannedAt> turn;
+    record::BuildAt build;
+};
+/// Nothing during a warm-up, or where no club is in hand.
+std::optional<InHand> inHand(const record::Test& test);
+
 /// A swing as it came in. No readings: the ball was struck and nothing was read.
 struct Arrival {
     record::Readings readings;
@@ -14,6 +22,7 @@ struct Arrival {
     bool called = false;                    ///< the player called it a mishit while it was in the air
     record::Call call = record::Call::none; ///< good, so-so or bad, called as early
     bool timed = true;                      ///< `at` is its source's own; else it is not moved by it
+    std::optional<InHand> struckWith = {};  ///< of one that was held back
 };
 
 /// A shot that comes late finds its place among this many of the last ones; those before stand.

@@ -6,8 +6,10 @@
 #include "core/judge/judge.h"
 #include "core/plan/course.h"
 #include "core/plan/schedule.h"
+#include "core/record/check.h"
 #include "core/words/remarks.h"
 #include "support/build_test.h"
+#include "support/struck.h"
 
 #include <catch2/catch.hpp>
 
@@ -382,4 +384,59 @@ TEST_CASE("a swing to warm up makes nobody warm") {
     test.sittings.push_back({"2", {}, {}}); // another day is another warm-up
     handTo(test, PlayerAt(1));
     CHECK_FALSE(test.progress.warmedUp);
+}
+
+TEST_CASE("a shot that was held back goes to the club that was in hand when it was struck") {
+    SECTION("in the laps of a plan") {
+        record::Test test = knot::test::planned(2, 4);
+        knot::test::strike(test, 2);
+        const auto first = inHand(test);
+        REQUIRE(first);
+        const auto build = first->build;
+        // Two more swings with it are held back; the club is changed meanwhile.
+        knot::test::strike(test, 1);
+        test.shots.pop_back();
+        test.turns[*first->turn].ended = true;
+        confirm(test, "2026-05-02T10:05:00");
+        const auto second = inHand(test);
+        REQUIRE(second);
+        CHECK(second->build != build);
+        Arrival held;
+        held.at = "2026-05-02T10:04:00";
+        held.timed = false;
+        held.readings.measure(Metric::carry, 150);
+        held.struckWith = first;
+        addShot(test, held);
+        CHECK(test.shots.back().build == build);
+        CHECK(test.shots.back().turn == test.shots.front().turn);
+        held.struckWith.reset();
+        addShot(test, held);
+        CHECK(test.shots.back().build == second->build);
+        CHECK(record::faultsOf(test).empty());
+    }
+    SECTION("where nothing is planned") {
+        record::Test test;
+        test.stage = record::Stage::openSitting;
+        test.plan.warmUp = 0;
+        test.builds = {{.name = "Reed"}, {.name = "Larch"}};
+        test.nameClubs();
+        Arrival held;
+        held.at = "2026-05-02T10:04:00";
+        held.readings.measure(Metric::carry, 150);
+        takeInHand(test, record::BuildAt(0));
+        held.struckWith = inHand(test);
+        REQUIRE(held.struckWith);
+        takeInHand(test, record::BuildAt(1));
+        for (int i = 0; i < 3; ++i) {
+            held.readId = "link:" + std::to_string(i);
+            addShot(test, held);
+            CHECK(test.shots.back().build == record::BuildAt(0));
+        }
+        held.struckWith.reset();
+        held.readId = "link:9";
+        addShot(test, held);
+        CHECK(test.shots.back().build == record::BuildAt(1));
+        CHECK(test.shots[0].turn == test.shots[2].turn);
+        CHECK(test.shots[2].turn != test.shots[3].turn);
+    }
 }
