@@ -1,7 +1,9 @@
 #include "cli/opening.h"
 
+#include "core/plan/seal.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
+#include "core/words/decide.h"
 #include "files/csv_writer.h"
 #include "files/test_json.h"
 
@@ -23,6 +25,11 @@ void exportTest(const ExportOptions& options) {
     std::cout << (options.csv ? files::shotCsv(test) : files::testJson(test));
 }
 
+bool isThere(const std::string& path) {
+    std::error_code status;
+    return std::filesystem::exists(std::filesystem::symlink_status(path, status));
+}
+
 struct ImportOptions {
     std::string file, logbook, split;
     bool explain = false;
@@ -36,7 +43,7 @@ void importFile(const ImportOptions& options) {
     if (options.explain)
         for (const auto& line : files::explained(imported.columns))
             std::cerr << line << "\n";
-    auto book = orRefuse(std::filesystem::exists(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
+    auto book = orRefuse(isThere(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
     std::cout << orRefuse(book.save(std::move(imported.test))) << "\n";
     for (const auto& note : imported.notes)
         std::cerr << record::printable(note) << "\n";
@@ -63,7 +70,17 @@ void checkLogbook(const std::string& path) {
     const auto faults = orRefuse(book.integrityFaults());
     if (!faults.empty())
         throw Refusal{logbook::sentence({logbook::ErrorKind::damaged, path, faults.front()})};
-    std::cout << path << " is sound: " << record::counted(orRefuse(book.tests()).size(), "test") << ".\n";
+    const auto tests = orRefuse(book.tests());
+    std::string switched;
+    for (const auto& entry : tests) {
+        const record::Test test = orRefuse(book.load(entry.id));
+        const auto state = plan::agreementOf(test).state;
+        if (state == plan::Agreement::State::forged || state == plan::Agreement::State::changed)
+            switched += test.title + ": " + words::sealSentence(test) + "\n";
+    }
+    if (!switched.empty())
+        throw Refusal{path + " holds seals that don't agree with their clubs.\n" + switched};
+    std::cout << path << " is sound: " << record::counted(tests.size(), "test") << ".\n";
 }
 
 } // namespace

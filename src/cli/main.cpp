@@ -16,6 +16,8 @@ int main(int argc, char** argv) {
         knot::cli::addWindows(app);
         knot::cli::addLogbookCommands(app);
         app.parse(argc, argv);
+        if (!std::cout.flush())
+            throw knot::cli::Refusal{"What was to be printed could not be written whole; is the disk full?"};
         return 0;
     } catch (const CLI::ParseError& e) {
         if (e.get_exit_code() == 0)

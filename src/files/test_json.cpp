@@ -1,5 +1,6 @@
 #include "files/test_json.h"
 
+#include "core/plan/seal.h"
 #include "core/record/carry.h"
 #include "core/record/check.h"
 #include "core/record/roster.h"
@@ -37,12 +38,10 @@ ordered_json shotJson(const Test& test, const Shot& shot) {
         const std::string text = field.text(shot);
         if (text.empty())
             continue;
-        if (field.kind == record::ShotField::Kind::flag)
-            out[std::string(field.key)] = true;
-        else if (field.kind == record::ShotField::Kind::score)
-            out[std::string(field.key)] = record::wholeIn(text).value_or(0);
-        else
-            out[std::string(field.key)] = text;
+        using Kind = record::ShotField::Kind;
+        out[std::string(field.key)] = field.kind == Kind::flag    ? json(true)
+                                      : field.kind == Kind::score ? json(record::wholeIn(text).value_or(0))
+                                                                  : json(text);
     }
     out["metrics"] = ordered_json::object();
     ordered_json modelled = ordered_json::array();
@@ -156,11 +155,14 @@ constexpr std::array<std::pair<const char*, std::string record::Seal::*>, 8> sea
      {"revealed_at", &record::Seal::revealedAt},
      {"sealed_text", &record::Seal::sealedText}}};
 
-ordered_json sealJson(const record::Seal& seal) {
+// What it proves stands beside it for who reads the file; it is reckoned anew, and not read.
+ordered_json sealJson(const Test& test) {
     ordered_json out = ordered_json::object();
     for (const auto& [name, member] : sealMembers)
-        if (!(seal.*member).empty())
-            out[name] = seal.*member;
+        if (!(test.seal.*member).empty())
+            out[name] = test.seal.*member;
+    if (const auto state = plan::agreementOf(test).state; state != plan::Agreement::State::notSealed)
+        out["agreement"] = plan::key(state);
     return out;
 }
 
@@ -292,7 +294,7 @@ ordered_json headOf(const Test& of, Players players) {
     out["card"] = cardJson(test.card);
     out["plan"] = planJson(test.plan, test.turns);
     writeStandings(out, test);
-    out["seal"] = sealJson(test.seal);
+    out["seal"] = sealJson(test);
     out["guesses"] = ordered_json::array();
     for (const auto& guess : test.guesses)
         out["guesses"].push_back(
@@ -471,9 +473,8 @@ std::string declarationText(const Test& of) {
     // What the question is judged by; the player's profile, the seal and later events are not part of it.
     ordered_json out;
     out["question"] = test.question;
-    const auto& builds = test.sealedBuilds.empty() ? test.builds : test.sealedBuilds;
     out["builds"] = ordered_json::array();
-    for (record::Build build : builds) {
+    for (record::Build build : plan::declaredBuilds(test)) {
         build.tag.clear(); // learned at the reveal
         build.id.clear();
         out["builds"].push_back(buildJson(build));

@@ -5,6 +5,7 @@
 #include "core/bay/strike.h"
 
 #include <QComboBox>
+#include <QPushButton>
 #include <catch2/catch.hpp>
 
 namespace knot::test {
@@ -91,8 +92,14 @@ inline void addClubs(Hands& hands, const QStringList& names) {
     }
 }
 
+/// Says on the slip that the words stand on paper.
+inline void keepSeal(Bench& bench) {
+    QTest::keyClick(bench.find<QPushButton>("keepSeal"), Qt::Key_Space);
+    REQUIRE(eventually([&] { return bench.session.isSealed(); }));
+}
+
 /// From nothing to a sealed test of clubs, by keyboard: an average of carry, 6 laps of 4. Gives the ten
-/// words; the slip is closed unless it is kept. `way`: 0 with a helper, 1 alone.
+/// words; the slip is answered unless it is kept for the test to do so. `way`: 0 with a helper, 1 alone.
 inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, int way, bool keepsSlip = false) {
     hands.press(Qt::Key_N, Qt::ControlModifier);
     REQUIRE(bench.session.hasTest());
@@ -109,17 +116,17 @@ inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& club
     hands.choose("grade", 3);
     hands.choose("way", way);
     QString words;
-    QObject::connect(&bench.session.declaring(), &app::Declaring::sealedWith, bench.window.get(),
+    QObject::connect(&bench.session.declaring(), &app::Declaring::sealReady, bench.window.get(),
                      [&words](const QString& told) { words = told; });
     hands.tabTo("sealButton");
     hands.press(Qt::Key_Space);
     hands.tabTo("sealYes");
     hands.press(Qt::Key_Space);
-    REQUIRE(eventually([&] { return bench.session.isSealed() && !words.isEmpty(); }));
-    QObject::disconnect(&bench.session.declaring(), &app::Declaring::sealedWith, bench.window.get(), nullptr);
+    REQUIRE(eventually([&] { return bench.find<QWidget>("orderSlip") != nullptr && !words.isEmpty(); }));
+    QObject::disconnect(&bench.session.declaring(), &app::Declaring::sealReady, bench.window.get(), nullptr);
+    CHECK_FALSE(bench.session.isSealed()); // the words come first
     if (!keepsSlip)
-        if (auto* slip = bench.find<QWidget>("orderSlip"))
-            slip->close();
+        keepSeal(bench);
     bench.window->activateWindow(); // the slip has a window of its own
     (void)QTest::qWaitForWindowActive(bench.window.get());
     return words;

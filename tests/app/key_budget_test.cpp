@@ -22,8 +22,9 @@ void sealAndGo(Bench& bench, Hands& hands) {
     REQUIRE(eventually([&] { return yes->isVisible() && yes->isEnabled(); }));
     hands.press(Qt::Key_Tab); // past "not now"
     hands.press(Qt::Key_Space);
-    REQUIRE(eventually([&] { return bench.session.isSealed() && bench.find<QWidget>("orderSlip") != nullptr; }));
-    QTest::keyClick(bench.find<QWidget>("orderSlip"), Qt::Key_Escape);
+    REQUIRE(eventually([&] { return bench.find<QWidget>("keepSeal") != nullptr; }));
+    QTest::keyClick(bench.find<QWidget>("keepSeal"), Qt::Key_Return);
+    REQUIRE(bench.session.isSealed());
     hands.press(Qt::Key_5, Qt::AltModifier);
     bench.window->activateWindow();
     (void)QTest::qWaitForWindowActive(bench.window.get());

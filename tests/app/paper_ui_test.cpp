@@ -127,6 +127,7 @@ TEST_CASE("the plan's curve is of the outcome that is chosen, a spread's by its 
     hands.press(Qt::Key_Tab);
     CHECK(bench.session.test().plan.tagWords == std::vector<std::string>{"Red", "Blue"});
     bench.session.declaring().seal();
-    REQUIRE(knot::test::eventually([&] { return bench.session.isSealed(); }));
+    REQUIRE(knot::test::eventually([&] { return bench.session.declaring().sealInHand() != nullptr; }));
+    REQUIRE(bench.session.declaring().keepSeal());
     CHECK(bench.session.test().builds[0].name == "Red");
 }

@@ -45,6 +45,17 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
     Hands hands(bench);
     const QString words = declareSealed(bench, hands, shafts, 0, true);
     const auto& test = bench.session.test();
+    CHECK(bench.session.declaring().sealInHand() != nullptr);
+    // Printing asks for a printer, saving where.
+    for (const auto& [button, name] : {std::pair{"printSlip", "printed.pdf"}, std::pair{"saveSlip", "slip.pdf"}}) {
+        bench.prompter->answers << bench.path(name);
+        QTest::keyClick(bench.find<QPushButton>(button), Qt::Key_Space);
+        CHECK(QFileInfo(bench.path(name)).size() > 1000);
+    }
+    auto* asking = bench.find<QTextBrowser>("slipText");
+    const QString asked = asking->toPlainText();
+    knot::test::keepSeal(bench);
+    REQUIRE(eventually([&] { return bench.find<QTextBrowser>("slipText") == nullptr; })); // it went with its words
     CHECK(test.question == "Which one holds my line?");
     CHECK(test.card.kind == record::TestKind::shaft);
     CHECK(test.card.margins.at(record::Metric::carry) == Approx(3.5));
@@ -55,10 +66,8 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
     CHECK(test.builds[0].name == "Fern");
     CHECK(bench.session.isKept());
     CHECK(words.split(' ').size() == 10);
-    // The helper's slip stands open, this once with the words, which nothing else holds.
-    REQUIRE(eventually([&] { return bench.find<QTextBrowser>("slipText") != nullptr; }));
-    auto* slip = bench.find<QTextBrowser>("slipText");
-    const QString text = slip->toPlainText().simplified();
+    // The helper's slip stood open, this once with the words, which nothing else holds.
+    const QString text = asked.simplified();
     for (const QString& shaft : shafts)
         CHECK(text.contains(shaft));
     CHECK(text.contains(QString::fromStdString(test.seal.commitment)));
@@ -72,35 +81,62 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
     for (const auto* field : bench.window->findChildren<QLineEdit*>())
         CHECK(!field->text().contains(words.left(11)));
     CHECK(text.contains(QString::fromStdString(plan::sha256(files::declarationText(test)))));
-    // Printing asks where and writes a page.
-    const QString pdf = bench.path("slip.pdf");
-    bench.prompter->answers << pdf;
-    QTest::keyClick(bench.find<QPushButton>("printSlip"), Qt::Key_Space);
-    CHECK(QFileInfo(pdf).size() > 1000);
     // Without the words the slip tells the order only, with them the clubs again, and not the words.
     hands.tabTo("slipButton");
     hands.press(Qt::Key_Space);
-    REQUIRE(bench.window->findChildren<QTextBrowser*>("slipText").size() == 2);
+    REQUIRE(eventually([&] { return bench.window->findChildren<QTextBrowser*>("slipText").size() == 1; }));
     CHECK(!names(bench.window->findChildren<QTextBrowser*>("slipText").last()->toPlainText(), shafts));
     bench.window->activateWindow();
     hands.tabTo("key");
     hands.type(words.toUpper());
     hands.press(Qt::Key_Return);
-    REQUIRE(eventually([&] { return bench.window->findChildren<QTextBrowser*>("slipText").size() == 3; }));
+    REQUIRE(eventually([&] { return bench.window->findChildren<QTextBrowser*>("slipText").size() == 2; }));
     const QString again = bench.window->findChildren<QTextBrowser*>("slipText").last()->toPlainText().simplified();
     CHECK(names(again, shafts));
     CHECK(!again.contains(words));
     CHECK(bench.find<QLineEdit>("key")->text().isEmpty());
 }
 
+TEST_CASE("a seal whose words nobody kept is none, and what was struck in the open does not come back under it") {
+    Bench bench;
+    Hands hands(bench);
+    declareSealed(bench, hands, shafts, 0, true);
+    const auto onDisk = [&] { return bench.session.book().peek(bench.session.test().id)->seal.commitment; };
+    CHECK(onDisk().empty());
+    QTest::keyClick(bench.find<QPushButton>("leaveOpen"), Qt::Key_Space);
+    CHECK_FALSE(bench.session.isSealed());
+    CHECK(bench.session.declaring().sealInHand() == nullptr);
+    CHECK_FALSE(bench.session.declaring().keepSeal());
+    // Struck in the open, taken back, sealed, done again: nothing.
+    bay::Arrival swing;
+    swing.readings.measure(record::Metric::carry, 150);
+    REQUIRE(bench.session.bay().arrive({swing}));
+    bench.session.bay().undo();
+    REQUIRE(bench.session.test().shots.empty());
+    CHECK(bench.session.bay().canRedo());
+    bench.session.declaring().seal();
+    REQUIRE(eventually([&] { return bench.session.declaring().sealInHand() != nullptr; }));
+    // A test that is changed meanwhile is not the one that was sealed.
+    bench.session.declaring().change("title", [](record::Declared& test) { test.title = "Another"; });
+    CHECK_FALSE(bench.session.declaring().keepSeal());
+    bench.session.declaring().seal();
+    REQUIRE(eventually([&] { return bench.session.declaring().sealInHand() != nullptr; }));
+    REQUIRE(bench.session.declaring().keepSeal());
+    CHECK(onDisk() == bench.session.test().seal.commitment);
+    CHECK_FALSE(bench.session.bay().canRedo());
+    bench.session.bay().redo();
+    CHECK(bench.session.test().shots.empty());
+}
+
 TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
     Bench bench;
     Hands hands(bench);
     declareSealed(bench, hands, shafts, 1, true);
+    const QString slip = bench.find<QTextBrowser>("slipText")->toPlainText();
+    knot::test::keepSeal(bench);
     CHECK(bench.session.test().card.alone);
     CHECK(bench.find<QLabel>("sealState")->text().contains("mix the clubs in a bag"));
-    REQUIRE(eventually([&] { return bench.find<QTextBrowser>("slipText") != nullptr; }));
-    CHECK(bench.find<QTextBrowser>("slipText")->toPlainText().contains("in which you draw them"));
+    CHECK(slip.contains("in which you draw them"));
 }
 
 TEST_CASE("while the seal is closed nothing that leaves, and no page but the rack's list, names a club") {

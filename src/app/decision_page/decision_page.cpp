@@ -372,13 +372,11 @@ void DecisionPage::refreshReveal() {
                      .arg(QString::fromStdString(record::Moment(test.seal.sealedAt).shown()),
                           QString::fromStdString(test.seal.commitment).left(8));
     } else {
-        const bool agrees = !test.seal.sealedText.empty() && plan::sha256(test.seal.sealedText) == test.seal.commitment;
-        texts << (agrees
-                      ? tr("The published %1… agrees: nothing was switched. Anybody can check it: the SHA-256 of the "
-                           "sealed text is that number; sha256sum says it of the saved file.")
-                            .arg(QString::fromStdString(test.seal.commitment).left(8))
-                      : tr("The clubs were named by hand; no text agrees with the published %1….")
-                            .arg(QString::fromStdString(test.seal.commitment).left(8)));
+        texts << QString::fromStdString(words::sealSentence(test));
+        if (plan::agreementOf(test).state == plan::Agreement::State::agrees)
+            texts.back() +=
+                tr(" Anybody can check it: the SHA-256 of the sealed text is that number; sha256sum says it of "
+                   "the saved file.");
         if (const judge::Reading* reading = m_judging.reading())
             texts << QString::fromStdString(words::guessSentence(*reading));
         for (const std::string& sentence : words::choiceSentences(test))

@@ -1,6 +1,7 @@
 #include "app/plan_page/order_slip.h"
 
 #include "app/style/fonts.h"
+#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/plan/planner.h"
 #include "core/plan/schedule.h"
@@ -10,6 +11,7 @@
 #include "files/test_json.h"
 
 #include <QBuffer>
+#include <QCloseEvent>
 #include <QPageSize>
 #include <QPdfWriter>
 #include <QPushButton>
@@ -17,6 +19,8 @@
 #include <QTextBrowser>
 #include <QTextDocument>
 #include <QVBoxLayout>
+
+#include <utility>
 
 namespace knot::app {
 namespace {
@@ -97,8 +101,9 @@ QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& ta
     return html;
 }
 
-OrderSlip::OrderSlip(const QString& html, QWidget* parent)
-    : QWidget(parent, Qt::Window) {
+OrderSlip::OrderSlip(const QString& html, Kind kind, QWidget* parent)
+    : QWidget(parent, Qt::Window)
+    , m_waits(kind == Kind::words) {
     setObjectName(QStringLiteral("orderSlip"));
     setAttribute(Qt::WA_DeleteOnClose);
     setWindowTitle(tr("Order slip – for the helper"));
@@ -106,13 +111,45 @@ OrderSlip::OrderSlip(const QString& html, QWidget* parent)
     auto* text = new QTextBrowser;
     text->setObjectName(QStringLiteral("slipText"));
     text->setHtml(html);
-    auto* print = new QPushButton(tr("Print to a file…"));
-    print->setObjectName(QStringLiteral("printSlip"));
     auto* column = new QVBoxLayout(this);
     column->addWidget(text, 1);
-    column->addWidget(print, 0, Qt::AlignRight);
+    auto* row = new QHBoxLayout;
+    auto add = [&](const QString& label, const char* name) {
+        auto* button = new QPushButton(label);
+        button->setObjectName(QLatin1String(name));
+        button->setAutoDefault(true);
+        row->addWidget(button);
+        return button;
+    };
+    row->addStretch();
+    connect(add(tr("&Print…"), "printSlip"), &QPushButton::clicked, this, [this, html] { emit printRequested(html); });
+    connect(add(tr("To a &file…"), "saveSlip"), &QPushButton::clicked, this,
+            [this, html] { emit saveRequested(html); });
+    if (m_waits) {
+        auto* ask = plainLabel();
+        ask->setObjectName(QStringLiteral("slipAsks"));
+        ask->setWordWrap(true);
+        ask->setText(
+            tr("Nothing is sealed yet. Without these words the clubs can only be named by hand: print them, or "
+               "write them down."));
+        column->addWidget(ask);
+        connect(add(tr("&Leave it open"), "leaveOpen"), &QPushButton::clicked, this, &QWidget::close);
+        auto* keep = add(tr("The words stand on paper: &seal"), "keepSeal");
+        connect(keep, &QPushButton::clicked, this, [this] {
+            m_waits = false;
+            emit kept();
+            close();
+        });
+        keep->setFocus();
+    }
+    column->addLayout(row);
     connect(new QShortcut(Qt::Key_Escape, this), &QShortcut::activated, this, &QWidget::close);
-    connect(print, &QPushButton::clicked, this, [this, html] { emit printRequested(html); });
+}
+
+void OrderSlip::closeEvent(QCloseEvent* event) {
+    if (std::exchange(m_waits, false))
+        emit left();
+    QWidget::closeEvent(event);
 }
 
 QString OrderSlip::print(const QString& html, const QString& path) {

@@ -15,17 +15,29 @@ QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& ta
 /// How clubs are masked, and how a player alone blinds themself.
 QString maskingAdvice(bool alone);
 
-/// A window for the helper alone, with the slip and a way to print it.
+/// A window for the helper alone, with the slip and ways to take it along. With the words of a seal that waits to be
+/// kept it asks for that: closed otherwise, the clubs stay open.
 class OrderSlip : public QWidget {
     Q_OBJECT
 
 public:
-    explicit OrderSlip(const QString& html, QWidget* parent = nullptr);
+    enum class Kind { order, words };
+    OrderSlip(const QString& html, Kind kind, QWidget* parent = nullptr);
     /// Writes the slip as a PDF page; what went wrong when it can't be written, else nothing.
     static QString print(const QString& html, const QString& path);
 
 signals:
     void printRequested(const QString& html);
+    void saveRequested(const QString& html);
+    /// The words stand on paper.
+    void kept();
+    void left();
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+
+private:
+    bool m_waits; ///< for its words to be kept
 };
 
 } // namespace knot::app

@@ -9,6 +9,7 @@
 #include "core/plan/seal.h"
 #include "core/record/control.h"
 #include "core/record/text/moment.h"
+#include "core/words/decide.h"
 
 #include <QComboBox>
 #include <QLineEdit>
@@ -209,8 +210,7 @@ void SealPanel::wire() {
         m_asking->hide();
         refresh();
     });
-    connect(&m_declaring, &Declaring::sealedWith, this,
-            [this](const QString& words, const std::vector<TagOfClub>& tags) { openSlip(tags, words); });
+    connect(&m_declaring, &Declaring::sealReady, this, &SealPanel::showWords);
     connect(&m_declaring, &Declaring::changed, this, &SealPanel::refresh);
 }
 
@@ -238,7 +238,7 @@ void SealPanel::askSeal() {
     if (m_hand.has() && !m_hand.isSealed())
         ask(tr("Only the helper at the screen? A slip then shows, this once, which club gets which tag and the ten "
                "words that open the seal."),
-            tr("Seal"), 0, [this] { m_declaring.seal(); });
+            tr("Show it"), 0, [this] { m_declaring.seal(); });
 }
 
 void SealPanel::askReveal() {
@@ -277,9 +277,23 @@ void SealPanel::showSlip(const QString& key) {
     m_declaring.peek(key, [this](const std::vector<TagOfClub>& tags) { openSlip(tags); });
 }
 
-void SealPanel::openSlip(const std::vector<TagOfClub>& tags, const QString& words) {
-    auto* slip = new OrderSlip(orderSlipHtml(m_hand.test(), tags, words), this);
+void SealPanel::openSlip(const std::vector<TagOfClub>& tags) {
+    show(new OrderSlip(orderSlipHtml(m_hand.test(), tags), OrderSlip::Kind::order, this));
+}
+
+// Nothing is sealed before its words were seen.
+void SealPanel::showWords(const QString& words, const std::vector<TagOfClub>& tags) {
+    if (m_declaring.sealInHand() == nullptr)
+        return;
+    auto* slip = new OrderSlip(orderSlipHtml(*m_declaring.sealInHand(), tags, words), OrderSlip::Kind::words, this);
+    connect(slip, &OrderSlip::kept, &m_declaring, &Declaring::keepSeal);
+    connect(slip, &OrderSlip::left, &m_declaring, &Declaring::leaveOpen);
+    show(slip);
+}
+
+void SealPanel::show(OrderSlip* slip) {
     connect(slip, &OrderSlip::printRequested, this, &SealPanel::printRequested);
+    connect(slip, &OrderSlip::saveRequested, this, &SealPanel::saveSlipRequested);
     slip->show();
 }
 
@@ -350,9 +364,7 @@ QString SealPanel::stateText() const {
     if (!seal.commitment.empty())
         return tr("Revealed %1. The sealed text:\n\n%2\nIts hash, as sha256sum gives it:\n%3\n%4")
             .arg(revealed, QString::fromStdString(seal.sealedText), hashText(seal.commitment),
-                 plan::sha256(seal.sealedText) == seal.commitment
-                     ? tr("They agree: nothing was switched.")
-                     : tr("They do not agree: the assignment was changed."));
+                 QString::fromStdString(words::sealSentence(test)));
     if (test.card.blinding != Blinding::open)
         return tr("Sealing draws which tag hides which club and publishes a hash of it. The order, the clubs and the "
                   "number of laps then stand.\n\n%1")

@@ -14,6 +14,7 @@ class QTimer;
 namespace knot::app {
 
 class Declaring;
+class OrderSlip;
 class TestInHand;
 
 /// Who may know and see what, the seal itself, and the order slip.
@@ -26,6 +27,7 @@ public:
 signals:
     /// The slip is to be printed; the window asks where.
     void printRequested(const QString& html);
+    void saveSlipRequested(const QString& html);
     /// The sealed text is to be saved to the letter; the window asks where.
     void saveRequested(const QString& text);
 
@@ -37,7 +39,9 @@ private:
     QWidget* buildQuestion();
     QString stateText() const;
     void showSlip(const QString& key);
-    void openSlip(const std::vector<TagOfClub>& tags, const QString& words = {});
+    void openSlip(const std::vector<TagOfClub>& tags);
+    void showWords(const QString& words, const std::vector<TagOfClub>& tags);
+    void show(OrderSlip* slip);
     /// The words that stand in the field, which keeps them no longer.
     QString takeKey();
     /// Asks once, in words; `act` happens on yes.

@@ -332,6 +332,8 @@ private:
         if (!m_test.seal.commitment.empty()) {
             heading(3, tr("The seal"));
             add(paragraph(tr("SHA-256 of the sealed text: %1").arg(escaped(m_test.seal.commitment))));
+            if (const std::string proof = words::sealSentence(m_test); !proof.empty())
+                add(paragraph(escaped(proof)));
             if (!m_test.seal.isClosed() && !m_test.seal.sealedText.empty())
                 add(QStringLiteral("<pre>%1</pre>\n").arg(escaped(m_test.seal.sealedText)));
         }

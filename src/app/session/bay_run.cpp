@@ -341,6 +341,10 @@ void BayRun::troubled(const logbook::Error& error) {
     m_retry.start();
 }
 
+std::optional<bay::InHand> BayRun::inHand() const {
+    return m_hand.has() ? bay::inHand(m_hand.test()) : std::nullopt;
+}
+
 bool BayRun::isOnDisk(record::ShotId shot) const {
     const auto at = m_hand.has() ? m_hand.test().shotIndex(shot) : std::nullopt;
     return at && (!m_unsavedFrom || *at < *m_unsavedFrom);

@@ -60,6 +60,8 @@ public:
     void typed(const QString& what, const std::function<void(record::Test&)>& edit);
     /// The same for one shot, wherever it has gone meanwhile; nothing where it is gone.
     void stepOn(const QString& what, record::ShotId shot, const std::function<void(record::Shot&)>& edit);
+    /// What a shot would be struck with now.
+    std::optional<bay::InHand> inHand() const;
     /// Sets a shot aside or counts it again; says why not.
     void changeStatus(const QString& what, record::ShotId shot, record::ShotStatus to, bay::Moment moment,
                       const QString& reason = {});

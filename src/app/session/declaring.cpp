@@ -282,12 +282,23 @@ void Declaring::seal() {
             if (!made.test)
                 return emit refused(
                     tr("The seal needs 64 MB of free memory for a moment; close something and try again."));
-            // What came before would tell the clubs' places, so there is no way back but the reveal.
-            if (!put(std::move(*made.test)))
-                return;
-            forget();
-            emit sealedWith(QString::fromStdString(made.words), made.tags);
+            m_ready = Ready{before, std::move(*made.test)};
+            emit sealReady(QString::fromStdString(made.words), made.tags);
         });
+}
+
+bool Declaring::keepSeal() {
+    const auto ready = std::exchange(m_ready, std::nullopt);
+    if (!ready || !m_hand.has() || m_hand.test() != ready->open) {
+        emit refused(tr("The test changed while its clubs were sealed; seal it again."));
+        return false;
+    }
+    // What came before would tell the clubs' places, so there is no way back but the reveal.
+    if (!put(ready->sealed))
+        return false;
+    forget();
+    emit sealed();
+    return true;
 }
 
 template<typename Then> void Declaring::openSeal(const QString& key, Then then) {
@@ -337,9 +348,12 @@ void Declaring::reveal(const QString& key) {
         if (!m_hand.isSealed())
             return;
         record::Test test = m_hand.test();
-        if (test.sealedBuilds.empty() && !files::restoreHiddenParts(test, opened.attachment))
+        record::Test inBox = test;
+        if (!files::restoreHiddenParts(inBox, opened.attachment))
             return emit refused(tr("The seal opened, but the clubs it hides can't be read."));
-        auto known = plan::revealed(std::move(test), opened, momentNow());
+        if (test.sealedBuilds.empty())
+            test = inBox;
+        auto known = plan::revealed(std::move(test), opened, momentNow(), inBox.sealedBuilds);
         if (!known)
             return emit refused(tr("The seal opened, but names clubs that are not in this test."));
         show(std::move(*known));

@@ -5,6 +5,8 @@
 
 #include <QObject>
 
+#include <optional>
+
 #include <functional>
 
 namespace knot::app {
@@ -49,9 +51,15 @@ public:
     void setMargin(record::Metric metric, double gap);
     void setWant(const record::Outcome& outcome, record::Want::Kind kind);
 
-    /// Locks which tag is which, in the background, with a new key that is told once (`sealedWith`) and
-    /// kept nowhere; says why not when it can't be.
+    /// Locks which tag is which, in the background, with a new key that is told once (`sealReady`) and kept nowhere;
+    /// says why not when it can't be. Nothing is sealed before its words were seen (`keepSeal`).
     void seal();
+    /// The test as it will be sealed, while its words wait to be seen.
+    const record::Test* sealInHand() const { return m_ready ? &m_ready->sealed : nullptr; }
+    /// The words stand on paper: the seal is kept. False where the test is another one by now.
+    bool keepSeal();
+    /// The clubs stay open; the words are forgotten.
+    void leaveOpen() { m_ready.reset(); }
     /// Opens the seal for the slip alone, and hands over what it hides; nothing of the test changes.
     void peek(const QString& key, const std::function<void(const std::vector<TagOfClub>&)>& then);
     void reveal(const QString& key);
@@ -67,8 +75,10 @@ public:
 
 signals:
     void changed();
-    /// The clubs are sealed: the ten words of the key, which are told here alone, and what they hide.
-    void sealedWith(const QString& words, const std::vector<knot::app::TagOfClub>& tags);
+    /// A seal is ready: the ten words of its key, which are told here alone, and what they hide.
+    void sealReady(const QString& words, const std::vector<knot::app::TagOfClub>& tags);
+    /// The seal is on disk.
+    void sealed();
     /// The clubs are known now.
     void revealed();
     void refused(const QString& sentence);
@@ -91,6 +101,10 @@ private:
     Book& m_book;
     std::vector<Step> m_undo, m_redo;
     QString m_lastChange;
+    struct Ready {
+        record::Test open, sealed;
+    };
+    std::optional<Ready> m_ready;
     bool m_sealing = false;
 };
 

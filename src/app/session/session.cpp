@@ -80,6 +80,8 @@ Session::Session(QObject* parent)
         if (!test().shots.empty())
             m_judging.judge(test());
     });
+    // What was struck or said in the open and taken back never comes back under tags.
+    connect(&m_declaring, &Declaring::sealed, &m_bay, &BayRun::forget);
     connect(&m_declaring, &Declaring::revealed, this, [this] {
         m_bay.planChanged();
         emit m_hand.replaced();

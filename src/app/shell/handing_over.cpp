@@ -1,6 +1,7 @@
 #include "app/shell/handing_over.h"
 
 #include "app/decision_page/decision_page.h"
+#include "app/plan_page/seal_panel.h"
 #include "app/report/report_page.h"
 #include "app/session/session.h"
 #include "app/shell/prompter.h"
@@ -33,6 +34,12 @@ void HandingOver::wire(DecisionPage& page) {
     });
     connect(&page, &DecisionPage::sealedTextRequested, &m_out, &WaysOut::saveText);
     connect(&page, &DecisionPage::reportRequested, this, [this] { emit pageRequested(PageId::report); });
+}
+
+void HandingOver::wire(SealPanel& panel) {
+    connect(&panel, &SealPanel::printRequested, &m_out, &WaysOut::printSlip);
+    connect(&panel, &SealPanel::saveSlipRequested, &m_out, &WaysOut::saveSlip);
+    connect(&panel, &SealPanel::saveRequested, &m_out, &WaysOut::saveText);
 }
 
 void HandingOver::wire(ReportPage& page) {

@@ -251,8 +251,6 @@ void MainWindow::wire() {
     connect(m_waysOut, &WaysOut::complained, m_messages, &MessageBar::fault);
     connect(m_waysIn, &WaysIn::complained, m_messages, &MessageBar::fault);
     connect(m_importPage, &ImportPage::changed, this, &MainWindow::refreshHeading);
-    connect(m_planPage->sealPanel(), &SealPanel::printRequested, m_waysOut, &WaysOut::printSlip);
-    connect(m_planPage->sealPanel(), &SealPanel::saveRequested, m_waysOut, &WaysOut::saveText);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
     connect(m_bayPage, &BayPage::complained, m_messages, &MessageBar::note);
@@ -273,6 +271,7 @@ void MainWindow::wire() {
     connect(m_readingPage, &ReadingPage::saveRequested, m_waysOut, &WaysOut::savePicture);
     connect(m_readingPage, &ReadingPage::copyRequested, m_waysOut, &WaysOut::copyPicture);
     auto* handingOver = new HandingOver(m_session, *m_prompter, *m_waysOut, *m_decisionPage, *m_reportPage);
+    handingOver->wire(*m_planPage->sealPanel());
     connect(handingOver, &HandingOver::pageRequested, this, &MainWindow::goTo);
     connect(m_reportPage, &ReportPage::changed, this, &MainWindow::refreshHeading);
     connect(&m_session, &Session::refused, m_messages, &MessageBar::fault);

@@ -2,6 +2,8 @@
 
 #include <QFileDialog>
 #include <QFileInfo>
+#include <QPrintDialog>
+#include <QPrinter>
 
 namespace knot::app {
 
@@ -35,6 +37,10 @@ QString DialogPrompter::fileToSave(QWidget* parent, const QString& title, const 
 
 QString DialogPrompter::folderToOpen(QWidget* parent, const QString& title) {
     return QFileDialog::getExistingDirectory(parent, title);
+}
+
+bool DialogPrompter::choosePrinter(QWidget* parent, QPrinter& printer) {
+    return QPrintDialog(&printer, parent).exec() == QDialog::Accepted;
 }
 
 } // namespace knot::app

@@ -5,6 +5,7 @@
 #include <optional>
 
 class QFileDialog;
+class QPrinter;
 class QWidget;
 
 namespace knot::app {
@@ -20,6 +21,8 @@ public:
     virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter,
                                Existing existing = Existing::replace) = 0;
     virtual QString folderToOpen(QWidget* parent, const QString& title) = 0;
+    /// Lets a printer be chosen; false when the user thinks better of it.
+    virtual bool choosePrinter(QWidget* parent, QPrinter& printer) = 0;
 };
 
 class DialogPrompter : public Prompter {
@@ -30,6 +33,7 @@ public:
     /// How the dialog for saving asks about a file that exists.
     static void configure(QFileDialog& dialog, Existing existing);
     QString folderToOpen(QWidget* parent, const QString& title) override;
+    bool choosePrinter(QWidget* parent, QPrinter& printer) override;
 };
 
 } // namespace knot::app

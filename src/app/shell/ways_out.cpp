@@ -5,6 +5,7 @@
 #include "app/session/earlier_tests.h"
 #include "app/session/session.h"
 #include "app/sheet_page/sheet_html.h"
+#include "app/style/fonts.h"
 #include "core/words/headline.h"
 #include "core/words/message.h"
 #include "files/base/error.h"
@@ -15,7 +16,9 @@
 #include <QClipboard>
 #include <QImage>
 #include <QPainter>
+#include <QPrinter>
 #include <QSvgGenerator>
+#include <QTextDocument>
 #include <QWidget>
 
 namespace knot::app {
@@ -132,7 +135,21 @@ void WaysOut::printSheet() {
 }
 
 void WaysOut::printSlip(const QString& html) {
-    QString path = m_prompter.fileToSave(m_window, tr("Print the order slip"), tr("Order slip.pdf"), tr("PDF (*.pdf)"));
+    QPrinter printer;
+    printer.setDocName(tr("Order slip"));
+    if (!m_prompter.choosePrinter(m_window, printer))
+        return;
+    QTextDocument document;
+    document.setDefaultFont(typeface(10));
+    document.setHtml(html);
+    document.print(&printer);
+    if (printer.printerState() == QPrinter::Error)
+        emit complained(tr("The printer took nothing; write the words down, or save the slip as a file."));
+}
+
+void WaysOut::saveSlip(const QString& html) {
+    const QString path =
+        m_prompter.fileToSave(m_window, tr("Save the order slip"), tr("Order slip.pdf"), tr("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
     if (const QString whyNot = OrderSlip::print(html, path); !whyNot.isEmpty())

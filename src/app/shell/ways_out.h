@@ -26,6 +26,7 @@ public:
     void keep();
     void exportTest();
     void printSlip(const QString& html);
+    void saveSlip(const QString& html);
     /// The report of the test in hand, as PDF or HTML.
     void saveReport(const Report& report, QPageSize::PageSizeId paper);
     /// Says why there is no report, where there is none.

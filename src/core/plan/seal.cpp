@@ -105,11 +105,33 @@ std::vector<std::string> tagWords(std::size_t count, const std::vector<std::stri
     return tags;
 }
 
+namespace {
+
+// Why one's own words can't be tags; empty where they can.
+std::string whyNoTags(const record::Test& test) {
+    for (const std::string& word : test.plan.tagWords)
+        if (word.find_first_of("\r\n") != std::string::npos)
+            return "A tag word of yours holds a line break; write it on one line.";
+        else if (word.find(" = ") != std::string::npos)
+            return "The tag word “" + word +
+                   "” holds “ = ”, which parts tag from club in the sealed text; write it otherwise.";
+    const auto tags = tagWords(test.builds.size(), test.plan.tagWords);
+    for (const auto& build : test.builds)
+        for (const std::string& tag : tags)
+            if (record::lowerCase(tag) == record::lowerCase(build.name))
+                return "“" + build.name + "” is a club and a tag; a tag must tell nothing. Type another word for it.";
+    return {};
+}
+
+} // namespace
+
 std::string whyNotSealed(const record::Test& test) {
     if (test.builds.size() < 2)
         return "A seal needs two clubs or more.";
     if (!test.shots.empty())
         return "Shots have been struck already, so it is known which club they came from.";
+    if (!test.feels.empty() || !test.guesses.empty())
+        return "Something was said of a club already, so it would be known under its tag.";
     if (test.plan.schedule == record::Schedule::sandwich)
         return "A sandwich shows by its order which tag is the baseline; choose rotated laps to seal the clubs.";
     if (!test.plan.changeTimes.empty())
@@ -120,13 +142,11 @@ std::string whyNotSealed(const record::Test& test) {
             return "The name of a club holds a line break; write it on one line.";
         if (record::trimmed(build.name).empty() || record::trimmed(build.name).size() != build.name.size())
             return "The name “" + build.name + "” begins or ends with a blank, which nobody sees; take it away.";
-        if (std::ranges::find(test.plan.tagWords, build.name) != test.plan.tagWords.end())
-            return "“" + build.name + "” is a club and a tag word of yours; a tag must tell nothing.";
         if (std::ranges::find(names, build.name) != names.end())
             return "Two clubs are called “" + build.name + "”; the tags could never be told apart.";
         names.push_back(build.name);
     }
-    return {};
+    return whyNoTags(test);
 }
 
 std::optional<record::Test> sealed(record::Test test, const std::string& words, const std::string& at,
@@ -191,7 +211,24 @@ std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::st
     return opened;
 }
 
-std::optional<record::Test> revealed(record::Test test, const Opened& opened, const std::string& at) {
+namespace {
+
+// Says which clubs have other parts than the box has.
+void amendParts(record::Test& test, const std::vector<record::Build>& inBox, const std::string& at) {
+    std::string others;
+    for (const record::Build& sealed : inBox) {
+        const auto now = std::ranges::find(test.builds, sealed.name, &record::Build::name);
+        if (now != test.builds.end() && !(now->club == sealed.club))
+            others += (others.empty() ? "" : ", ") + sealed.name;
+    }
+    if (!others.empty())
+        test.amendments.push_back({at, "since they were sealed the parts were changed of " + others});
+}
+
+} // namespace
+
+std::optional<record::Test> revealed(record::Test test, const Opened& opened, const std::string& at,
+                                     const std::vector<record::Build>& inBox) {
     for (record::Build& build : test.builds) {
         const auto pair = std::ranges::find(opened.tags, build.name, &std::pair<std::string, std::string>::first);
         if (pair == opened.tags.end())
@@ -205,6 +242,7 @@ std::optional<record::Test> revealed(record::Test test, const Opened& opened, co
     }
     test.seal.revealedAt = at;
     test.seal.sealedText = opened.text;
+    amendParts(test, inBox, at);
     return test;
 }
 
@@ -249,6 +287,58 @@ std::optional<record::Test> comparedWithSeal(record::Test test, const Opened& op
                                         : "the key was found: the clubs named by hand were others than those sealed, "
                                           "and are put right"});
     return test;
+}
+
+bool Agreement::wasSwitched() const {
+    return std::ranges::any_of(since, &Since::wasSwitched);
+}
+
+Agreement agreementOf(const record::Test& test) {
+    using State = Agreement::State;
+    const record::Seal& seal = test.seal;
+    if (seal.commitment.empty())
+        return {};
+    if (seal.isClosed() || seal.isByHand())
+        return {.state = seal.isClosed() ? State::closed : State::byHand, .since = {}};
+    const auto tags = tagsIn(seal.sealedText);
+    if (!tags || record::sha256(seal.sealedText) != seal.commitment)
+        return {.state = State::forged, .since = {}};
+    Agreement agreement{.state = State::agrees, .since = {}};
+    for (const auto& [tag, name] : *tags) {
+        const auto now = std::ranges::find(test.builds, tag, &record::Build::tag);
+        const auto before = std::ranges::find(test.sealedBuilds, name, &record::Build::name);
+        const bool isOther = now == test.builds.end() || now->name != name;
+        const bool hasOtherParts =
+            now != test.builds.end() && before != test.sealedBuilds.end() && !(now->club == before->club);
+        if (!isOther && !hasOtherParts)
+            continue;
+        const std::string called = now == test.builds.end() ? std::string() : now->name;
+        const bool isSealed =
+            std::ranges::find(*tags, called, &std::pair<std::string, std::string>::second) != tags->end();
+        agreement.since.push_back({tag, name, called, isOther && isSealed});
+        agreement.state = State::changed;
+    }
+    return agreement;
+}
+
+std::vector<record::Build> declaredBuilds(const record::Test& test) {
+    if (test.seal.isClosed() || test.sealedBuilds.empty())
+        return test.seal.isClosed() && !test.sealedBuilds.empty() ? test.sealedBuilds : test.builds;
+    const auto tags = tagsIn(test.seal.sealedText);
+    std::vector<record::Build> left = test.builds;
+    std::vector<record::Build> builds;
+    for (const record::Build& sealed : test.sealedBuilds) {
+        const auto at = std::ranges::find_if(left, [&](const record::Build& build) {
+            return tags ? std::ranges::find(*tags, std::pair(build.tag, sealed.name)) != tags->end()
+                        : build.name == sealed.name;
+        });
+        if (at == left.end())
+            continue;
+        builds.push_back(std::move(*at));
+        left.erase(at);
+    }
+    builds.insert(builds.end(), left.begin(), left.end());
+    return builds;
 }
 
 SealedView asSealed(record::Test test) {

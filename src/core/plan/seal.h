@@ -3,6 +3,7 @@
 #include "core/record/test.h"
 #include "core/record/text/digest.h"
 
+#include <array>
 #include <string>
 #include <variant>
 #include <vector>
@@ -43,8 +44,10 @@ struct Opened {
 std::variant<Opened, SealFault> openSeal(const record::Seal& seal, const std::string& typed);
 
 /// The test with its builds in place of the tags, each with its tag beside its name. The names of
-/// `opened` must be those of `sealedBuilds`.
-std::optional<record::Test> revealed(record::Test test, const Opened& opened, const std::string& at);
+/// `opened` must be those of `sealedBuilds`. `inBox` are the clubs as the box has them: where their parts were others
+/// when they were sealed an amendment says so.
+std::optional<record::Test> revealed(record::Test test, const Opened& opened, const std::string& at,
+                                     const std::vector<record::Build>& inBox = {});
 
 /// The same without the key, from what the tags on the clubs themselves say: for each tag in its order
 /// the name of its club, each club once; of a test that came as an export, whose clubs the box alone
@@ -56,6 +59,35 @@ std::optional<record::Test> revealedByHand(record::Test test, const std::vector<
 /// sealed and put right where it differs, and an amendment says which. Nothing where the sealed clubs are
 /// not those of the test.
 std::optional<record::Test> comparedWithSeal(record::Test test, const Opened& opened, const std::string& at);
+
+/// Whether the published hash, the sealed text and today's clubs agree.
+struct Agreement {
+    enum class State {
+        notSealed,
+        closed,
+        byHand,  ///< no text to compare
+        forged,  ///< the text has not the published hash, or is none
+        changed, ///< a club has another name or other parts than were sealed
+        agrees
+    } state = State::notSealed;
+    /// A sealed club that is another one since, by its tag.
+    struct Since {
+        std::string tag, sealedAs;
+        std::string called;       ///< its name today; empty where none has the tag
+        bool wasSwitched = false; ///< that is the name of another sealed club
+    };
+    std::vector<Since> since;
+    bool wasSwitched() const;
+};
+Agreement agreementOf(const record::Test& test);
+inline const char* key(Agreement::State state) {
+    return std::array{
+        "not_sealed", "closed", "by_hand", "forged", "changed", "agrees"}[static_cast<std::size_t>(state)];
+}
+
+/// The clubs as they were declared, in the order of the sheet, whatever the seal hides: sealed ones while it is closed;
+/// after the reveal today's in the places of those that they were sealed as.
+std::vector<record::Build> declaredBuilds(const record::Test& test);
 
 using record::sha256;
 

@@ -3,6 +3,8 @@
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
 
+#include "core/plan/seal.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -77,6 +79,32 @@ std::string guessSentence(const Reading& reading) {
     const judge::GuessScore& score = *reading.guesses;
     return "Named rightly: " + std::to_string(score.right) + " of " + std::to_string(score.tries) +
            "; luck does as well " + record::fixed(100 * score.p, 0) + " times in 100.";
+}
+
+std::string sealSentence(const Test& test) {
+    using State = plan::Agreement::State;
+    const plan::Agreement agreement = plan::agreementOf(test);
+    const std::string published = "the published " + test.seal.commitment.substr(0, 8) + "…";
+    switch (agreement.state) {
+    case State::notSealed:
+    case State::closed:
+        return {};
+    case State::byHand:
+        return "The clubs were named by hand; no text agrees with " + published + ".";
+    case State::forged:
+        return "The sealed text does not have " + published + ": the assignment was changed.";
+    case State::agrees:
+        return "The sealed text and the clubs agree with " + published + ": nothing was switched.";
+    case State::changed:
+        break;
+    }
+    std::string text = "The sealed text agrees with " + published + ", today's clubs do not.";
+    for (const plan::Agreement::Since& one : agreement.since)
+        text += " " + one.tag + " was sealed as " + one.sealedAs +
+                (one.called.empty()           ? ", and no club has its tag."
+                 : one.called == one.sealedAs ? ", with other parts since."
+                                              : ", called " + one.called + " since.");
+    return text;
 }
 
 std::vector<std::string> choiceSentences(const Test& test) {

@@ -33,6 +33,10 @@ std::vector<BestPicture> bestPictures(const judge::Reading& reading, const recor
 /// "Named rightly: 1 of 3; luck does as well 67 times in 100." Empty where nothing was guessed.
 std::string guessSentence(const judge::Reading& reading);
 
+/// What the reveal proves: whether the published hash, the sealed text and today's clubs agree, and which differ. Empty
+/// while nothing was revealed.
+std::string sealSentence(const record::Test& test);
+
 /// What was chosen before the tags came off, by the clubs that they turned out to be: "Preferred blind: Reed 53. …"
 /// While the seal is closed by their tags.
 std::vector<std::string> choiceSentences(const record::Test& test);

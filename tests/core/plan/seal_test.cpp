@@ -4,6 +4,7 @@
 #include "core/plan/spreads.h"
 #include "core/random.h"
 #include "core/simulate/scenarios.h"
+#include "core/words/decide.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>
@@ -239,4 +240,99 @@ TEST_CASE("what was named by hand is compared with the seal once its key is foun
     exported.sealedBuilds.clear();
     CHECK(plan::revealedByHand(exported, {"one", "two", "three"}, "t")->builds[1].name == "two");
     CHECK(!plan::revealedByHand(exported, {"one", "", "three"}, "t"));
+}
+
+TEST_CASE("the reveal proves itself: hash, text and clubs agree, or what differs is named") {
+    using State = plan::Agreement::State;
+    record::Test open = threeShafts();
+    for (auto& build : open.builds)
+        build.club.shaft.mass = 60;
+    CHECK(plan::agreementOf(open).state == State::notSealed);
+    const auto sealed = *plan::sealed(open, "4711", "t", "");
+    CHECK(plan::agreementOf(sealed).state == State::closed);
+    CHECK(words::sealSentence(sealed).empty());
+    const auto opened = std::get<plan::Opened>(plan::openSeal(sealed.seal, "4711"));
+    const auto revealed = *plan::revealed(sealed, opened, "u", sealed.sealedBuilds);
+    CHECK(revealed.amendments.empty());
+    CHECK(plan::agreementOf(revealed).state == State::agrees);
+    CHECK(words::sealSentence(revealed).find("nothing was switched") != std::string::npos);
+
+    auto switched = revealed;
+    std::swap(switched.builds[0].name, switched.builds[1].name);
+    const auto found = plan::agreementOf(switched);
+    CHECK(found.state == State::changed);
+    CHECK(found.wasSwitched());
+    REQUIRE(found.since.size() == 2);
+    CHECK(words::sealSentence(switched).find(revealed.builds[0].tag + " was sealed as " + revealed.builds[0].name +
+                                             ", called " + revealed.builds[1].name + " since.") != std::string::npos);
+    CHECK(words::sealSentence(switched).find("nothing was switched") == std::string::npos);
+
+    auto renamed = revealed;
+    renamed.builds[2].name = "Yew";
+    CHECK(plan::agreementOf(renamed).state == State::changed);
+    CHECK_FALSE(plan::agreementOf(renamed).wasSwitched());
+
+    auto otherShaft = revealed;
+    otherShaft.builds[1].club.shaft.mass = 71;
+    CHECK(words::sealSentence(otherShaft).find(", with other parts since.") != std::string::npos);
+
+    auto gone = revealed;
+    gone.builds.pop_back();
+    CHECK(words::sealSentence(gone).find("no club has its tag") != std::string::npos);
+
+    auto forged = revealed;
+    forged.seal.sealedText += "x = y\n";
+    CHECK(plan::agreementOf(forged).state == State::forged);
+    CHECK(plan::agreementOf(*plan::revealedByHand(sealed, {"Reed 53", "Alder 62", "Larch 71"}, "u")).state ==
+          State::byHand);
+
+    // Parts that were changed in the file while it was sealed are noted at the reveal.
+    auto tampered = sealed;
+    tampered.sealedBuilds[0].club.shaft.mass = 85;
+    const auto noted = *plan::revealed(tampered, opened, "u", open.builds);
+    REQUIRE(noted.amendments.size() == 1);
+    CHECK(noted.amendments[0].text == "since they were sealed the parts were changed of Reed 53");
+}
+
+TEST_CASE("clubs stand in the order of the sheet before, under and after the seal") {
+    const auto open = threeShafts();
+    const auto sealed = *plan::sealed(open, "4711", "t", "");
+    const auto opened = std::get<plan::Opened>(plan::openSeal(sealed.seal, "4711"));
+    auto names = [](const record::Test& test) {
+        std::string all;
+        for (const auto& build : plan::declaredBuilds(test))
+            all += build.name + ";";
+        return all;
+    };
+    CHECK(names(open) == "Reed 53;Alder 62;Larch 71;");
+    CHECK(names(sealed) == names(open));
+    auto revealed = *plan::revealed(sealed, opened, "u");
+    CHECK(names(revealed) == names(open));
+    CHECK(names(*plan::revealedByHand(sealed, {"Larch 71", "Reed 53", "Alder 62"}, "u")) == names(open));
+    revealed.builds[*revealed.buildIndex("Alder 62")].name = "Elm";
+    CHECK(names(revealed) == "Reed 53;Elm;Larch 71;");
+    revealed.builds.push_back({.name = "Yew"});
+    CHECK(names(revealed) == "Reed 53;Elm;Larch 71;Yew;");
+}
+
+TEST_CASE("tags that could not be revealed, and what was said in the open, are refused before sealing") {
+    for (const char* word : {"A = B", "two\nlines", "two\rlines"}) {
+        auto test = threeShafts();
+        test.plan.tagWords = {word};
+        CHECK_FALSE(plan::whyNotSealed(test).empty());
+    }
+    for (const char* name : {"Slate", "fern"}) {
+        auto test = threeShafts();
+        test.builds[1].name = name;
+        CHECK(plan::whyNotSealed(test).find("a tag must tell nothing") != std::string::npos);
+        test.plan.tagWords = {"one", "two", "three"}; // whose tags are others
+        CHECK(plan::whyNotSealed(test).empty());
+    }
+    auto said = threeShafts();
+    said.guesses = {{.build = record::BuildAt(0), .said = "Reed 53", .turn = {}}};
+    CHECK(plan::whyNotSealed(said).find("said of a club already") != std::string::npos);
+    said = threeShafts();
+    said.feels = {{}};
+    CHECK_FALSE(plan::whyNotSealed(said).empty());
+    CHECK(plan::whyNotSealed(threeShafts()).empty());
 }
