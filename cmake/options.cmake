@@ -15,6 +15,12 @@ target_compile_options(knot_options INTERFACE
   $<$<BOOL:${KNOT_WARNINGS_AS_ERRORS}>:-Werror>)
 target_compile_definitions(knot_options INTERFACE KNOT_VERSION="${PROJECT_VERSION}")
 target_include_directories(knot_options INTERFACE ${PROJECT_SOURCE_DIR}/src)
+# Files from elsewhere are read: what a mistake there could do is made harder.
+if(NOT KNOT_SANITIZE AND NOT KNOT_FUZZ)
+  target_compile_options(knot_options INTERFACE -fstack-protector-strong
+    $<$<CONFIG:Release>:-U_FORTIFY_SOURCE> $<$<CONFIG:Release>:-D_FORTIFY_SOURCE=2>)
+  target_link_options(knot_options INTERFACE -Wl,-z,relro,-z,now)
+endif()
 # Where nothing is simulated or read by the megabyte, the compiler's own time counts for more.
 set(KNOT_NOTHING_SIMULATED $<$<CONFIG:Release>:-O1>)
 if(KNOT_FUZZ)

@@ -86,10 +86,12 @@ void closeOnSignals(MainWindow& window) {
     if (::socketpair(AF_UNIX, SOCK_STREAM, 0, ends) != 0)
         return;
     auto* notifier = new QSocketNotifier(ends[1], QSocketNotifier::Read, &window);
-    QObject::connect(notifier, &QSocketNotifier::activated, &window, [&window, notifier] {
-        notifier->setEnabled(false);
-        window.close();
-        QApplication::quit();
+    // The window may refuse, as while something can't be written; whoever asks a second time means it.
+    QObject::connect(notifier, &QSocketNotifier::activated, &window, [&window, wasRefused = false]() mutable {
+        char word = 0;
+        std::ignore = ::read(ends[1], &word, 1);
+        if (window.close() || std::exchange(wasRefused, true))
+            QApplication::exit();
     });
     for (const int signal : {SIGTERM, SIGHUP})
         std::signal(signal, [](int) {

@@ -108,7 +108,7 @@ TEST_CASE("tags may be words of one's own, and what lacks is filled up, none twi
     record::Test test;
     test.builds = {{.name = "Red"}, {.name = "Yew"}};
     test.plan.tagWords = {"Red"};
-    CHECK(plan::whyNotSealed(test) == "“Red” is a club and a tag word of yours; a tag must tell nothing.");
+    CHECK(plan::whyNotSealed(test) == "“Red” is a club and a tag; a tag must tell nothing. Type another word for it.");
     test.builds[0].name = "Oak";
     CHECK(plan::whyNotSealed(test).empty());
 }
