@@ -1,6 +1,6 @@
 // Nothing that is written on a page is cut off: every visible label, button, field and cell of every
 // page has the room that its text takes, at usual sizes, small ones, with large type and long names.
-#include "app/bay_page/keys/key_row.h"
+#include "app/form/key_row.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"

@@ -40,7 +40,7 @@ void strikeAll(Bench& bench, Hands& hands) {
 TEST_CASE("what is said before the tags come off stands, and the decision follows the reveal") {
     Bench bench;
     Hands hands(bench);
-    const QString words = declareSealed(bench, hands, {"Reed 53", "Alder 62"}, 0);
+    const QString words = declareSealed(bench, hands, {"Reed 53", "Alder 62"});
     strikeAll(bench, hands);
     hands.press(Qt::Key_7, Qt::AltModifier);
     REQUIRE(bench.waitForReading());
@@ -125,7 +125,7 @@ TEST_CASE("the bet is drawn for each declared outcome, and without one it says w
 TEST_CASE("the same on another day is a test of its own that says whether it held; on from a club, others join it") {
     Bench bench;
     Hands hands(bench);
-    const QString words = declareSealed(bench, hands, {"Reed 53", "Alder 62"}, 0);
+    const QString words = declareSealed(bench, hands, {"Reed 53", "Alder 62"});
     auto strike = [&](double reed) {
         hands.press(Qt::Key_5, Qt::AltModifier);
         for (int i = 0; i < 400 && bench.session.bay().stand().phase() != bay::Phase::done; ++i) {

@@ -98,9 +98,9 @@ inline void keepSeal(Bench& bench) {
     REQUIRE(eventually([&] { return bench.session.isSealed(); }));
 }
 
-/// From nothing to a sealed test of clubs, by keyboard: an average of carry, 6 laps of 4. Gives the ten
-/// words; the slip is answered unless it is kept for the test to do so. `way`: 0 with a helper, 1 alone.
-inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, int way, bool keepsSlip = false) {
+/// From nothing to the question before a seal, by keyboard: an average of carry, 6 laps of 4. `way`: 0 with a helper, 1
+/// alone.
+inline void declareToSeal(Bench& bench, Hands& hands, const QStringList& clubs, int way) {
     hands.press(Qt::Key_N, Qt::ControlModifier);
     REQUIRE(bench.session.hasTest());
     hands.fill("question", "Which one holds my line?");
@@ -115,11 +115,25 @@ inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& club
     hands.press(Qt::Key_Up);
     hands.choose("grade", 3);
     hands.choose("way", way);
+    hands.tabTo("sealButton");
+    hands.press(Qt::Key_Space);
+}
+
+/// From nothing to a test of a player alone, whose clubs carry their tags.
+inline void putInBag(Bench& bench, Hands& hands, const QStringList& clubs) {
+    declareToSeal(bench, hands, clubs, 1);
+    hands.tabTo("sealYes");
+    hands.press(Qt::Key_Space);
+    REQUIRE(bench.session.isSealed());
+}
+
+/// From nothing to a test that a helper sealed. Gives the ten words; the slip is answered unless it is kept for the
+/// test to do so.
+inline QString declareSealed(Bench& bench, Hands& hands, const QStringList& clubs, bool keepsSlip = false) {
+    declareToSeal(bench, hands, clubs, 0);
     QString words;
     QObject::connect(&bench.session.declaring(), &app::Declaring::sealReady, bench.window.get(),
                      [&words](const QString& told) { words = told; });
-    hands.tabTo("sealButton");
-    hands.press(Qt::Key_Space);
     hands.tabTo("sealYes");
     hands.press(Qt::Key_Space);
     REQUIRE(eventually([&] { return bench.find<QWidget>("orderSlip") != nullptr && !words.isEmpty(); }));

@@ -262,7 +262,7 @@ TEST_CASE(
 TEST_CASE("while the seal is closed no report of any kind holds what it hides, also with its streams unpacked") {
     Bench bench;
     Hands hands(bench);
-    test::declareSealed(bench, hands, {"Quillwort", "Brackenby"}, 0);
+    test::declareSealed(bench, hands, {"Quillwort", "Brackenby"});
     hands.press(Qt::Key_5, Qt::AltModifier);
     for (int i = 0; i < 30; ++i) {
         const auto phase = bench.session.bay().stand().phase();
@@ -367,7 +367,10 @@ TEST_CASE("a test leaves as a logbook of its own, comes into another one once, a
         test.decision = {.what = record::Action::mix, .reason = "both"};
         REQUIRE(alone.save(test));
     }
+    // Changed here, too, it is no later version.
+    REQUIRE(bench.session.declaring().change("why", [](record::Declared& test) { test.decision.reason = "own"; }));
     bench.trigger("actionAddLogbook");
+    CHECK(bench.message().contains("stands in both versions"));
     CHECK(bench.session.book().tests().size() == count + 1);
     auto* versions = bench.window->findChild<QLabel*>("versionsText");
     REQUIRE(versions != nullptr);

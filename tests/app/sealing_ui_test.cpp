@@ -43,7 +43,7 @@ bool names(const QString& text, const QStringList& clubs) {
 TEST_CASE("a new user goes from nothing to a sealed test and its order slip by keyboard alone") {
     Bench bench;
     Hands hands(bench);
-    const QString words = declareSealed(bench, hands, shafts, 0, true);
+    const QString words = declareSealed(bench, hands, shafts, true);
     const auto& test = bench.session.test();
     CHECK(bench.session.declaring().sealInHand() != nullptr);
     // Printing asks for a printer, saving where.
@@ -100,7 +100,7 @@ TEST_CASE("a new user goes from nothing to a sealed test and its order slip by k
 TEST_CASE("a seal whose words nobody kept is none, and what was struck in the open does not come back under it") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 0, true);
+    declareSealed(bench, hands, shafts, true);
     const auto onDisk = [&] { return bench.session.book().peek(bench.session.test().id)->seal.commitment; };
     CHECK(onDisk().empty());
     QTest::keyClick(bench.find<QPushButton>("leaveOpen"), Qt::Key_Space);
@@ -128,21 +128,69 @@ TEST_CASE("a seal whose words nobody kept is none, and what was struck in the op
     CHECK(bench.session.test().shots.empty());
 }
 
-TEST_CASE("a player alone seals the same test, and is told how to draw blind") {
+TEST_CASE("a player alone puts the tags on blind and names the clubs in the end: no helper, no slip") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 1, true);
-    const QString slip = bench.find<QTextBrowser>("slipText")->toPlainText();
-    knot::test::keepSeal(bench);
-    CHECK(bench.session.test().card.alone);
+    knot::test::declareToSeal(bench, hands, shafts, 1);
+    const QString question = bench.find<QLabel>("sealQuestion")->text();
+    CHECK(question.contains("Fern, Slate, Ochre"));
+    CHECK_FALSE(question.contains("helper"));
+    CHECK_FALSE(names(question, shafts));
+    hands.tabTo("sealYes");
+    hands.press(Qt::Key_Space);
+    REQUIRE(bench.session.isSealed());
+    CHECK(bench.find<QWidget>("orderSlip") == nullptr);
+    CHECK_FALSE(bench.find<QPushButton>("slipButton")->isVisible());
+    CHECK_FALSE(bench.find<QLineEdit>("key")->isVisible());
+    const auto& test = bench.session.test();
+    CHECK(test.card.alone);
+    CHECK(test.seal.isBag());
+    CHECK(test.builds[1].name == "Slate");
+    CHECK(bench.session.book().peek(test.id)->seal.isClosed());
+    CHECK(bench.find<QLabel>("sealState")->text().contains("To somebody else it proves nothing"));
     CHECK(bench.find<QLabel>("sealState")->text().contains("mix the clubs in a bag"));
-    CHECK(slip.contains("in which you draw them"));
+    REQUIRE(bench.addFile(bench.writeFile("tags.csv", QByteArray::fromStdString(shotsByTag(test)))));
+    REQUIRE(bench.waitForReading());
+    bench.window->showPage(app::PageId::decision);
+    for (const auto* label : bench.window->findChildren<QLabel*>())
+        if (label->isVisible())
+            CHECK_FALSE(names(label->text(), shafts));
+    auto* tags = bench.find<QWidget>("tags");
+    auto* asked = bench.find<QWidget>("revealPanel")->findChild<QLabel*>("askQuestion");
+    hands.tabTo("lookAtClubs");
+    hands.press(Qt::Key_Space);
+    CHECK(asked->text() == "The club with the tag Fern is");
+    hands.press(Qt::Key_2);
+    CHECK(asked->text() == "The club with the tag Slate is");
+    CHECK(tags->accessibleName() == "Fern is Alder 62, Slate, Ochre");
+    SECTION("left half way nothing is named") {
+        hands.press(Qt::Key_Escape);
+        CHECK(tags->accessibleName() == "Fern, Slate, Ochre");
+        CHECK_FALSE(bench.find<QPushButton>("clubsNamed")->isVisible());
+        CHECK(bench.session.isSealed());
+    }
+    SECTION("named, the clubs are known for good, and one that is renamed since is told") {
+        hands.press(Qt::Key_2);
+        CHECK(tags->accessibleName() == "Fern is Alder 62, Slate is Larch 71, Ochre is Reed 53");
+        CHECK(bench.session.isSealed());
+        hands.press(Qt::Key_Space);
+        REQUIRE_FALSE(bench.session.isSealed());
+        CHECK(test.builds[0].name == "Alder 62");
+        CHECK(test.builds[0].tag == "Fern");
+        CHECK(test.amendments.empty());
+        CHECK_FALSE(bench.session.declaring().canUndo());
+        auto* said = bench.find<QLabel>("revealText");
+        CHECK(eventually([&] { return said->text().contains("The clubs kept the secret"); }));
+        bench.session.declaring().change("name", [](record::Declared& one) { one.builds[0].name = "Alder 63"; });
+        bench.window->showPage(app::PageId::decision);
+        CHECK(eventually([&] { return said->text().contains("Fern was named Alder 62, called Alder 63 since"); }));
+    }
 }
 
 TEST_CASE("while the seal is closed nothing that leaves, and no page but the rack's list, names a club") {
     Bench bench;
     Hands hands(bench);
-    const QString words = declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts);
     const QString csv = bench.writeFile("tags.csv", QByteArray::fromStdString(shotsByTag(bench.session.test())));
     REQUIRE(bench.addFile(csv));
     REQUIRE(bench.waitForReading());
@@ -187,7 +235,7 @@ TEST_CASE("while the seal is closed nothing that leaves, and no page but the rac
 TEST_CASE("the reveal needs the words, asks once, can't be hit twice, and shows that nothing was switched") {
     Bench bench;
     Hands hands(bench);
-    const QString words = declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts);
     const std::string hash = bench.session.test().seal.commitment;
     bench.session.declaring().reveal("bakin bakin bakin bakin bakin bakin bakin bakin bakin bakin");
     CHECK(eventually([&] { return bench.message().contains("do not open the seal"); }));
@@ -231,7 +279,7 @@ TEST_CASE("the reveal needs the words, asks once, can't be hit twice, and shows 
 TEST_CASE("where the slip is lost the clubs are named by hand, and the words, found later, are compared") {
     Bench bench;
     Hands hands(bench);
-    const QString words = declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts);
     auto* yes = bench.find<QPushButton>("sealYes");
     auto byHand = [&](const QString& clubs) {
         hands.fill("byHand", clubs);

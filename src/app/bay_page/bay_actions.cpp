@@ -1,9 +1,9 @@
 #include "app/bay_page/bay_actions.h"
 
-#include "app/bay_page/ask_bar.h"
 #include "app/bay_page/bay_words.h"
 #include "app/bay_page/hand_actions.h"
 #include "app/bay_page/said_actions.h"
+#include "app/form/ask_bar.h"
 #include "core/bay/strike.h"
 #include "core/plan/strike_off.h"
 #include "core/record/typed/club_names.h"

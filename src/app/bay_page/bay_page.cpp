@@ -1,6 +1,5 @@
 #include "app/bay_page/bay_page.h"
 
-#include "app/bay_page/ask_bar.h"
 #include "app/bay_page/averages_line.h"
 #include "app/bay_page/bay_words.h"
 #include "app/bay_page/entry/lay_view.h"
@@ -8,6 +7,7 @@
 #include "app/bay_page/hand_actions.h"
 #include "app/bay_page/keys/commands.h"
 #include "app/bay_page/player_window.h"
+#include "app/form/ask_bar.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
 #include "app/picture/strip_view.h"
@@ -42,7 +42,7 @@ BayPage::BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book
     , m_bay(bay)
     , m_book(book)
     , m_server(hand, bay)
-    , m_folder(hand, bay, book)
+    , m_folder(hand, bay, book, this)
     , m_ask(new AskBar)
     , m_actions(hand, bay, *m_ask, book) {
     setObjectName(QStringLiteral("bayPage"));

@@ -1,8 +1,8 @@
 #include "app/bay_page/hand_actions.h"
 
-#include "app/bay_page/ask_bar.h"
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_words.h"
+#include "app/form/ask_bar.h"
 #include "app/session/book.h"
 #include "core/bay/hand.h"
 #include "core/record/roster.h"

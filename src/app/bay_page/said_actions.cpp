@@ -1,8 +1,8 @@
 #include "app/bay_page/said_actions.h"
 
-#include "app/bay_page/ask_bar.h"
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_words.h"
+#include "app/form/ask_bar.h"
 #include "core/bay/said.h"
 
 namespace knot::app {

@@ -1,7 +1,7 @@
 #include "app/decision_page/decision_page.h"
 
 #include "app/decision_page/best_view.h"
-#include "app/decision_page/reveal_view.h"
+#include "app/decision_page/reveal_panel.h"
 #include "app/form/curtain.h"
 #include "app/form/name_button.h"
 #include "app/form/panel.h"
@@ -12,8 +12,6 @@
 #include "app/session/test_in_hand.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
-#include "core/plan/seal.h"
-#include "core/record/text/moment.h"
 #include "core/words/decide.h"
 #include "core/words/linked_tests.h"
 #include "core/words/shot_remarks.h"
@@ -76,7 +74,8 @@ DecisionPage::DecisionPage(const TestInHand& hand, Declaring& declaring, Judging
     above->addLayout(said, 1);
     above->addWidget(buildBet(), 1);
     rows->addLayout(above, 1);
-    rows->addWidget(buildReveal());
+    m_reveal = new RevealPanel(hand, declaring, judging);
+    rows->addWidget(m_reveal);
     rows->addWidget(buildDecision());
     wire();
 }
@@ -124,39 +123,6 @@ QWidget* DecisionPage::buildBet() {
     column->addWidget(m_betText);
     column->addStretch();
     return panel;
-}
-
-QWidget* DecisionPage::buildReveal() {
-    QVBoxLayout* column = nullptr;
-    m_revealPanel = headedPanel(tr("The reveal"), column);
-    m_revealPanel->setObjectName(QStringLiteral("revealPanel"));
-    m_tags = new RevealView;
-    column->addWidget(m_tags);
-    m_keyBox = new QWidget;
-    auto* row = new QHBoxLayout(m_keyBox);
-    row->setContentsMargins(0, 0, 0, 0);
-    m_key = new QLineEdit;
-    m_key->setEchoMode(QLineEdit::Password);
-    m_key->setMaxLength(200);
-    m_key->setPlaceholderText(tr("the ten words of the key"));
-    m_key->setObjectName(QStringLiteral("decisionKey"));
-    m_key->setAccessibleName(tr("The ten words of the key, and Enter"));
-    m_reveal = new QPushButton(tr("&Take the tags off"));
-    m_reveal->setObjectName(QStringLiteral("takeTagsOff"));
-    m_reveal->setAutoDefault(true);
-    row->addWidget(m_key, 1);
-    row->addWidget(m_reveal);
-    column->addWidget(m_keyBox);
-    m_revealText = captionLabel("revealText");
-    m_revealText->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    m_recipe = new QPushButton(tr("&Sealed text…"));
-    m_recipe->setObjectName(QStringLiteral("decisionSealedText"));
-    m_recipe->setAutoDefault(true);
-    auto* said = new QHBoxLayout;
-    said->addWidget(m_revealText, 1);
-    said->addWidget(m_recipe);
-    column->addLayout(said);
-    return m_revealPanel;
 }
 
 QWidget* DecisionPage::buildExpected() {
@@ -209,10 +175,7 @@ QWidget* DecisionPage::buildDecision() {
 
 void DecisionPage::wire() {
     connect(m_curtain, &Curtain::lookRequested, &m_declaring, &Declaring::look);
-    connect(m_reveal, &QPushButton::clicked, this, [this] { m_declaring.reveal(m_key->text()); });
-    connect(m_key, &QLineEdit::returnPressed, m_reveal, &QPushButton::click);
-    connect(m_recipe, &QPushButton::clicked, this,
-            [this] { emit sealedTextRequested(QString::fromStdString(m_hand.test().seal.sealedText)); });
+    connect(m_reveal, &RevealPanel::sealedTextRequested, this, &DecisionPage::sealedTextRequested);
     for (qsizetype i = 0; i < m_courses.size(); ++i)
         connect(m_courses[i], &QPushButton::clicked, this, [this, course = courses[static_cast<std::size_t>(i)]] {
             decide(tr("the decision"), [&](Decision& decision) {
@@ -242,15 +205,9 @@ void DecisionPage::wire() {
             link == QLatin1String("further") ? emit furtherRequested(m_club->currentData().toString().toStdString())
                                              : emit adjustRequested(m_club->currentData().toString().toStdString());
     });
-    connect(&m_hand, &TestInHand::replaced, this, [this] {
-        m_key->clear();
-        markStale();
-    });
+    connect(&m_hand, &TestInHand::replaced, this, &DecisionPage::markStale);
     connect(&m_declaring, &Declaring::changed, this, &DecisionPage::markStale);
-    connect(&m_declaring, &Declaring::revealed, this, [this] {
-        m_key->clear();
-        markStale();
-    });
+    connect(&m_declaring, &Declaring::revealed, this, &DecisionPage::markStale);
     connect(&m_judging, &Judging::changed, this, &DecisionPage::markStale);
     connect(&m_book, &Book::unitsChanged, this, &DecisionPage::markStale);
 }
@@ -276,14 +233,14 @@ void DecisionPage::refresh() {
         return;
     refreshBefore();
     refreshBet();
-    refreshReveal();
+    m_reveal->refresh();
     refreshExpected();
     refreshDecision();
 }
 
 void DecisionPage::refreshBefore() {
     const Test& test = m_hand.test();
-    const bool wasSealed = !test.seal.commitment.empty();
+    const bool wasSealed = test.seal.wasMade();
     // Of what was sealed nothing can be said any more once it is open; of what never was it can be said late.
     const bool canSay = m_hand.isSealed() || !wasSealed;
     for (Question& question : m_questions) {
@@ -348,42 +305,6 @@ void DecisionPage::refreshBet() {
         texts << tr("A bet, not a finding. Where clubs can't be told apart, feel, price and trust decide: those are "
                     "reasons too.");
     m_betText->setText(texts.join(u'\n'));
-}
-
-void DecisionPage::refreshReveal() {
-    const Test& test = m_hand.test();
-    const bool wasSealed = !test.seal.commitment.empty();
-    m_revealPanel->setVisible(wasSealed);
-    if (!wasSealed)
-        return;
-    std::vector<RevealView::Tag> tags;
-    for (const record::Build& build : test.builds) {
-        const bool isOwn = !m_hand.isSealed() && build.isCalled(test.card.baseline);
-        tags.push_back({.tag = m_hand.isSealed() ? build.name : build.tag,
-                        .club = m_hand.isSealed() ? std::string() : build.name,
-                        .under = isOwn ? tr("one's own").toStdString() : std::string()});
-    }
-    m_tags->display(std::move(tags));
-    m_keyBox->setVisible(m_hand.isSealed());
-    m_recipe->setVisible(!m_hand.isSealed() && !test.seal.sealedText.empty());
-    QStringList texts;
-    if (m_hand.isSealed()) {
-        texts << tr("Sealed %1 under %2….")
-                     .arg(QString::fromStdString(record::Moment(test.seal.sealedAt).shown()),
-                          QString::fromStdString(test.seal.commitment).left(8));
-    } else {
-        texts << QString::fromStdString(words::sealSentence(test));
-        if (plan::agreementOf(test).state == plan::Agreement::State::agrees)
-            texts.back() +=
-                tr(" Anybody can check it: the SHA-256 of the sealed text is that number; sha256sum says it of "
-                   "the saved file.");
-        if (const judge::Reading* reading = m_judging.reading())
-            texts << QString::fromStdString(words::guessSentence(*reading));
-        for (const std::string& sentence : words::choiceSentences(test))
-            texts << QString::fromStdString(sentence);
-    }
-    texts.removeAll(QString());
-    m_revealText->setText(texts.join(QStringLiteral(" · ")));
 }
 
 void DecisionPage::refreshExpected() {
@@ -459,7 +380,7 @@ void DecisionPage::takeFocus() {
             if (club->isEnabled() && !question.box->isHidden())
                 return club->setFocus();
     if (m_hand.isSealed())
-        m_key->setFocus();
+        m_reveal->takeFocus();
     else
         m_courses.front()->setFocus();
 }

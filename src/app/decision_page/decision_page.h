@@ -19,8 +19,7 @@ class Curtain;
 class Declaring;
 class Judging;
 class NameButton;
-class Panel;
-class RevealView;
+class RevealPanel;
 class TestInHand;
 
 /// What is done with what was found: what is said before the tags come off, the bet, the reveal, what was expected and
@@ -55,7 +54,6 @@ private:
     };
     QWidget* buildBefore();
     QWidget* buildBet();
-    QWidget* buildReveal();
     QWidget* buildExpected();
     QWidget* buildDecision();
     void wire();
@@ -63,7 +61,6 @@ private:
     void decide(const QString& what, const std::function<void(record::Decision&)>& edit);
     void refreshBefore();
     void refreshBet();
-    void refreshReveal();
     void refreshExpected();
     void refreshDecision();
 
@@ -78,12 +75,7 @@ private:
     QList<BestView*> m_bestViews;
     Curtain* m_curtain = nullptr;
     QLabel* m_betText = nullptr;
-    Panel* m_revealPanel = nullptr;
-    RevealView* m_tags = nullptr;
-    QLabel* m_revealText = nullptr;
-    QWidget* m_keyBox = nullptr;
-    QLineEdit* m_key = nullptr;
-    QPushButton* m_reveal = nullptr;
+    RevealPanel* m_reveal = nullptr;
     QLabel* m_expected = nullptr;
     QList<QPushButton*> m_courses;
     QComboBox* m_club = nullptr;
@@ -92,7 +84,6 @@ private:
     QLineEdit* m_watch = nullptr;
     QLabel* m_onBet = nullptr;
     QLabel* m_follows = nullptr;
-    QPushButton* m_recipe = nullptr; ///< to check the seal elsewhere
 };
 
 } // namespace knot::app

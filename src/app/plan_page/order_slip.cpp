@@ -75,18 +75,14 @@ QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& ta
                           "keep it from the player.</p>")
                 .arg(words.section(QLatin1Char(' '), 0, 4).toHtmlEscaped() + QStringLiteral("<br>") +
                      words.section(QLatin1Char(' '), 5).toHtmlEscaped());
-    html += QStringLiteral("<p>%1</p>").arg(maskingAdvice(test.card.alone));
+    html += QStringLiteral("<p>%1</p>").arg(maskingAdvice(false));
     html += OrderSlip::tr("<h3>Order</h3><p>%1 to warm up, then %2 swings in about %3 minutes.%4</p>")
                 .arg(test.plan.warmUp)
                 .arg(plan::swingsOf(test.plan, test.turns) - test.plan.warmUp)
                 .arg(QString::fromStdString(record::fixed(plan::minutesOf(test.plan, test.turns), 0)),
                      test.plan.restEvery > 0 ? OrderSlip::tr(" Rest after every %1 swings.").arg(test.plan.restEvery)
                                              : QString());
-    html += test.card.alone
-                ? OrderSlip::tr("<p>The order is the one in which you draw them: %1 of %2 a club.</p>")
-                      .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(test.plan.rounds), "lap")))
-                      .arg(test.plan.turnLength)
-                : lapsTable(test);
+    html += lapsTable(test);
     if (!test.seal.commitment.empty())
         html +=
             OrderSlip::tr("<h3>Seal</h3><p>SHA-256 of the sealed assignment:<br><tt>%1</tt></p>"

@@ -55,7 +55,9 @@ std::vector<std::string> clubsIn(const QString& text, const std::vector<record::
     return names;
 }
 
-QString gradeText(Blinding grade) {
+QString gradeText(Blinding grade, bool alone) {
+    if (alone && (grade == Blinding::playerBlind || grade == Blinding::bothBlind))
+        return SealPanel::tr("Nobody knows until the clubs are looked at.");
     switch (grade) {
     case Blinding::open:
         return SealPanel::tr("Everybody knows which club is which.");
@@ -67,6 +69,17 @@ QString gradeText(Blinding grade) {
         return SealPanel::tr("Neither player nor fitter knows until the decision is written.");
     }
     return {};
+}
+
+// What tags that were put on blind prove, and what not.
+QString bagProves(const Test& test) {
+    if (test.card.blinding == Blinding::readingBlind)
+        return SealPanel::tr(
+            "You see the club, so the reading is blind only for who does not know its tag: let a colleague "
+            "read, or look at no head while you hit.");
+    return SealPanel::tr(
+        "It proves to you what your eyes did not see. To somebody else it proves nothing: for that a helper "
+        "seals the clubs.");
 }
 
 } // namespace
@@ -235,10 +248,23 @@ void SealPanel::ask(const QString& question, const QString& yes, int waitMs, std
 
 void SealPanel::askSeal() {
     Typed::commitAll();
-    if (m_hand.has() && !m_hand.isSealed())
-        ask(tr("Only the helper at the screen? A slip then shows, this once, which club gets which tag and the ten "
-               "words that open the seal."),
-            tr("Show it"), 0, [this] { m_declaring.seal(); });
+    if (!m_hand.has() || m_hand.isSealed())
+        return;
+    const Test& test = m_hand.test();
+    if (test.card.alone) {
+        QStringList tags;
+        for (const std::string& tag : plan::tagWords(test.builds.size(), test.plan.tagWords))
+            tags << QString::fromStdString(tag);
+        return ask(
+            tr("Write these on tags: %1. With your eyes shut put one on each butt. From then on the program knows "
+               "the tags alone, until you look at the clubs on the Decision page.")
+                .arg(tags.join(QStringLiteral(", "))),
+            tr("The tags are on"), 0, [this] { m_declaring.putInBag(); });
+    }
+    ask(tr("Only the %1 at the screen? A slip then shows, this once, which club gets which tag and the ten words that "
+           "open the seal.")
+            .arg(test.card.blinding == Blinding::readingBlind ? tr("colleague who enters the tags") : tr("helper")),
+        tr("Show it"), 0, [this] { m_declaring.seal(); });
 }
 
 void SealPanel::askReveal() {
@@ -303,7 +329,7 @@ void SealPanel::refresh() {
     const Test& test = m_hand.test();
     const auto& card = test.card;
     const bool sealed = m_hand.isSealed();
-    const bool wasSealed = !test.seal.commitment.empty();
+    const bool wasSealed = test.seal.wasMade();
     m_grade->setCurrentIndex(static_cast<int>(card.blinding));
     m_way->setCurrentIndex(card.alone ? 1 : 0);
     const record::Sees sees[] = {card.visibility.shots, card.visibility.averages, card.visibility.comparisons};
@@ -313,7 +339,7 @@ void SealPanel::refresh() {
     auto* items = qobject_cast<QStandardItemModel*>(m_grade->model());
     for (int grade = 2; grade <= 3; ++grade)
         items->item(grade)->setEnabled(visible.empty());
-    QString text = gradeText(card.blinding);
+    QString text = gradeText(card.blinding, card.alone);
     if (!visible.empty())
         text += QStringLiteral(" ") + QString::fromStdString(visible);
     if (card.looks == record::Looks::none && card.visibility.comparisons != record::Sees::nobody)
@@ -329,8 +355,11 @@ void SealPanel::refresh() {
         m_tagWords->setText(words.join(QStringLiteral(", ")));
     }
     m_act->setEnabled(blind && !wasSealed);
-    m_save->setEnabled(wasSealed && !test.seal.sealedText.empty());
-    m_opening->setVisible(sealed || test.seal.isByHand());
+    m_act->setText(card.alone && !wasSealed ? tr("&Tags on…") : tr("&Seal…"));
+    m_slip->setVisible(!card.alone);
+    m_save->setVisible(!card.alone || !test.seal.commitment.empty());
+    m_save->setEnabled(!test.seal.commitment.empty() && !test.seal.sealedText.empty());
+    m_opening->setVisible(!test.seal.isBag() && (sealed || test.seal.isByHand()));
     m_helperSlip->setVisible(sealed);
     m_reveal->setText(sealed ? tr("Reveal…") : tr("Compare"));
     m_byHand->parentWidget()->setVisible(sealed);
@@ -348,6 +377,15 @@ QString SealPanel::stateText() const {
     const Test& test = m_hand.test();
     const auto& seal = test.seal;
     const QString revealed = QString::fromStdString(record::Moment(seal.revealedAt).shown());
+    if (seal.isBag())
+        return seal.isClosed()
+                   ? tr("The tags are on since %1. The clubs alone know which is which; nothing is encrypted, "
+                        "since nobody else knows.\n\n%2\n\n%3")
+                         .arg(QString::fromStdString(record::Moment(seal.sealedAt).shown()), bagProves(test),
+                              maskingAdvice(true))
+                   : tr("Named %1 by looking at the clubs:\n\n%2\n%3")
+                         .arg(revealed, QString::fromStdString(seal.sealedText).section(u'\n', 1),
+                              QString::fromStdString(words::sealSentence(test)));
     if (seal.isClosed())
         return tr("Sealed %1. Hash of the assignment:\n%2\n\n%3\n\n%4")
             .arg(QString::fromStdString(record::Moment(seal.sealedAt).shown()), hashText(seal.commitment),
@@ -365,6 +403,10 @@ QString SealPanel::stateText() const {
         return tr("Revealed %1. The sealed text:\n\n%2\nIts hash, as sha256sum gives it:\n%3\n%4")
             .arg(revealed, QString::fromStdString(seal.sealedText), hashText(seal.commitment),
                  QString::fromStdString(words::sealSentence(test)));
+    if (test.card.blinding != Blinding::open && test.card.alone)
+        return tr("No helper, no slip: the clubs keep the secret. The clubs and the number of laps then "
+                  "stand.\n\n%1\n\n%2")
+            .arg(bagProves(test), maskingAdvice(true));
     if (test.card.blinding != Blinding::open)
         return tr("Sealing draws which tag hides which club and publishes a hash of it. The order, the clubs and the "
                   "number of laps then stand.\n\n%1")

@@ -53,17 +53,17 @@ QString freshName(const record::Declared& test, QString stem) {
 }
 
 QString headingOf(const record::Card& card) {
-    const char* words[] = {QT_TRANSLATE_NOOP("Rack", "What differs"),
-                           QT_TRANSLATE_NOOP("Rack", "What differs: the shaft"),
-                           QT_TRANSLATE_NOOP("Rack", "What differs: the head"),
-                           QT_TRANSLATE_NOOP("Rack", "What differs: the loft"),
-                           QT_TRANSLATE_NOOP("Rack", "What differs: the length"),
-                           QT_TRANSLATE_NOOP("Rack", "What differs: the lie"),
-                           QT_TRANSLATE_NOOP("Rack", "What differs: the grip"),
-                           QT_TRANSLATE_NOOP("Rack", "What differs: the ball"),
-                           QT_TRANSLATE_NOOP("Rack", "What differs: the delivery"),
-                           QT_TRANSLATE_NOOP("Rack", "Whole clubs")};
-    return QCoreApplication::translate("Rack", words[static_cast<std::size_t>(card.kind)]);
+    const char* headings[] = {QT_TRANSLATE_NOOP("Rack", "What differs"),
+                              QT_TRANSLATE_NOOP("Rack", "What differs: the shaft"),
+                              QT_TRANSLATE_NOOP("Rack", "What differs: the head"),
+                              QT_TRANSLATE_NOOP("Rack", "What differs: the loft"),
+                              QT_TRANSLATE_NOOP("Rack", "What differs: the length"),
+                              QT_TRANSLATE_NOOP("Rack", "What differs: the lie"),
+                              QT_TRANSLATE_NOOP("Rack", "What differs: the grip"),
+                              QT_TRANSLATE_NOOP("Rack", "What differs: the ball"),
+                              QT_TRANSLATE_NOOP("Rack", "What differs: the delivery"),
+                              QT_TRANSLATE_NOOP("Rack", "Whole clubs")};
+    return QCoreApplication::translate("Rack", headings[static_cast<std::size_t>(card.kind)]);
 }
 
 QString hintFor(record::TestKind kind) {

@@ -329,9 +329,10 @@ private:
             heading(3, tr("Changed after the first shot"));
             add(listed(amended));
         }
-        if (!m_test.seal.commitment.empty()) {
-            heading(3, tr("The seal"));
-            add(paragraph(tr("SHA-256 of the sealed text: %1").arg(escaped(m_test.seal.commitment))));
+        if (m_test.seal.wasMade()) {
+            heading(3, m_test.seal.isBag() ? tr("The tags") : tr("The seal"));
+            if (!m_test.seal.isBag())
+                add(paragraph(tr("SHA-256 of the sealed text: %1").arg(escaped(m_test.seal.commitment))));
             if (const std::string proof = words::sealSentence(m_test); !proof.empty())
                 add(paragraph(escaped(proof)));
             if (!m_test.seal.isClosed() && !m_test.seal.sealedText.empty())

@@ -13,7 +13,7 @@ namespace {
 
 constexpr double cordX = 28;
 constexpr double firstKnot = 112;
-constexpr double pitch = 64;
+constexpr double stagePitch = 64;
 
 } // namespace
 
@@ -39,7 +39,7 @@ void Spine::setReachable(int stage, bool reachable) {
 }
 
 double Spine::knotY(int stage) const {
-    return firstKnot + pitch * stage;
+    return firstKnot + stagePitch * stage;
 }
 
 QSize Spine::sizeHint() const {
@@ -53,7 +53,7 @@ void Spine::choose(int stage) {
 
 void Spine::mousePressEvent(QMouseEvent* event) {
     for (int i = 0; i < m_stages.size(); ++i)
-        if (std::abs(event->position().y() - knotY(i)) < pitch / 2)
+        if (std::abs(event->position().y() - knotY(i)) < stagePitch / 2)
             choose(i);
 }
 

@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <array>
 #include <numeric>
+#include <utility>
 
 namespace knot::plan {
 namespace {
@@ -16,6 +17,7 @@ namespace {
 using Bytes = std::vector<unsigned char>;
 
 constexpr const char* heading = "Knot Count seal 1";
+constexpr const char* bagHeading = "Knot Count bag 1";
 constexpr std::size_t saltBytes = 16;
 
 std::string hex(const Bytes& bytes) {
@@ -67,9 +69,10 @@ std::string sealedText(const std::vector<std::string>& tags, const std::vector<r
     return text;
 }
 
-// "Fern = Reed 53" lines after the heading and the salt.
+// "Fern = Reed 53" lines after the heading and, of a seal, the salt.
 std::optional<std::vector<std::pair<std::string, std::string>>> tagsIn(const std::string& text) {
     std::vector<std::pair<std::string, std::string>> tags;
+    const bool isBag = text.starts_with(bagHeading);
     std::size_t line = 0;
     for (std::size_t from = 0; from < text.size(); ++line) {
         const auto end = text.find('\n', from);
@@ -77,15 +80,15 @@ std::optional<std::vector<std::pair<std::string, std::string>>> tagsIn(const std
             return std::nullopt;
         const std::string row = text.substr(from, end - from);
         from = end + 1;
-        if (line == 0 && row != heading)
+        if (line == 0 && row != (isBag ? bagHeading : heading))
             return std::nullopt;
         const auto equals = row.find(" = ");
         if (line > 0 && equals == std::string::npos)
             return std::nullopt;
-        if (line > 1)
+        if (line > (isBag ? 0 : 1))
             tags.emplace_back(row.substr(0, equals), row.substr(equals + 3));
     }
-    return line > 2 ? std::optional(tags) : std::nullopt;
+    return tags.empty() ? std::nullopt : std::optional(tags);
 }
 
 } // namespace
@@ -149,6 +152,28 @@ std::string whyNotSealed(const record::Test& test) {
     return whyNoTags(test);
 }
 
+namespace {
+
+// Tags in the places of the clubs, which stand behind them in the order of the sheet.
+void hideClubs(record::Test& test) {
+    const auto tags = tagWords(test.builds.size(), test.plan.tagWords);
+    test.sealedBuilds = std::exchange(test.builds, {});
+    for (const auto& tag : tags) {
+        record::Build hidden;
+        hidden.name = tag;
+        hidden.tag = tag;
+        test.builds.push_back(std::move(hidden));
+    }
+}
+
+} // namespace
+
+record::Test inBag(record::Test test, const std::string& at) {
+    test.seal = {.keyKind = "bag", .sealedAt = at};
+    hideClubs(test);
+    return test;
+}
+
 std::optional<record::Test> sealed(record::Test test, const std::string& words, const std::string& at,
                                    const std::string& attachment) {
     if (sodium_init() < 0)
@@ -173,14 +198,7 @@ std::optional<record::Test> sealed(record::Test test, const std::string& words, 
                  .keyKind = keyWordsIn(words) ? "words" : "",
                  .sealedAt = at};
     sodium_memzero(text.data(), text.size());
-    test.sealedBuilds = std::move(test.builds);
-    test.builds.clear();
-    for (const auto& tag : tags) {
-        record::Build hidden;
-        hidden.name = tag;
-        hidden.tag = tag;
-        test.builds.push_back(std::move(hidden));
-    }
+    hideClubs(test);
     return test;
 }
 
@@ -256,11 +274,17 @@ std::optional<record::Test> revealedByHand(record::Test test, const std::vector<
     if (test.sealedBuilds.empty()) // an export, whose clubs the box alone knows
         for (const auto& name : clubs)
             test.sealedBuilds.push_back({.name = name});
+    const bool isBag = test.seal.isBag();
     Opened said;
-    for (std::size_t i = 0; i < clubs.size(); ++i)
+    if (isBag)
+        said.text = std::string(bagHeading) + "\n";
+    for (std::size_t i = 0; i < clubs.size(); ++i) {
         said.tags.emplace_back(test.builds[i].name, clubs[i]);
+        if (isBag)
+            said.text += test.builds[i].name + " = " + clubs[i] + "\n";
+    }
     auto known = revealed(std::move(test), said, at);
-    if (known)
+    if (known && !isBag)
         known->amendments.push_back(
             {at, "the clubs were named by hand, without the key: that nothing was switched can't be checked"});
     return known;
@@ -296,14 +320,14 @@ bool Agreement::wasSwitched() const {
 Agreement agreementOf(const record::Test& test) {
     using State = Agreement::State;
     const record::Seal& seal = test.seal;
-    if (seal.commitment.empty())
+    if (!seal.wasMade())
         return {};
     if (seal.isClosed() || seal.isByHand())
         return {.state = seal.isClosed() ? State::closed : State::byHand, .since = {}};
     const auto tags = tagsIn(seal.sealedText);
-    if (!tags || record::sha256(seal.sealedText) != seal.commitment)
+    if (!tags || (!seal.isBag() && record::sha256(seal.sealedText) != seal.commitment))
         return {.state = State::forged, .since = {}};
-    Agreement agreement{.state = State::agrees, .since = {}};
+    Agreement agreement{.state = seal.isBag() ? State::bySight : State::agrees, .since = {}};
     for (const auto& [tag, name] : *tags) {
         const auto now = std::ranges::find(test.builds, tag, &record::Build::tag);
         const auto before = std::ranges::find(test.sealedBuilds, name, &record::Build::name);

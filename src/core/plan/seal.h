@@ -30,6 +30,10 @@ std::string whyNotSealed(const record::Test& test);
 std::optional<record::Test> sealed(record::Test test, const std::string& words, const std::string& at,
                                    const std::string& attachment);
 
+/// Tags in place of the clubs without a key: whoever puts them on with eyes shut knows no more than the program, and
+/// the clubs say it in the end (`revealedByHand`). Shots must not have been struck.
+record::Test inBag(record::Test test, const std::string& at);
+
 enum class SealFault { wrongKey, damaged, noMemory };
 
 struct Opened {
@@ -51,7 +55,8 @@ std::optional<record::Test> revealed(record::Test test, const Opened& opened, co
 
 /// The same without the key, from what the tags on the clubs themselves say: for each tag in its order
 /// the name of its club, each club once; of a test that came as an export, whose clubs the box alone
-/// knows, any names. That nothing was switched can't be checked then.
+/// knows, any names. That nothing was switched can't be checked then; so it is meant of a bag, and what was named
+/// stays.
 std::optional<record::Test> revealedByHand(record::Test test, const std::vector<std::string>& clubs,
                                            const std::string& at);
 
@@ -66,8 +71,9 @@ struct Agreement {
         notSealed,
         closed,
         byHand,  ///< no text to compare
+        bySight, ///< from the bag: the clubs are those that were named
         forged,  ///< the text has not the published hash, or is none
-        changed, ///< a club has another name or other parts than were sealed
+        changed, ///< a club has another name or other parts than were sealed, or named
         agrees
     } state = State::notSealed;
     /// A sealed club that is another one since, by its tag.
@@ -82,7 +88,7 @@ struct Agreement {
 Agreement agreementOf(const record::Test& test);
 inline const char* key(Agreement::State state) {
     return std::array{
-        "not_sealed", "closed", "by_hand", "forged", "changed", "agrees"}[static_cast<std::size_t>(state)];
+        "not_sealed", "closed", "by_hand", "by_sight", "forged", "changed", "agrees"}[static_cast<std::size_t>(state)];
 }
 
 /// The clubs as they were declared, in the order of the sheet, whatever the seal hides: sealed ones while it is closed;

@@ -84,6 +84,7 @@ std::string guessSentence(const Reading& reading) {
 std::string sealSentence(const Test& test) {
     using State = plan::Agreement::State;
     const plan::Agreement agreement = plan::agreementOf(test);
+    const bool isBag = test.seal.isBag();
     const std::string published = "the published " + test.seal.commitment.substr(0, 8) + "…";
     switch (agreement.state) {
     case State::notSealed:
@@ -91,16 +92,21 @@ std::string sealSentence(const Test& test) {
         return {};
     case State::byHand:
         return "The clubs were named by hand; no text agrees with " + published + ".";
+    case State::bySight:
+        return "The clubs kept the secret, and were named by looking at them. Nothing was published: who was not there "
+               "can't check it.";
     case State::forged:
-        return "The sealed text does not have " + published + ": the assignment was changed.";
+        return isBag ? "What was named when the clubs were looked at can't be read."
+                     : "The sealed text does not have " + published + ": the assignment was changed.";
     case State::agrees:
         return "The sealed text and the clubs agree with " + published + ": nothing was switched.";
     case State::changed:
         break;
     }
-    std::string text = "The sealed text agrees with " + published + ", today's clubs do not.";
+    std::string text = isBag ? "Today's clubs are not those that were named when they were looked at."
+                             : "The sealed text agrees with " + published + ", today's clubs do not.";
     for (const plan::Agreement::Since& one : agreement.since)
-        text += " " + one.tag + " was sealed as " + one.sealedAs +
+        text += " " + one.tag + (isBag ? " was named " : " was sealed as ") + one.sealedAs +
                 (one.called.empty()           ? ", and no club has its tag."
                  : one.called == one.sealedAs ? ", with other parts since."
                                               : ", called " + one.called + " since.");
@@ -111,7 +117,7 @@ std::vector<std::string> choiceSentences(const Test& test) {
     std::vector<std::string> sentences;
     const record::Choices& choices = test.choices;
     const bool isClosed = test.seal.isClosed();
-    const bool wasSealed = !test.seal.commitment.empty();
+    const bool wasSealed = test.seal.wasMade();
     if (!choices.byFeel.tag.empty())
         sentences.push_back((wasSealed ? "Preferred blind: " : "Preferred by feel: ") +
                             test.nameOf(choices.byFeel.tag) + ".");

@@ -299,7 +299,7 @@ TEST_CASE("conditions that were kept are not wiped by a field that can't be take
 TEST_CASE("clubs whose names hold commas are named by hand") {
     Bench bench;
     Hands hands(bench);
-    knot::test::declareSealed(bench, hands, {"7 iron, new", "7 iron", "7 iron, bent, old"}, 0);
+    knot::test::declareSealed(bench, hands, {"7 iron, new", "7 iron", "7 iron, bent, old"});
     hands.fill("byHand", "7 iron, bent, old, 7 iron, 7 iron, new");
     hands.press(Qt::Key_Return);
     auto* yes = bench.find<QPushButton>("sealYes");

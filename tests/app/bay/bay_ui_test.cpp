@@ -1,7 +1,7 @@
 // Tests struck in the real window, with the simulated monitor, by keys alone.
-#include "app/bay_page/ask_bar.h"
 #include "app/bay_page/bay_page.h"
 #include "app/bay_page/player_window.h"
+#include "app/form/ask_bar.h"
 #include "app/hands.h"
 #include "app/stand_in.h"
 #include "core/judge/judge.h"
@@ -61,7 +61,7 @@ void hitBoth(Bench& bench, double carry) {
 TEST_CASE("a whole blind test is struck with a faulty monitor, nothing is lost, and the reading is right") {
     Bench bench;
     Hands hands(bench);
-    const QString words = declareSealed(bench, hands, shafts, 0);
+    const QString words = declareSealed(bench, hands, shafts);
     hands.press(Qt::Key_5, Qt::AltModifier);
     auto* page = bench.find<app::BayPage>("bayPage");
     REQUIRE(page->server().isListening());
@@ -235,7 +235,7 @@ TEST_CASE("one button is enough: it confirms what is due, else it calls a mishit
 TEST_CASE("alone, the screen never tells the club before its tag is entered") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 1);
+    knot::test::putInBag(bench, hands, shafts);
     hands.press(Qt::Key_5, Qt::AltModifier);
     hands.press(Qt::Key_Return); // warm enough
     CHECK(now(bench).caption.contains("Draw a club"));
@@ -257,7 +257,7 @@ TEST_CASE("alone, the screen never tells the club before its tag is entered") {
 TEST_CASE("the player's window shows only what the player may see") {
     Bench bench;
     Hands hands(bench);
-    declareSealed(bench, hands, shafts, 0);
+    declareSealed(bench, hands, shafts);
     hands.press(Qt::Key_5, Qt::AltModifier);
     hands.press(Qt::Key_V);
     auto* page = bench.find<app::BayPage>("bayPage");

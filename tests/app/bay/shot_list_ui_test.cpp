@@ -268,7 +268,7 @@ TEST_CASE("a sealed test stays sealed in the list of its shots, in what is put r
     Bench bench;
     Hands hands(bench);
     const QStringList clubs{"Alder 62", "Reed 53", "Larch 71"};
-    declareSealed(bench, hands, clubs, 0);
+    declareSealed(bench, hands, clubs);
     bench.session.declaring().change("no warm-up", [](record::Declared& test) { test.plan.warmUp = 0; });
     hands.press(Qt::Key_5, Qt::AltModifier);
     for (int i = 0; i < 6; ++i) {

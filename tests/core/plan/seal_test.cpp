@@ -336,3 +336,35 @@ TEST_CASE("tags that could not be revealed, and what was said in the open, are r
     CHECK_FALSE(plan::whyNotSealed(said).empty());
     CHECK(plan::whyNotSealed(threeShafts()).empty());
 }
+
+TEST_CASE("clubs in a bag keep the secret themselves, and what was named in the end stays") {
+    using State = plan::Agreement::State;
+    const auto test = threeShafts();
+    const auto tagged = plan::inBag(test, "2026-05-01T09:00");
+    CHECK(tagged.seal.isClosed());
+    CHECK(tagged.seal.commitment.empty());
+    CHECK(tagged.builds[2].name == "Ochre");
+    CHECK(tagged.sealedBuilds == test.builds);
+    CHECK(plan::agreementOf(tagged).state == State::closed);
+    CHECK(std::move(plan::asSealed(tagged)).take().card.baseline.empty());
+    CHECK_FALSE(plan::revealedByHand(tagged, {"Reed 53", "Alder 62"}, "now"));
+    CHECK_FALSE(plan::revealedByHand(tagged, {"Reed 53", "Alder 62", "Alder 62"}, "now"));
+    CHECK_FALSE(plan::revealedByHand(tagged, {"Reed 53", "Alder 62", "Fern"}, "now"));
+    auto named = *plan::revealedByHand(tagged, {"Larch 71", "Reed 53", "Alder 62"}, "2026-05-01T11:00");
+    CHECK_FALSE(named.seal.isClosed());
+    CHECK_FALSE(named.seal.isByHand());
+    CHECK(named.amendments.empty());
+    CHECK(named.builds[0].name == "Larch 71");
+    CHECK(named.builds[0].tag == "Fern");
+    CHECK(plan::agreementOf(named).state == State::bySight);
+    CHECK(plan::declaredBuilds(named)[0].name == "Reed 53");
+    CHECK(words::sealSentence(named).find("named by looking") != std::string::npos);
+    // Two that change their names were named otherwise.
+    std::swap(named.builds[0].name, named.builds[1].name);
+    CHECK(plan::agreementOf(named).state == State::changed);
+    CHECK(plan::agreementOf(named).wasSwitched());
+    CHECK(words::sealSentence(named).find("Fern was named Larch 71, called Reed 53 since") != std::string::npos);
+    CHECK(plan::declaredBuilds(named)[0].name == "Larch 71"); // it was Reed 53 when it was declared
+    named.seal.sealedText = "Fern is what?";
+    CHECK(plan::agreementOf(named).state == State::forged);
+}

@@ -1,8 +1,8 @@
 #include "app/bay_page/entry/shot_list.h"
 
-#include "app/bay_page/ask_bar.h"
 #include "app/bay_page/bay_words.h"
 #include "app/bay_page/entry/shot_table.h"
+#include "app/form/ask_bar.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
 #include "app/session/bay_run.h"

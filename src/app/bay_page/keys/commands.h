@@ -1,7 +1,7 @@
 #pragma once
 
-#include "app/bay_page/keys/key_row.h"
 #include "app/bay_page/situation.h"
+#include "app/form/key_row.h"
 
 #include <span>
 

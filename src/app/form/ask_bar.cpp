@@ -1,6 +1,6 @@
-#include "app/bay_page/ask_bar.h"
+#include "app/form/ask_bar.h"
 
-#include "app/bay_page/keys/key_row.h"
+#include "app/form/key_row.h"
 #include "app/form/panel.h"
 #include "app/style/palette.h"
 
@@ -11,7 +11,27 @@
 #include <QLineEdit>
 #include <QVBoxLayout>
 
+#include <algorithm>
+#include <array>
+
 namespace knot::app {
+namespace {
+
+// The upper row of keys, as the answers stand in a row. Who has more answers clicks on them.
+constexpr std::array answerKeys = {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5,     Qt::Key_6,
+                                   Qt::Key_7, Qt::Key_8, Qt::Key_9, Qt::Key_0, Qt::Key_Minus, Qt::Key_Equal};
+
+int answerOf(int key) {
+    const auto at = std::ranges::find(answerKeys, key);
+    return at == answerKeys.end() ? key - Qt::Key_unknown : static_cast<int>(at - answerKeys.begin());
+}
+
+int keyOf(int answer) {
+    const auto place = static_cast<std::size_t>(answer);
+    return place < answerKeys.size() ? static_cast<int>(answerKeys[place]) : Qt::Key_unknown + answer;
+}
+
+} // namespace
 
 AskBar::AskBar(QWidget* parent)
     : QWidget(parent)
@@ -42,7 +62,7 @@ AskBar::AskBar(QWidget* parent)
         if (taken)
             taken(text);
     });
-    connect(m_answers, &KeyRow::pressed, this, [this](int key) { choose(key - Qt::Key_1); });
+    connect(m_answers, &KeyRow::pressed, this, [this](int key) { choose(answerOf(key)); });
 }
 
 QString AskBar::question() const {
@@ -80,7 +100,11 @@ void AskBar::askChoice(const QString& question, const QStringList& answers, Chos
     m_choices = static_cast<int>(answers.size());
     QList<KeyRow::Entry> entries;
     for (int i = 0; i < m_choices; ++i)
-        entries << KeyRow::Entry{Qt::Key_1 + i, QString::number(i + 1), answers[i], {}, false};
+        entries << KeyRow::Entry{keyOf(i),
+                                 i < static_cast<int>(answerKeys.size()) ? QString(QChar(keyOf(i))) : QString(),
+                                 answers[i],
+                                 {},
+                                 false};
     m_answers->setEntries(entries);
     m_line->hide();
     m_answers->show();
@@ -110,6 +134,14 @@ void AskBar::leave() {
     emit done();
 }
 
+// Escape leaves the question, whatever the window does with it.
+bool AskBar::event(QEvent* event) {
+    if (event->type() == QEvent::ShortcutOverride && m_asking &&
+        static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape)
+        event->accept();
+    return QWidget::event(event);
+}
+
 void AskBar::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Escape)
         return leave();
@@ -125,8 +157,8 @@ void AskBar::keyPressEvent(QKeyEvent* event) {
         QCoreApplication::sendEvent(m_line, event);
         return;
     }
-    if (hasFocus() && m_chosen && event->key() >= Qt::Key_1 && event->key() <= Qt::Key_9)
-        return choose(event->key() - Qt::Key_1);
+    if (hasFocus() && m_chosen && std::ranges::find(answerKeys, event->key()) != answerKeys.end())
+        return choose(answerOf(event->key()));
     QWidget::keyPressEvent(event);
 }
 

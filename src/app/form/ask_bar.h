@@ -34,6 +34,7 @@ signals:
     void done();
 
 protected:
+    bool event(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:

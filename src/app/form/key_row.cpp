@@ -1,4 +1,4 @@
-#include "app/bay_page/keys/key_row.h"
+#include "app/form/key_row.h"
 
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
