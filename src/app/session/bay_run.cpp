@@ -122,12 +122,12 @@ bool BayRun::arrive(std::vector<bay::Arrival> arrivals) {
             arrival.at = present;
             arrival.timed = false;
         }
-        Step step{.what = tr("a shot"), .before = record::headOf(test), .after = {}};
+        Step step{.what = tr("a shot"), .before = record::stateOf(test), .after = {}};
         const std::size_t floor = test.shots.size() - std::min(test.shots.size(), bay::reach);
         const auto tail = shotsFrom(test, floor);
         step.from = bay::addShot(test, arrival, tallyInHand());
         freezeIfStruck(test);
-        step.after = record::headOf(test);
+        step.after = record::stateOf(test);
         headChanged = headChanged || step.after != step.before;
         step.before.shots.assign(tail.begin() + static_cast<std::ptrdiff_t>(step.from - floor), tail.end());
         step.after.shots = shotsFrom(test, step.from);
@@ -144,14 +144,16 @@ void BayRun::step(const QString& what, std::size_t mayTouch, const std::function
     if (!m_hand.isKept())
         return;
     record::Test& test = m_hand.edit();
-    Step step{.what = what, .before = record::headOf(test), .after = {}};
+    Step step{.what = what, .before = record::stateOf(test), .after = {}};
+    const std::size_t amendments = test.amendments.size();
     const std::size_t floor = std::min(mayTouch, test.shots.size());
     const auto tail = shotsFrom(test, floor);
     step.from = std::min(std::max(edit(test), floor), floor + tail.size());
     test.nameClubs(); // one may have been taken up
     freezeIfStruck(test);
-    step.after = record::headOf(test);
-    const bool headChanged = step.after != step.before;
+    step.after = record::stateOf(test);
+    step.amended = test.amendments.size() != amendments;
+    const bool headChanged = step.amended || step.after != step.before;
     step.before.shots.assign(tail.begin() + static_cast<std::ptrdiff_t>(step.from - floor), tail.end());
     step.after.shots = shotsFrom(test, step.from);
     if (!headChanged && step.after.shots == step.before.shots)
@@ -275,7 +277,7 @@ void BayRun::goThrough(std::vector<Step>& from, std::vector<Step>& to, Way way) 
         emit refused(tr("A club of these shots is not on the Rack any more; Ctrl+Z there brings it back."));
         return;
     }
-    if (step.before.turns != step.after.turns || step.before.amendments != step.after.amendments)
+    if (step.before.turns != step.after.turns || step.amended)
         amend(next, now(), (way == Way::forth ? tr("%1 was done again") : tr("%1 was taken back")).arg(step.what));
     const std::size_t first = record::anyMoved(m_hand.test().builds, next.builds) ? 0 : step.from;
     to.push_back(std::move(from.back()));

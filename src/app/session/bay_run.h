@@ -103,8 +103,9 @@ signals:
 private:
     struct Step {
         QString what;
-        record::Test before, after; ///< heads, with the shots from `from` on
+        record::Test before, after; ///< states, with the shots from `from` on
         std::size_t from = 0;
+        bool amended = false; ///< the record says it
     };
     enum class Way { back, forth };
     void remember(Step step);

@@ -1,5 +1,6 @@
 #include "app/session/declaring.h"
 
+#include "app/session/keeping.h"
 #include "app/session/moment.h"
 
 #include "app/session/background.h"
@@ -52,8 +53,19 @@ bool Declaring::put(record::Test test) {
     if (!keepInBook(test, record::anyMoved(m_hand.test().builds, test.builds)))
         return false;
     m_hand.put(std::move(test));
-    emit changed();
+    changedNow();
     return true;
+}
+
+// What was looked at and is changed is one's own from then on.
+void Declaring::changedNow() {
+    if (!m_hand.isKept())
+        m_isUnkept = !keepByItself(m_hand, m_book);
+    emit changed();
+}
+
+bool Declaring::hasUnkept() const {
+    return m_isUnkept && m_hand.has() && !m_hand.isKept();
 }
 
 bool Declaring::change(const QString& what, const std::function<void(record::Declared&)>& edit) {
@@ -69,12 +81,12 @@ bool Declaring::changeTest(const QString& what, const std::function<std::string(
     if (!m_hand.has())
         return false;
     record::Test& test = m_hand.edit();
-    record::Test before = record::headOf(test);
+    record::Test before = record::stateOf(test);
     if (const std::string why = edit(test); !why.empty()) {
         emit refused(QString::fromStdString(why));
         return false;
     }
-    record::Test after = record::headOf(test);
+    record::Test after = record::stateOf(test);
     if (after == before)
         return false;
     const bool sameThing = what == m_lastChange && !m_undo.empty() && m_redo.empty();
@@ -98,7 +110,7 @@ bool Declaring::changeTest(const QString& what, const std::function<std::string(
     if (m_undo.size() > mostUndone)
         m_undo.erase(m_undo.begin());
     m_lastChange = what;
-    emit changed();
+    changedNow();
     return true;
 }
 
@@ -140,7 +152,7 @@ void Declaring::say(record::Said record::Choices::*what, record::BuildAt build) 
     test.choices.*what = {.tag = test.builds[build].who(), .at = momentNow()};
     if (!keepInBook(test, false))
         test.choices.*what = {};
-    emit changed();
+    changedNow();
 }
 
 void Declaring::look() {
@@ -156,6 +168,7 @@ void Declaring::forget() {
     m_undo.clear();
     m_redo.clear();
     m_lastChange.clear();
+    m_isUnkept = false;
 }
 
 void Declaring::undo() {
@@ -254,11 +267,19 @@ std::vector<TagOfClub> tagsOf(const plan::Opened& opened) {
 
 } // namespace
 
-void Declaring::seal() {
+// Nothing that is in no logbook is sealed.
+bool Declaring::mayBeSealed() {
     if (!m_hand.has() || m_hand.isSealed() || m_sealing)
+        return false;
+    const std::string why = plan::whyNotSealed(m_hand.test());
+    if (!why.empty())
+        emit refused(QString::fromStdString(why));
+    return why.empty() && keepByItself(m_hand, m_book);
+}
+
+void Declaring::seal() {
+    if (!mayBeSealed())
         return;
-    if (const std::string why = plan::whyNotSealed(m_hand.test()); !why.empty())
-        return emit refused(QString::fromStdString(why));
     struct Made {
         std::optional<record::Test> test;
         std::string words;
@@ -287,18 +308,28 @@ void Declaring::seal() {
         });
 }
 
+bool Declaring::putInBag() {
+    if (!mayBeSealed())
+        return false;
+    return close(plan::inBag(m_hand.test(), momentNow()));
+}
+
+// What came before would tell the clubs' places, so there is no way back but the reveal.
+bool Declaring::close(record::Test test) {
+    if (!put(std::move(test)))
+        return false;
+    forget();
+    emit sealed();
+    return true;
+}
+
 bool Declaring::keepSeal() {
     const auto ready = std::exchange(m_ready, std::nullopt);
     if (!ready || !m_hand.has() || m_hand.test() != ready->open) {
         emit refused(tr("The test changed while its clubs were sealed; seal it again."));
         return false;
     }
-    // What came before would tell the clubs' places, so there is no way back but the reveal.
-    if (!put(ready->sealed))
-        return false;
-    forget();
-    emit sealed();
-    return true;
+    return close(ready->sealed);
 }
 
 template<typename Then> void Declaring::openSeal(const QString& key, Then then) {

@@ -60,6 +60,8 @@ public:
     bool keepSeal();
     /// The clubs stay open; the words are forgotten.
     void leaveOpen() { m_ready.reset(); }
+    /// The tags go on without a key; the clubs keep the secret.
+    bool putInBag();
     /// Opens the seal for the slip alone, and hands over what it hides; nothing of the test changes.
     void peek(const QString& key, const std::function<void(const std::vector<TagOfClub>&)>& then);
     void reveal(const QString& key);
@@ -67,6 +69,8 @@ public:
     void compareSeal(const QString& key);
     /// Where the slip is lost: the clubs in the order of the tags, as the tags on them say.
     bool revealByHand(const std::vector<std::string>& clubs);
+    /// The test was changed and is in no logbook: that is tried at each change.
+    bool hasUnkept() const;
     /// A key is being made from its words.
     bool isSealing() const { return m_sealing; }
 
@@ -90,10 +94,13 @@ private:
         bool beforeTheFirstShot = false; ///< the course was made anew by it
     };
     bool put(record::Test test);
+    void changedNow();
     bool keepInBook(const record::Test& test, bool clubsMoved);
     bool changeTest(const QString& what, const std::function<std::string(record::Test&)>& edit);
     std::string carry(record::Test& test, const Step& step, bool back) const;
     void go(std::vector<Step>& from, std::vector<Step>& to, bool back);
+    bool mayBeSealed();
+    bool close(record::Test test);
     bool show(record::Test test);
     template<typename Then> void openSeal(const QString& key, Then then);
 
@@ -106,6 +113,7 @@ private:
     };
     std::optional<Ready> m_ready;
     bool m_sealing = false;
+    bool m_isUnkept = false;
 };
 
 /// Marks a declared test that has its first counted shot as frozen, with the hash of what was declared.

@@ -185,6 +185,12 @@ bool pointsNowhere(const Test& test) {
 }
 
 Test headOf(const Test& test) {
+    Test head = stateOf(test);
+    head.amendments = test.amendments;
+    return head;
+}
+
+Test stateOf(const Test& test) {
     Test head;
     static_cast<Declared&>(head) = test;
     static_cast<Course&>(head) = test;
@@ -193,7 +199,6 @@ Test headOf(const Test& test) {
     head.repeats = test.repeats;
     head.createdAt = test.createdAt;
     head.extraColumns = test.extraColumns;
-    head.amendments = test.amendments;
     return head;
 }
 

@@ -7,6 +7,8 @@ namespace knot::record {
 
 /// A test without its shots: what is declared, how it goes, what was said.
 Test headOf(const Test& test);
+/// The same without the record's history, which only grows: what a step goes back to.
+Test stateOf(const Test& test);
 
 /// Does to `present` what led from one state to another, member by member: what is alike in `from` and `to` stays as it
 /// is. Clubs, players and planned stints are told by who they are, wherever they stand; what `present` has besides
