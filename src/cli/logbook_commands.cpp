@@ -44,25 +44,37 @@ void importFile(const ImportOptions& options) {
         for (const auto& line : files::explained(imported.columns))
             std::cerr << line << "\n";
     auto book = orRefuse(isThere(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
-    std::cout << orRefuse(book.save(std::move(imported.test))) << "\n";
+    // What was exported from a logbook is known by its id where it stands already.
+    std::cout << (imported.test.id.empty() ? orRefuse(book.save(std::move(imported.test)))
+                                           : orRefuse(book.add(std::move(imported.test))).id)
+              << "\n";
     for (const auto& note : imported.notes)
         std::cerr << record::printable(note) << "\n";
 }
 
 struct MergeOptions {
-    std::string into, from;
+    std::string into;
+    std::vector<std::string> from;
 };
 
+// One that can't be read keeps the others from nothing.
 void mergeLogbooks(const MergeOptions& options) {
-    auto other = orRefuse(logbook::Logbook::read(options.from));
     auto book = orRefuse(logbook::Logbook::open(options.into));
-    const logbook::Merged merged = orRefuse(book.addAll(other));
-    std::cout << record::counted(merged.added.size(), "test") << " added, " << merged.known << " known.\n";
-    for (const auto& conflict : merged.conflicts)
-        std::cout << "In both, and not the same: " << record::printable(orRefuse(book.load(conflict.here)).title)
-                  << "; the other one is " << conflict.there << ".\n";
-    for (const auto& name : merged.players)
-        std::cerr << "Of " << record::printable(name) << " the other logbook says something else; this one's stays.\n";
+    std::string refused;
+    for (const std::string& from : options.from) {
+        auto other = logbook::Logbook::read(from);
+        const auto merged = other ? book.addAll(*other) : tl::unexpected(other.error());
+        if (!merged) {
+            refused += (refused.empty() ? "" : "\n") + logbook::sentence(merged.error());
+            continue;
+        }
+        std::cout << record::printable(logbook::mergedText(*merged, from)) << "\n";
+        for (const auto& conflict : merged->conflicts)
+            std::cout << "Changed here and there: " << record::printable(orRefuse(book.load(conflict.here)).title)
+                      << "; the version from there is " << conflict.there << ".\n";
+    }
+    if (!refused.empty())
+        throw Refusal{refused};
 }
 
 void checkLogbook(const std::string& path) {
@@ -102,9 +114,11 @@ void addLogbookCommands(CLI::App& app) {
     in->callback([importing] { importFile(*importing); });
 
     auto merging = std::make_shared<MergeOptions>();
-    CLI::App* merge = app.add_subcommand("merge", "Add the tests of another logbook; nothing is overwritten.");
+    CLI::App* merge =
+        app.add_subcommand("merge", "Add other logbooks: what was changed last stands, of what was changed on "
+                                    "both sides both versions.");
     merge->add_option("logbook", merging->into, "Logbook (.knotbook) to add to")->required();
-    merge->add_option("other", merging->from, "Logbook whose tests are added")->required();
+    merge->add_option("others", merging->from, "Logbooks that are added")->required();
     merge->callback([merging] { mergeLogbooks(*merging); });
 
     auto checked = std::make_shared<std::string>();

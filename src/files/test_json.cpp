@@ -11,6 +11,7 @@
 #include "files/bay_json.h"
 #include "files/card_json.h"
 #include "files/club_json.h"
+#include "files/seal_json.h"
 
 #include <nlohmann/json.hpp>
 
@@ -142,28 +143,6 @@ std::vector<record::PlannedTurn> turnsFrom(const json& plan) {
                          record::PlayerAt(turn.contains("player") ? placeAt(turn, "player") : 0),
                          wholeAt(turn, "id", 0)});
     return turns;
-}
-
-// Text members of a seal, which are left out when empty.
-constexpr std::array<std::pair<const char*, std::string record::Seal::*>, 8> sealMembers = {
-    {{"commitment", &record::Seal::commitment},
-     {"box", &record::Seal::box},
-     {"nonce", &record::Seal::nonce},
-     {"key_salt", &record::Seal::keySalt},
-     {"key_kind", &record::Seal::keyKind},
-     {"sealed_at", &record::Seal::sealedAt},
-     {"revealed_at", &record::Seal::revealedAt},
-     {"sealed_text", &record::Seal::sealedText}}};
-
-// What it proves stands beside it for who reads the file; it is reckoned anew, and not read.
-ordered_json sealJson(const Test& test) {
-    ordered_json out = ordered_json::object();
-    for (const auto& [name, member] : sealMembers)
-        if (!(test.seal.*member).empty())
-            out[name] = test.seal.*member;
-    if (const auto state = plan::agreementOf(test).state; state != plan::Agreement::State::notSealed)
-        out["agreement"] = plan::key(state);
-    return out;
 }
 
 ordered_json buildsJson(const std::vector<record::Build>& builds) {
@@ -338,9 +317,7 @@ Test headFrom(const json& in) {
         test.turns = turnsFrom(*plan);
     }
     readStandings(in, test);
-    if (const auto seal = in.find("seal"); seal != in.end())
-        for (const auto& [name, member] : sealMembers)
-            test.seal.*member = seal->value(name, "");
+    test.seal = sealFrom(in.value("seal", json::object()));
     for (const auto& guess : in.value("guesses", json::array()))
         test.guesses.push_back({buildNamed(test, guess.at("build").get<std::string>()),
                                 guess.at("said").get<std::string>(), guess.value("turn", "")});
@@ -357,8 +334,16 @@ Test headFrom(const json& in) {
     return test;
 }
 
+// An id is one of ours or none.
+std::string idFrom(const std::string& text) {
+    constexpr std::size_t uuidLength = 36;
+    const bool isOne = text.size() == uuidLength && text.find_first_not_of("0123456789abcdef-") == std::string::npos;
+    return isOne ? text : std::string();
+}
+
 Test testFrom(const json& in) {
     Test test = headFrom(in);
+    test.id = idFrom(in.value("id", ""));
     for (const auto& shot : in.at("shots"))
         test.shots.push_back(shotFrom(shot, test));
     test.nameShots();
@@ -455,9 +440,12 @@ bool restoreHiddenParts(Test& test, const std::string& text) {
 }
 
 std::string testJson(const Test& test) {
-    if (test.seal.isClosed() && !test.sealedBuilds.empty())
+    // Of a bag nobody knows more than the order of the sheet says; a seal's box holds the rest.
+    if (test.seal.isClosed() && !test.seal.isBag() && !test.sealedBuilds.empty())
         return testJson(withoutHiddenParts(test));
     ordered_json out = headOf(test, Players::whole);
+    if (!test.id.empty())
+        out["id"] = test.id;
     out["shots"] = ordered_json::array();
     for (const Shot& shot : test.shots)
         out["shots"].push_back(shotJson(test, shot));

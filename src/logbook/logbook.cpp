@@ -2,25 +2,15 @@
 
 #include "core/record/check.h"
 #include "files/base/file.h"
-#include "logbook/copies.h"
-#include "logbook/inspection.h"
-#include "logbook/listing.h"
-#include "logbook/lock_file.h"
+#include "logbook/connection.h"
 #include "logbook/migration.h"
-#include "logbook/schema.h"
-#include "logbook/test_rows.h"
 #include "logbook/units.h"
 
-#include <SQLiteCpp/SQLiteCpp.h>
 #include <sqlite3.h>
 
 #include <cerrno>
 #include <cstdio>
 #include <cstring>
-#include <filesystem>
-#include <map>
-#include <optional>
-#include <utility>
 
 namespace knot::logbook {
 namespace {
@@ -31,78 +21,9 @@ using SQLite::Statement;
 // Nobody asks SQLite how much memory it has; counting it costs a lock at every piece.
 const int uncounted = sqlite3_config(SQLITE_CONFIG_MEMSTATUS, 0);
 
-tl::unexpected<Error> refuse(ErrorKind kind, const std::string& path, const std::string& detail = {}) {
-    return tl::unexpected(Error{kind, path, detail});
-}
-
-// Runs work that may throw and turns what SQLite throws into an error.
-template<typename Work> auto guarded(const std::string& path, Work work) -> Result<decltype(work())> {
-    try {
-        if constexpr (std::is_void_v<decltype(work())>) {
-            work();
-            return {};
-        } else {
-            return work();
-        }
-    } catch (const SQLite::Exception& e) {
-        return refuse(kindOf(e.getExtendedErrorCode()), path, e.what());
-    } catch (const NoSuchTest& e) {
-        return refuse(ErrorKind::noSuchTest, path, e.what());
-    } catch (const PlayersClash& e) {
-        return refuse(ErrorKind::invalid, path, std::string(e.what()) + ", so they stay as they are.");
-    } catch (const ChangedElsewhere&) {
-        return refuse(ErrorKind::changedElsewhere, path);
-    } catch (const std::exception& e) {
-        return refuse(ErrorKind::damaged, path, e.what());
-    }
-}
-
-constexpr int busyWait = 200;                     // ms: a save that has to wait longer is tried again
 constexpr std::uintmax_t largestHalfMade = 16384; // bytes
-constexpr int triesBusy = 3;                      // then with a new connection
-
-// Never a URI, whatever the name begins with.
-std::string plainPath(const std::string& path) {
-    return std::filesystem::absolute(path).string();
-}
 
 } // namespace
-
-struct Logbook::Connection {
-    std::optional<HeldFile> held; ///< outlives the database, which must close first
-    std::string temporary;        ///< a copy for reading alone; goes with this
-    Database database;
-    std::optional<ShotWriter> writer;
-    int timesBusy = 0;
-    bool isStale = false;                           ///< speaks of a file that was put back since
-    std::map<std::string, std::size_t> shotsOnDisk; ///< of the tests that were loaded or saved
-
-    ShotWriter& shotWriter() { return writer ? *writer : writer.emplace(database); }
-    /// To write.
-    Connection(const std::string& path, std::optional<HeldFile> file)
-        : held(std::move(file))
-        , database(plainPath(path), SQLite::OPEN_READWRITE | SQLite::OPEN_NOMUTEX, busyWait) { // one thread at a time
-        configureConnection(database);
-    }
-    /// For reading alone: nothing about the file changes. A temporary one goes with this.
-    Connection(const std::string& path, int flags, std::string goes)
-        : temporary(std::move(goes))
-        , database(plainPath(path), flags, 10 * busyWait) {
-        guardConnection(database);
-        if (temporary.empty())
-            return;
-        // What is in the journal is taken first; then the copy has no name any more, however this program ends.
-        database.exec("SELECT count(*) FROM sqlite_schema; PRAGMA journal_mode = MEMORY");
-        forget();
-    }
-    Connection(const Connection&) = delete;
-    Connection& operator=(const Connection&) = delete;
-    ~Connection() { forget(); }
-    void forget() {
-        if (!temporary.empty())
-            removeWithBesides(std::exchange(temporary, {}));
-    }
-};
 
 Logbook::Logbook(std::string path, std::unique_ptr<Connection> connection)
     : m_path(std::move(path))
@@ -238,45 +159,6 @@ Result<record::Test> Logbook::load(const std::string& testId) {
     });
 }
 
-// Every write asks first whether the file that was opened still stands at its path, and is one
-// transaction, which waits for no lock half-way.
-template<typename Work> auto Logbook::writing(Work work) -> Result<decltype(work())> {
-    if (auto there = stillThere(); !there)
-        return tl::unexpected(there.error());
-    auto done = guarded(m_path, [&] {
-        if (m_connection->isStale || m_connection->timesBusy >= triesBusy)
-            reconnect();
-        SQLite::Transaction transaction(m_connection->database, SQLite::TransactionBehavior::IMMEDIATE);
-        if constexpr (std::is_void_v<decltype(work())>) {
-            work();
-            transaction.commit();
-        } else {
-            auto made = work();
-            transaction.commit();
-            return made;
-        }
-    });
-    if (done) {
-        m_connection->timesBusy = 0;
-        return done;
-    }
-    m_connection->writer.reset(); // a statement that failed holds on to what it read
-    m_connection->timesBusy += done.error().kind == ErrorKind::busy ? 1 : 0;
-    if (done.error().kind == ErrorKind::gone)
-        if (auto there = stillThere(); !there)
-            return tl::unexpected(there.error());
-    return done;
-}
-
-// What was said of a test goes with what it was said of.
-template<typename Work> auto Logbook::changing(const std::string& testId, Work work) -> Result<decltype(work())> {
-    return writing([&] {
-        if (!testId.empty())
-            forgetFinding(m_connection->database, testId);
-        return work();
-    });
-}
-
 void Logbook::reconnect() {
     auto anew = std::make_unique<Connection>(m_path, std::nullopt); // may throw: the file stays held meanwhile
     anew->held = std::move(m_connection->held);
@@ -312,8 +194,10 @@ Result<std::string> Logbook::save(record::Test test) {
     if (auto checked = sound(record::faultsOf(test)); !checked)
         return tl::unexpected(checked.error());
     auto saved = changing(test.id, [&] {
-        if (test.id.empty())
+        if (test.id.empty()) {
             test.id = newId();
+            m_connection->versionWriter().changed(test.id);
+        }
         test.nameClubs();
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, test.id);
@@ -397,29 +281,14 @@ Result<void> Logbook::writeAnew() {
     return guarded(m_path, [&] { reconnect(); });
 }
 
-Result<Merged> Logbook::addAll(Logbook& other) {
-    // What a check refuses would come half, and look whole.
-    if (const auto faults = other.integrityFaults(); !faults || !faults->empty())
-        return faults ? refuse(ErrorKind::damaged, other.m_path, faults->front()) : tl::unexpected(faults.error());
-    const auto listed = other.tests();
-    if (!listed)
-        return tl::unexpected(listed.error());
-    std::vector<record::Test> tests;
-    for (const TestEntry& entry : *listed) {
-        auto test = other.load(entry.id);
-        if (!test)
-            return tl::unexpected(test.error());
-        tests.push_back(std::move(*test));
-    }
-    return writing([&] { return addTests(m_connection->database, std::move(tests)); });
-}
-
 Result<void> Logbook::remove(const std::string& testId) {
-    return changing(testId, [&] {
+    return writing([&] {
+        forgetFinding(m_connection->database, testId);
         Statement clear(m_connection->database, "DELETE FROM test WHERE id = ?");
         clear.bind(1, testId);
         if (clear.exec() == 0)
             throw NoSuchTest(testId);
+        m_connection->versionWriter().deleted(testId);
     });
 }
 
@@ -445,7 +314,10 @@ Result<void> Logbook::savePlayer(const record::Player& player) {
 }
 
 Result<void> Logbook::joinPlayers(const std::string& from, const std::string& into) {
-    return writing([&] { logbook::joinPlayers(m_connection->database, from, into); });
+    return writing([&] {
+        logbook::joinPlayers(m_connection->database, from, into);
+        m_connection->versionWriter().joined(from, into);
+    });
 }
 
 Result<void> Logbook::removePlayer(const std::string& id) {

@@ -76,9 +76,18 @@ public:
     /// Puts a file that was deleted while it was open back to its path, with all that was kept in it.
     Result<void> writeAnew();
     Result<void> remove(const std::string& testId);
-    /// Adds what another logbook holds: the same tests are one, and of those that differ both stand here. One
-    /// transaction.
-    Result<Merged> addAll(Logbook& other);
+    /// Adds what another logbook holds, or those tests of it (`merge`). One transaction, and one step.
+    Result<Merged> addAll(Logbook& other, const std::vector<std::string>& only = {});
+    /// The same with a test that came as a file, under the id that it has there; gives the id that it has here.
+    struct Come {
+        std::string id;
+        bool isNew = false;
+    };
+    Result<Come> add(record::Test test);
+    /// Takes back all that was added by one step, whole; `invalid` where some of it was changed since.
+    Result<void> takeBack(const Merged::Step& step);
+    /// How a thing came to be as it is.
+    Result<Version> version(Thing thing, const std::string& id);
 
     /// Keeps what was said of a test, for the list. Any change of the test takes it away.
     Result<void> keepFinding(const std::string& testId, const TestEntry::Finding& finding);
@@ -119,6 +128,7 @@ private:
     void replaceShots(const record::Test& test, std::size_t from);
     void expectShots(const record::Test& test, std::size_t from);
     Result<void> struck(const record::Test& test, Result<void> kept);
+    Result<Merged> addIncoming(Incoming incoming);
     Result<void> sound(const std::vector<std::string>& faults) const;
     std::string m_path;
     std::unique_ptr<Connection> m_connection;

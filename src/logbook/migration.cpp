@@ -2,6 +2,7 @@
 
 #include "core/record/text/names.h"
 #include "files/test_json.h"
+#include "logbook/merge.h"
 #include "logbook/players.h"
 #include "logbook/schema.h"
 #include "logbook/test_rows.h"
@@ -234,6 +235,44 @@ void toFormat6(Database& database) {
     database.exec("PRAGMA user_version = 6");
 }
 
+// The id of the test that one is a version of: earlier formats made ids of versions from those of their tests.
+std::string groupOf(const record::Test& version, const std::vector<std::string>& ids) {
+    constexpr std::size_t versionAt = 14;
+    if (version.id.size() <= versionAt || version.id[versionAt] != '8')
+        return version.id;
+    record::Test other = version;
+    for (const std::string& id : ids) {
+        other.id = id;
+        if (idBeside(other) == version.id)
+            return id;
+    }
+    return version.id;
+}
+
+// Format 7 knows how each thing came to be as it is; of what is there that is what it holds. A test that can't be read
+// stays as it is.
+void toFormat7(Database& database) {
+    const std::vector<std::string> ids = idsOfTests(database);
+    for (const std::string& id : ids)
+        try {
+            const record::Test test = readTest(database, id);
+            keepVersion(database, Thing::test, id, versionByContent(test, groupOf(test, ids)));
+        } catch (const std::runtime_error&) {
+            keepVersion(database, Thing::test, id,
+                        {.changes = {}, .of = id, .changedAt = {}, .deletedAt = {}, .joined = {}});
+        }
+    for (const PlayerEntry& entry : listPlayers(database))
+        keepVersion(database, Thing::player, entry.player.id, versionByContent(entry.player));
+    Statement settings(database, "SELECT key, value FROM setting");
+    std::vector<std::pair<std::string, std::string>> kept;
+    while (settings.executeStep())
+        kept.emplace_back(settings.getColumn(0).getString(), settings.getColumn(1).getString());
+    for (const auto& [key, value] : kept)
+        if (isShared(key))
+            keepVersion(database, Thing::setting, key, versionByContent(key, value));
+    database.exec("PRAGMA user_version = 7");
+}
+
 // "A.knotbook" of format 1 is kept as "A.format1.knotbook", or with a number where that is taken.
 std::string nameOfCopy(const std::string& path, int version) {
     const std::filesystem::path file(path);
@@ -269,7 +308,7 @@ void migrate(Database& database, int from) {
     SQLite::Transaction transaction(database);
     if (from < 2)
         toFormat2(database); // makes the newest tables
-    if (from >= 2)
+    if (from >= 2 && from < 6)
         database.exec("ALTER TABLE test_build ADD COLUMN id TEXT NOT NULL DEFAULT ''");
     if (from == 2)
         toFormat3(database);
@@ -279,6 +318,9 @@ void migrate(Database& database, int from) {
         toFormat5(database);
     if (from >= 2 && from <= 5)
         toFormat6(database);
+    if (from >= 2)
+        createVersions(database);
+    toFormat7(database);
     Statement broken(database, "PRAGMA foreign_key_check");
     if (broken.executeStep())
         throw std::runtime_error("its references do not hold");

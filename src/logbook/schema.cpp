@@ -2,6 +2,7 @@
 
 #include "core/record/metric.h"
 #include "core/record/text/text.h"
+#include "logbook/versions.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 
@@ -120,6 +121,8 @@ std::set<std::string> partsOf(SQLite::Database& database) {
     while (objects.executeStep()) {
         const std::string type = objects.getColumn(0).getString();
         const std::string name = objects.getColumn(1).getString();
+        if (type == "view") // others may look at what is here as they like
+            continue;
         if (type != "table") {
             parts.insert(std::string(type).append(" ").append(name).append(": ") + objects.getColumn(2).getString());
             continue;
@@ -182,6 +185,7 @@ void createTables(SQLite::Database& database) {
     createPlayers(database);
     createShots(database);
     createTally(database);
+    createVersions(database);
     database.exec("PRAGMA application_id = " + std::to_string(applicationId));
     database.exec("PRAGMA user_version = " + std::to_string(schemaVersion));
 }

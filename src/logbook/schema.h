@@ -10,7 +10,7 @@ class Database;
 namespace knot::logbook {
 
 inline constexpr int applicationId = 0x4B6E6F74; // "Knot"
-inline constexpr int schemaVersion = 6;
+inline constexpr int schemaVersion = 7;
 
 /// Makes the tables of the newest version; the caller holds the transaction.
 void createTables(SQLite::Database& database);

@@ -16,6 +16,10 @@ namespace knot::logbook {
 struct NoSuchTest : std::runtime_error {
     using std::runtime_error::runtime_error;
 };
+/// What is to be taken back is not as it was left.
+struct ChangedSince : std::runtime_error {
+    using std::runtime_error::runtime_error;
+};
 /// Other shots stand in the file than were kept there.
 struct ChangedElsewhere : std::runtime_error {
     ChangedElsewhere()

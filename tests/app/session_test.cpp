@@ -399,3 +399,102 @@ TEST_CASE("work in the background that fails answers too, so that nobody waits f
     QTRY_COMPARE(answered, 2);
     CHECK(answer == 7);
 }
+
+TEST_CASE("what is made of a file is kept by itself, and nothing unkept is sealed or left") {
+    Desk desk;
+    std::ofstream(desk.path("a.csv").toStdString())
+        << "build,round,carry_m\nReed,1,150\nAlder,1,152\nReed,2,151\nAlder,2,155\n";
+    auto read = [&] {
+        auto imported = files::readShotFile(desk.path("a.csv").toStdString());
+        REQUIRE(imported);
+        REQUIRE(desk.session.takeImported(std::move(*imported)));
+    };
+    const auto own = app::Book::ownPath().toStdString();
+    auto kept = [&]() -> std::vector<record::Test> {
+        std::vector<record::Test> all;
+        if (auto book = logbook::Logbook::read(own)) {
+            const auto listed = *book->tests();
+            for (const auto& entry : listed)
+                all.push_back(*book->load(entry.id));
+        }
+        return all;
+    };
+    read();
+    SECTION("a file that is looked at alone is not") {
+        CHECK(desk.session.readyToLeave());
+        read(); // in its place
+        CHECK(kept().empty());
+    }
+    SECTION("a fair test of its clubs") {
+        REQUIRE(desk.session.copyDeclaration({"Reed", "Alder"}));
+        REQUIRE(kept().size() == 1);
+        CHECK(desk.session.isKept());
+        CHECK(kept()[0].builds.size() == 2);
+        CHECK(desk.noted.join(' ').contains("Kept in"));
+    }
+    SECTION("anything that is declared of it, with its shots") {
+        REQUIRE(
+            desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Which?"; }));
+        REQUIRE(kept().size() == 1);
+        CHECK(kept()[0].question == "Which?");
+        CHECK(kept()[0].shots.size() == 4);
+        desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Which one?"; });
+        REQUIRE(kept().size() == 1);
+        CHECK(kept()[0].question == "Which one?");
+        desk.session.declaring().undo();
+        CHECK(kept()[0].question.empty()); // typed in one go
+    }
+    SECTION("a decision") {
+        desk.session.declaring().say(&record::Choices::byFeel, BuildAt(1));
+        REQUIRE(kept().size() == 1);
+        CHECK_FALSE(kept()[0].choices.byFeel.at.empty());
+    }
+    SECTION("tags that go on") {
+        REQUIRE(desk.session.copyDeclaration({"Reed", "Alder"}));
+        REQUIRE(desk.session.declaring().putInBag());
+        CHECK(kept()[0].seal.isClosed());
+    }
+    SECTION("where one's own logbook can't be had it is tried again, and nothing leaves it") {
+        std::filesystem::create_directories(std::filesystem::path(own).parent_path());
+        const auto held = logbook::Logbook::create(own);
+        REQUIRE(held);
+        CHECK(
+            desk.session.declaring().change("the question", [](record::Declared& test) { test.question = "Which?"; }));
+        CHECK(desk.session.test().question == "Which?");
+        CHECK_FALSE(desk.session.isKept());
+        CHECK_FALSE(desk.session.readyToLeave());
+        CHECK(desk.refused.back().contains("My shots"));
+        CHECK_FALSE(desk.session.declaring().putInBag());
+        CHECK_FALSE(desk.session.isSealed());
+        REQUIRE(desk.session.keepIn(desk.path("b.knotbook")));
+        CHECK(desk.session.readyToLeave());
+    }
+}
+
+TEST_CASE("a test that comes as a file again is the one that stands here, in the version that goes on") {
+    Desk desk;
+    desk.open("a.knotbook");
+    const std::string id = desk.session.test().id;
+    REQUIRE(desk.session.exportShots(desk.path("a.json")));
+    const std::size_t shots = desk.session.test().shots.size();
+    REQUIRE(desk.session.importTest(desk.path("a.json")));
+    CHECK(desk.session.test().id == id);
+    CHECK(desk.session.book().tests().size() == 1);
+    CHECK(desk.noted.join(' ').contains("stands here already"));
+    // A logbook of its own goes home with it, and comes back with more.
+    REQUIRE(desk.session.exportShots(desk.path("own.knotbook")));
+    {
+        auto own = *logbook::Logbook::open(desk.path("own.knotbook").toStdString());
+        auto test = *own.load(id);
+        test.shots.push_back(test.shots.back());
+        test.shots.back().id = test.nextShotId();
+        REQUIRE(own.saveShots(test, shots));
+    }
+    const auto merged = desk.session.addLogbook(desk.path("own.knotbook"));
+    REQUIRE(merged);
+    CHECK(merged->later == std::vector<std::string>{id});
+    CHECK(desk.session.test().shots.size() == shots + 1); // also in hand
+    REQUIRE(desk.session.undoListed());
+    CHECK(desk.session.test().shots.size() == shots);
+    CHECK(desk.onDisk("a.knotbook").shots.size() == shots);
+}

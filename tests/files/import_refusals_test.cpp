@@ -2,36 +2,16 @@
 #include "core/record/check.h"
 #include "files/import/shot_file.h"
 #include "files/import/spreadsheet.h"
+#include "support/packed.h"
 
 #include <catch2/catch.hpp>
-#include <zip.h>
 
 #include <filesystem>
-#include <map>
 
 using namespace knot;
+using knot::test::packed;
 
 namespace {
-
-// A spreadsheet of these parts, packed.
-std::string packed(const std::map<std::string, std::string>& parts) {
-    zip_error_t error;
-    zip_error_init(&error);
-    zip_source_t* target = zip_source_buffer_create(nullptr, 0, 0, &error);
-    zip_t* archive = zip_open_from_source(target, ZIP_TRUNCATE, &error);
-    zip_source_keep(target);
-    for (const auto& [name, text] : parts)
-        zip_file_add(archive, name.c_str(), zip_source_buffer(archive, text.data(), text.size(), 0), ZIP_FL_ENC_UTF_8);
-    zip_close(archive);
-    zip_source_open(target);
-    std::string bytes;
-    char piece[4096];
-    for (zip_int64_t size = 0; (size = zip_source_read(target, piece, sizeof piece)) > 0;)
-        bytes.append(piece, static_cast<std::size_t>(size));
-    zip_source_close(target);
-    zip_source_free(target);
-    return bytes;
-}
 
 std::string workbook(const std::string& sheet, const std::string& strings = "<sst/>") {
     return packed({{"xl/workbook.xml", "<workbook><sheets><sheet name=\"S\" id=\"r1\"/></sheets></workbook>"},
@@ -280,4 +260,23 @@ TEST_CASE("equal rows of an OpenDocument sheet that follow each other are all re
     CHECK(refusal(document(line(cell("A") + number(150), 300'000))).find("rows") != std::string::npos);
     CHECK(refusal(document(line(cell(std::string(30 << 10, 'x')) + number(150), 100'000))).find("64 MiB") !=
           std::string::npos);
+}
+
+TEST_CASE("a thousand columns of one heading are asked about, or are one measurement and text") {
+    std::string text = "Club";
+    for (int i = 0; i < 999; ++i)
+        text += ",Carry (m)";
+    for (int shot = 0; shot < 12; ++shot) {
+        text += shot % 2 == 0 ? "\nReed" : "\nAlder";
+        for (int i = 0; i < 999; ++i)
+            text += "," + std::to_string(140 + shot + i % 7);
+    }
+    const auto asked = files::readShots("f.csv", text + "\n");
+    REQUIRE_FALSE(asked);
+    CHECK(files::sentence(asked.error()).find("Carry (m)") != std::string::npos);
+    const auto read = files::readShots("f.csv", text + "\n", {.doubt = files::ReadOptions::Doubt::takeLikelier});
+    if (read) {
+        CHECK(read->test.shots.size() == 12);
+        CHECK(read->test.shots[0].readings.at(record::Metric::carry) == 140.0);
+    }
 }

@@ -195,7 +195,7 @@ TEST_CASE("the file names itself and its format to any SQLite tool") {
     const auto bytes = bytesOf(path);
     REQUIRE(bytes.size() > 100);
     CHECK(bytes.substr(68, 4) == "Knot"); // application_id
-    CHECK(bytes[63] == 6);                // user_version
+    CHECK(bytes[63] == 7);                // user_version
     CHECK(bytes[18] == 1);                // no write-ahead log: the file is all there is
 }
 

@@ -211,9 +211,32 @@ std::optional<logbook::Merged> Book::addAllOf(const QString& path) {
     return *merged;
 }
 
+bool Book::takeBack(const logbook::Merged::Step& step) {
+    if (!m_logbook || !ok(written([&] { return m_logbook->takeBack(step); })))
+        return false;
+    forgetLists();
+    list();
+    emit playersChanged();
+    return true;
+}
+
+std::optional<logbook::Logbook::Come> Book::add(const record::Test& test) {
+    if (!m_logbook)
+        return std::nullopt;
+    auto come = written([&] { return m_logbook->add(test); });
+    if (!ok(come))
+        return std::nullopt;
+    forgetLists();
+    list();
+    return *come;
+}
+
+// With how it came to be, so that it is known when it comes back.
 bool Book::makeWith(const QString& path, const record::Test& test) {
     auto made = logbook::Logbook::create(path.toStdString());
-    return ok(made) && ok(made->save(test)) && ok(made->setUnits(m_units));
+    if (!ok(made) || !ok(made->setUnits(m_units)))
+        return false;
+    return m_logbook && !test.id.empty() ? ok(made->addAll(*m_logbook, {test.id})) : ok(made->save(test));
 }
 
 void Book::keepFinding(const std::string& id, const logbook::TestEntry::Finding& finding) {

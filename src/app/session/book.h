@@ -33,11 +33,9 @@ public:
     /// Where a logbook of one's own stands when none was chosen.
     static QString ownPath();
 
-    /// Newest first. `list` asks the file anew; `listIfStale` does where something was written.
+    /// Newest first. `listIfStale` asks the file anew where something was written.
     const std::vector<logbook::TestEntry>& tests() const { return m_tests; }
-    void list();
     void listIfStale();
-    void markStale() { m_stale = true; }
 
     std::optional<record::Test> load(const std::string& id);
     /// The same without a word where it can't be loaded.
@@ -50,8 +48,11 @@ public:
     /// Shots from a place on, with the head where that changed; what fails is the caller's to try again.
     logbook::Result<void> saveStruck(const record::Test& test, std::size_t from, bool headChanged);
     bool remove(const std::string& id);
-    /// Adds the tests of another logbook, which stays as it is; nothing that is here is overwritten.
+    /// Adds another logbook, which stays as it is (`logbook::merge`), and takes that back as one step.
     std::optional<logbook::Merged> addAllOf(const QString& path);
+    bool takeBack(const logbook::Merged::Step& step);
+    /// Keeps a test that came as a file: where it stands here already, the later one stays. Gives its id here.
+    std::optional<logbook::Logbook::Come> add(const record::Test& test);
     /// A new logbook that holds this test alone, with the id it has.
     bool makeWith(const QString& path, const record::Test& test);
     /// Keeps what was said of a test, for the list; no word where the disk will not.
@@ -98,6 +99,7 @@ private:
     bool isOpenAt(const QString& path) const;
     template<typename Write> auto written(Write write) -> decltype(write());
     template<typename Write> bool changePlayers(Write write);
+    void list();
     void forgetLists();
     template<typename T> bool ok(const logbook::Result<T>& result);
 

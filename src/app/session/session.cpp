@@ -1,5 +1,6 @@
 #include "app/session/session.h"
 
+#include "app/session/keeping.h"
 #include "app/session/moment.h"
 
 #include "app/form/typed.h"
@@ -16,28 +17,6 @@
 
 namespace knot::app {
 namespace {
-
-// Players as they were before something that left them as in `after`: who came with it goes where no test has them,
-// what was learnt of others is forgotten. What was said of somebody since stays.
-bool takePlayersBack(Book& book, const std::vector<logbook::PlayerEntry>& before,
-                     const std::vector<logbook::PlayerEntry>& after) {
-    auto in = [](const std::vector<logbook::PlayerEntry>& list, const std::string& id) -> const logbook::PlayerEntry* {
-        const auto at = std::ranges::find_if(list, [&](const auto& entry) { return entry.player.id == id; });
-        return at == list.end() ? nullptr : &*at;
-    };
-    bool done = true;
-    for (const logbook::PlayerEntry& entry : std::vector(book.players())) {
-        const auto* was = in(before, entry.player.id);
-        const auto* became = in(after, entry.player.id);
-        if (became == nullptr || became->player != entry.player)
-            continue; // somebody else since
-        if (was == nullptr && entry.tests == 0)
-            done = book.removePlayer(entry.player.id) && done;
-        else if (was != nullptr && was->player != entry.player)
-            done = book.savePlayer(was->player) && done;
-    }
-    return done;
-}
 
 void declareAsUsual(record::Test& test) {
     test.card.blinding = record::Blinding::open;
@@ -90,7 +69,7 @@ Session::Session(QObject* parent)
         if (!m_hand.isKept())
             return;
         const std::string names = test().playerNames();
-        takeKeptPlayers(m_hand.edit());
+        takeKeptPlayers(m_hand.edit(), m_book);
         if (test().playerNames() != names && !m_bay.hasUnsaved()) { // there is no way back to the former name
             m_declaring.forget();
             m_bay.forget();
@@ -104,6 +83,8 @@ Session::Session(QObject* parent)
 
 bool Session::readyToLeave() {
     Typed::commitAll();
+    if (m_declaring.hasUnkept() && !keepByItself(m_hand, m_book))
+        return false;
     if (m_bay.saveAgain())
         return true;
     emit refused(tr("Not on disk yet: %1. Free some space, or keep this test in another logbook (Ctrl+S).")
@@ -135,29 +116,15 @@ void Session::dropTest() {
     emit m_hand.replaced();
 }
 
-// Who is in a test is as the logbook has them.
-void Session::takeKeptPlayers(record::Test& test) {
-    auto players = m_book.playersOf(test.id);
-    if (players.size() != test.players.size())
-        return;
-    for (record::Shot& shot : test.shots)
-        if (const auto at = shot.player.empty() ? std::nullopt : test.playerIndex(shot.player))
-            shot.player = players[*at].name;
-    test.players = std::move(players);
-}
-
-// Into the logbook where one is open, and in hand.
+// Into a logbook, and in hand. What could not be kept is not taken; shots of it are where they were.
 bool Session::keepAndTake(record::Test test) {
-    if (m_book.isOpen()) {
-        test.nameShots();
-        const auto id = m_book.save(test);
-        if (!id)
-            return false;
-        test.id = *id;
-        test.nameClubs(); // as the book did
-        takeKeptPlayers(test);
-    }
-    take(std::move(test));
+    TestInHand made;
+    made.put(std::move(test));
+    if (made.isKept() ? !m_book.save(made.test()) : !keepByItself(made, m_book))
+        return false;
+    record::Test kept = made.test();
+    takeKeptPlayers(kept, m_book);
+    take(std::move(kept));
     return true;
 }
 
@@ -178,11 +145,20 @@ bool Session::openTest(const std::string& id) {
     return true;
 }
 
+// What stands here already is opened, the later version of the two.
 bool Session::importTest(const QString& path) {
     auto imported = files::readTestFile(path.toStdString());
     if (!imported) {
         emit refused(QString::fromStdString(files::sentence(imported.error())));
         return false;
+    }
+    if (!imported->test.id.empty() && (m_book.isOpen() || m_book.openOrMake(Book::ownPath()))) {
+        if (!readyToLeave())
+            return false;
+        const auto come = m_book.add(imported->test);
+        if (come && !come->isNew)
+            emit noted(tr("“%1” stands here already.").arg(QString::fromStdString(imported->test.title)));
+        return come && openTest(come->id);
     }
     return takeImported(std::move(*imported));
 }
@@ -192,7 +168,10 @@ bool Session::takeImported(files::ImportedTest imported) {
         return false;
     if (imported.test.createdAt.empty())
         imported.test.createdAt = momentNow();
-    if (!keepAndTake(std::move(imported.test)))
+    // A file of shots that is looked at without a logbook is kept once something is made of it.
+    if (!m_book.isOpen() && imported.test.id.empty())
+        take(std::move(imported.test));
+    else if (!keepAndTake(std::move(imported.test)))
         return false;
     for (const auto& note : imported.notes)
         emit noted(QString::fromStdString(note));
@@ -207,7 +186,7 @@ bool Session::keepIn(const QString& path) {
     if (!id)
         return false;
     m_hand.edit().id = *id;
-    takeKeptPlayers(m_hand.edit());
+    takeKeptPlayers(m_hand.edit(), m_book);
     m_bay.keptElsewhere();
     emit m_hand.replaced();
     return true;
@@ -246,33 +225,27 @@ bool Session::removeTest(const std::string& id) {
 std::optional<logbook::Merged> Session::addLogbook(const QString& path) {
     if (!readyToLeave())
         return std::nullopt;
-    const auto playersBefore = m_book.players();
     auto merged = m_book.addAllOf(path);
     if (!merged)
         return std::nullopt;
-    const auto playersAfter = m_book.players();
-    std::vector<std::string> come = merged->added;
-    for (const logbook::Merged::Conflict& conflict : merged->conflicts)
-        come.push_back(conflict.there);
-    QString text = tr("%1 came from %2")
-                       .arg(QString::fromStdString(record::counted(come.size(), "test")), QFileInfo(path).fileName());
-    if (merged->known > 0)
-        text += tr("; %1 stood here already").arg(merged->known);
-    QStringList names;
-    for (const std::string& name : merged->players)
-        names << QString::fromStdString(name);
-    if (!names.isEmpty())
-        text += tr("; of %1 it says something else, and what stood here stays").arg(names.join(QStringLiteral(", ")));
-    if (!come.empty())
-        m_listed.push_back({m_book.path(), [this, come, playersBefore, playersAfter] {
-                                if (m_hand.has() && std::ranges::find(come, test().id) != come.end())
-                                    dropTest();
-                                return std::ranges::all_of(
-                                           come, [this](const std::string& id) { return m_book.remove(id); }) &&
-                                       takePlayersBack(m_book, playersBefore, playersAfter);
-                            }});
-    emit noted(text + (come.empty() ? tr(".") : tr(". Ctrl+Z takes them away again.")));
+    const QString text = QString::fromStdString(logbook::mergedText(*merged, QFileInfo(path).fileName().toStdString()));
+    if (!merged->step.empty())
+        m_listed.push_back(
+            {m_book.path(), [this, step = merged->step] { return m_book.takeBack(step) && handAnew(); }});
+    emit noted(merged->step.empty() ? text : tr("%1 Ctrl+Z takes all of it back.").arg(text));
+    handAnew();
     return merged;
+}
+
+// The test in hand as the logbook has it now, which may be another version, or none.
+bool Session::handAnew() {
+    if (!m_hand.isKept())
+        return true;
+    if (auto now = m_book.peek(test().id); !now)
+        dropTest();
+    else if (*now != test())
+        take(std::move(*now));
+    return true;
 }
 
 bool Session::setTitle(const std::string& id, const std::string& title) {
@@ -287,7 +260,7 @@ bool Session::setTitle(const std::string& id, const std::string& title) {
         if (!m_book.saveHead(*other))
             return false;
     }
-    m_book.list();
+    m_book.listIfStale();
     return true;
 }
 
@@ -313,11 +286,6 @@ bool Session::undoListed() {
 bool Session::newTest(record::Stage stage) {
     if (!readyToLeave())
         return false;
-    if (!m_book.isOpen()) {
-        if (!m_book.openOrMake(Book::ownPath()))
-            return false;
-        emit noted(tr("Kept in %1.").arg(QDir::toNativeSeparators(Book::ownPath())));
-    }
     record::Test test;
     test.stage = stage;
     test.title = (stage == record::Stage::test        ? tr("New test")

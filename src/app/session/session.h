@@ -85,8 +85,8 @@ signals:
 private:
     void take(record::Test test);
     bool keepAndTake(record::Test test);
+    bool handAnew();
     bool setTitle(const std::string& id, const std::string& title);
-    void takeKeptPlayers(record::Test& test);
     void dropTest();
     void forgetAll();
 

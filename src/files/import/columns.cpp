@@ -269,6 +269,8 @@ private:
             const auto next = std::ranges::max_element(
                 left, [&](std::size_t a, std::size_t b) { return best(a) < best(b) || (best(a) == best(b) && a > b); });
             settle(m_columns[*next]);
+            if (m_taken[*next].meaning.role != ColumnRole::extra)
+                m_held.push_back(*next);
             left.erase(next);
         }
     }
@@ -283,23 +285,21 @@ private:
     }
 
     bool isTaken(const ColumnMeaning& meaning) const {
-        return std::ranges::any_of(m_taken, [&](const auto& taken) { return taken.meaning.holdsSameAs(meaning); });
+        return std::ranges::any_of(m_held, [&](std::size_t at) { return m_taken[at].meaning.holdsSameAs(meaning); });
     }
 
     void settle(const Column& column) {
         ColumnTaken& taken = m_taken[column.at];
         const auto free =
             std::ranges::find_if(column.candidates, [&](const Candidate& c) { return !isTaken(c.meaning); });
-        const Candidate& first = column.candidates.front();
-        if (first.score >= 0.95 && first.meaning.role != ColumnRole::extra && isTaken(first.meaning))
+        if (const Candidate& first = column.candidates.front(); first.score >= 0.95 && isTaken(first.meaning))
             return sayTwice(column, first);
         if (free == column.candidates.end()) {
             taken.why = "kept as text: another column holds it";
             return;
         }
         // Whatever else it might have been has its column: "Distance" beside "Carry" is the total.
-        std::size_t likely = 0;
-        std::size_t left = 0;
+        std::size_t likely = 0, left = 0;
         for (const auto& other : column.candidates)
             if (other.score >= free->score - asLikely) {
                 ++likely;
@@ -463,8 +463,7 @@ private:
         }
         // Nothing tells: with slashes and AM or PM the month stands first, else the day.
         const bool clock = std::ranges::any_of(column.values.cells, [](std::string_view cell) {
-            const std::string text = record::lowerCase(cell);
-            return text.ends_with("am") || text.ends_with("pm");
+            return record::lowerCase(cell).ends_with("am") || record::lowerCase(cell).ends_with("pm");
         });
         return !point && clock ? DateOrder::monthFirst : DateOrder::dayFirst;
     }
@@ -480,6 +479,7 @@ private:
     std::vector<DecimalMark> m_marks;
     std::vector<Column> m_columns;
     std::vector<ColumnTaken> m_taken;
+    std::vector<std::size_t> m_held; ///< columns that mean something by now
     std::vector<UnitAsked> m_units;
 };
 
