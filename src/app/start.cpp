@@ -100,6 +100,16 @@ void closeOnSignals(MainWindow& window) {
         });
 }
 
+// Settings hold paths, names of devices and the link's code: they are for this user alone.
+void keepSettingsPrivate() {
+    const QString name = QSettings().fileName();
+    QDir().mkpath(QFileInfo(name).path());
+    QFile file(name);
+    if (!file.exists())
+        std::ignore = file.open(QIODevice::WriteOnly);
+    file.setPermissions(QFile::ReadOwner | QFile::WriteOwner);
+}
+
 } // namespace
 
 int start(QApplication& application) {
@@ -133,6 +143,7 @@ int start(QApplication& application) {
          {QStringLiteral("dark"), QStringLiteral("Dark colours")}});
     line.process(application);
 
+    keepSettingsPrivate();
     registerResources();
     installFonts();
     applyTheme(wantedTheme(line));

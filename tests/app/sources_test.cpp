@@ -1,7 +1,7 @@
 // Where shots come from, and what fails on the way: folders, links, disks, clocks, locks.
-#include "app/bay_page/ask_bar.h"
 #include "app/bay_page/bay_page.h"
 #include "app/bay_page/now_view.h"
+#include "app/form/ask_bar.h"
 #include "app/line.h"
 #include "app/session/session.h"
 #include "app/sources/cues.h"
@@ -133,6 +133,12 @@ TEST_CASE("a file that is written over with each shot, at the same length, gives
         writeOver(file, 150 + static_cast<double>(i % 7)); // the eighth is like the first
         REQUIRE(waitForShots(bench, i + 1));
         CHECK(carryOf(bench, i) == 150 + static_cast<double>(i % 7));
+    }
+    SECTION("the very same shot again is said, since it may be another swing") {
+        QTest::qWait(1200);
+        writeOver(file, 152); // as the tenth
+        CHECK(QTest::qWaitFor([&] { return bench.message().contains("the very same shot"); }, 4000));
+        CHECK(shots(bench).size() == 10);
     }
     SECTION("a change without a new shot is said") {
         QFile changed(file);

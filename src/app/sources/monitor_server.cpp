@@ -27,7 +27,7 @@ constexpr qint64 bytesATurn = 32 << 10;       // taken from a line before others
 constexpr qint64 mostUnsent = 1 << 20;        // bytes of answers that a line may leave lying
 constexpr std::size_t mostHeld = 500;         // messages of a device that was not let in yet
 constexpr int helloWithin = 10000;            // ms
-constexpr int mostWrongCodes = 20;            // then there is a new code
+constexpr std::size_t mostSilent = 3;         // connections of one address before their hello
 
 QStringList knownDevices() {
     return QSettings().value(QStringLiteral("link/known")).toStringList();
@@ -70,7 +70,6 @@ void LinkSettings::keep() const {
     settings.setValue(QStringLiteral("link/open"), open);
     settings.setValue(QStringLiteral("link/code"), code);
     settings.sync();
-    QFile::setPermissions(settings.fileName(), QFile::ReadOwner | QFile::WriteOwner); // the code is in it
 }
 
 QString LinkSettings::newCode() {
@@ -123,6 +122,8 @@ bool MonitorServer::listen(const LinkSettings& settings) {
     m_receiptsFor.clear();
     seedReceipts();
     m_settings = settings;
+    m_doorkeeper.forget();
+    m_clock.start();
     m_server = std::make_unique<QTcpServer>();
     connect(m_server.get(), &QTcpServer::newConnection, this, &MonitorServer::meet);
     const QHostAddress where(settings.open ? QHostAddress::Any : QHostAddress::LocalHost);
@@ -174,31 +175,33 @@ QString MonitorServer::status() const {
     return tr("Connected: %1.").arg(connected.join(QStringLiteral(", ")));
 }
 
-// One wrong code a second in all, and a new one after twenty.
-link::Admission MonitorServer::admits(const std::string& code) {
-    if (m_sinceWrongCode.isValid() && m_sinceWrongCode.elapsed() < 1000)
-        return link::Admission::later;
-    if (link::sameCode(code, m_settings.code.toStdString())) {
-        m_wrongCodes = 0;
-        return link::Admission::yes;
-    }
-    m_sinceWrongCode.start();
-    if (++m_wrongCodes >= mostWrongCodes) {
-        m_wrongCodes = 0;
-        m_settings.code = LinkSettings::newCode();
-        m_settings.keep();
-        // After what is said of the line that is sent away for it.
-        QTimer::singleShot(0, this, [this] {
-            emit complained(tr("Twenty wrong pairing codes came; the code is a new one now."));
-            emit statusChanged();
-        });
-    }
-    return link::Admission::no;
+link::Admission MonitorServer::admits(const QString& address, const std::string& code) {
+    const bool isRight = link::sameCode(code, m_settings.code.toStdString());
+    const link::Admission admission = m_doorkeeper.admits(address, isRight, m_clock.elapsed());
+    if (!m_doorkeeper.wantsAnotherCode())
+        return admission;
+    m_doorkeeper.forget();
+    m_settings.code = LinkSettings::newCode();
+    m_settings.keep();
+    // After what is said of the line that is sent away for it.
+    QTimer::singleShot(0, this, [this] {
+        emit complained(tr("A hundred wrong pairing codes came; the code is a new one now."));
+        emit statusChanged();
+    });
+    return admission;
+}
+
+// Lines of one address that have not said hello.
+std::size_t MonitorServer::silentFrom(const QHostAddress& address) const {
+    return static_cast<std::size_t>(std::ranges::count_if(m_lines, [&](const auto& line) {
+        return !line->conversation->saidHello() && line->socket->peerAddress() == address;
+    }));
 }
 
 void MonitorServer::meet() {
     while (QTcpSocket* socket = m_server->nextPendingConnection()) {
-        if (m_lines.size() >= mostLines || (!m_settings.open && !isOwn(*socket))) {
+        if (m_lines.size() >= mostLines || silentFrom(socket->peerAddress()) >= mostSilent ||
+            (!m_settings.open && !isOwn(*socket))) {
             socket->abort();
             socket->deleteLater();
             continue;
@@ -207,7 +210,9 @@ void MonitorServer::meet() {
         socket->setReadBufferSize(4 * bytesATurn);
         link::Admits code;
         if (m_settings.open)
-            code = [this](const std::string& said) { return admits(said); };
+            code = [this, from = socket->peerAddress().toString()](const std::string& said) {
+                return admits(from, said);
+            };
         auto line = std::make_unique<Line>();
         line->socket = socket;
         line->conversation.emplace(m_receipts, std::move(code));

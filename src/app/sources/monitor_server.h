@@ -1,5 +1,6 @@
 #pragma once
 
+#include "app/sources/doorkeeper.h"
 #include "core/bay/strike.h"
 #include "link/conversation.h"
 
@@ -77,7 +78,8 @@ private:
     struct Line;
     void meet();
     void hear(Line& line);
-    link::Admission admits(const std::string& code);
+    link::Admission admits(const QString& address, const std::string& code);
+    std::size_t silentFrom(const QHostAddress& address) const;
     void greet(Line& line, const link::Hello& hello);
     /// `with`: what was in hand when each came, of those that were held back.
     void take(Line& line, const std::vector<link::Message>& messages,
@@ -103,8 +105,8 @@ private:
     QTimer m_watch;
     QString m_fault;
     QStringList m_keptOut;
-    QElapsedTimer m_sinceWrongCode;
-    int m_wrongCodes = 0;
+    Doorkeeper m_doorkeeper;
+    QElapsedTimer m_clock;
 };
 
 } // namespace knot::app

@@ -37,7 +37,8 @@ QStringList ownPlace(const QString& folder, const std::string& test) {
 
 constexpr qint64 largestFile = 32LL << 20;
 constexpr std::size_t hashedRows = 500;
-constexpr qint64 freshFor = 3000; // ms: a clock of files may tick slowly
+constexpr qint64 anotherWrite = 1000000000; // ns: one shot is written in less
+constexpr qint64 freshFor = 3000;           // ms: a clock of files may tick slowly
 
 // Complete lines; what has no end yet is still being written.
 std::vector<std::string> linesOf(const QByteArray& bytes) {
@@ -334,11 +335,18 @@ void WatchedFolder::take(Content content) {
         m_past.push_back(file);
         ++file.generation;
     }
+    const bool isAgain = !changed && !begunAnew && file.rows.size() == 1 && file.stamp.size >= 0 &&
+                         content.stamp.changed - file.stamp.changed > anotherWrite;
     const bool copied = known == 0 && isCopy(content.heading, content.rows);
     file.stamp = content.stamp;
     file.fresh = QDateTime::currentMSecsSinceEpoch() - content.stamp.changed / 1000000 < freshFor;
     file.heading = content.heading;
     file.rows = content.rows;
+    // A device that keeps its last shot alone may have seen another one just like it; nothing tells.
+    if (isAgain && !m_leaveAlone)
+        emit complained(tr("%1 was written anew with the very same shot, which is taken once. If it was another swing, "
+                           "type it.")
+                            .arg(content.name));
     if (m_leaveAlone || copied || !changed)
         return;
     if (!content.shots) {
