@@ -5,29 +5,21 @@
 #include "core/bay/strike.h"
 #include "core/random.h"
 #include "core/simulate/scenarios.h"
+#include "kill/killed_after.h"
 #include "kill/real_program.h"
 
 #include <QElapsedTimer>
 
 #include <algorithm>
-#include <cstdlib>
 #include <map>
 
-#include <csignal>
-#include <sys/wait.h>
-#include <unistd.h>
-
 using namespace knot;
+using knot::test::isLong;
+using knot::test::killedAfter;
 using knot::test::OtherWriter;
 using knot::test::RealProgram;
 
 namespace {
-
-// Fewer in a check than in a long one.
-bool isLong() {
-    const char* wanted = std::getenv("KNOT_LONG");
-    return wanted != nullptr && *wanted == '1';
-}
 
 // Lives are drawn up to a few times what this machine takes from a start to the first acknowledgement.
 constexpr qint64 shortestLongest = 300, longestLongest = 3000; // ms
@@ -51,6 +43,8 @@ void requireKept(const record::Test& test, const QStringList& acknowledged) {
 TEST_CASE("killed at random moments, the program keeps every acknowledged shot once and in order") {
     const int kills = isLong() ? 200 : 60;
     RealProgram program;
+    const auto mine = QFile::ReadOwner | QFile::WriteOwner | QFile::ReadUser | QFile::WriteUser;
+    CHECK(QFile::permissions(program.settings()) != mine);
     program.startMonitor({"--pace", "0", "--seed", "3"});
     {
         const OtherWriter other(program.book().toStdString());
@@ -83,6 +77,7 @@ TEST_CASE("killed at random moments, the program keeps every acknowledged shot o
     // At most the one shot that was on its way is there without its acknowledgement.
     CHECK(test.shots.size() <= static_cast<std::size_t>(acknowledged.size()) + 1);
     WARN(test.shots.size() << " shots kept over " << kills << " kills");
+    CHECK(QFile::permissions(program.settings()) == mine); // whatever wrote them
 }
 
 TEST_CASE("a watched file written over with each shot, the program killed in between, gives each shot once") {
@@ -123,20 +118,6 @@ TEST_CASE("a watched file written over with each shot, the program killed in bet
 }
 
 namespace {
-
-// Work in a process of its own that is killed after a while.
-template<typename Work> void killedAfter(std::size_t microseconds, Work work) {
-    const pid_t child = fork();
-    REQUIRE(child >= 0);
-    if (child == 0) {
-        work();
-        _exit(0);
-    }
-    ::usleep(static_cast<useconds_t>(microseconds));
-    ::kill(child, SIGKILL);
-    int status = 0;
-    ::waitpid(child, &status, 0);
-}
 
 record::Test twoPlayersSitting() {
     auto test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));

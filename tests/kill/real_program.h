@@ -61,6 +61,7 @@ public:
         m_program->waitForFinished();
         m_program.reset();
     }
+    QString settings() const { return m_folder.filePath("Knot Count/Knot Count.conf"); }
     bool runs() {
         m_program->waitForFinished(0);
         return m_program->state() == QProcess::Running;
