@@ -3,15 +3,19 @@
 #include "app/support.h"
 #include "core/judge/judge.h"
 
+#include <QAbstractItemDelegate>
 #include <QAbstractItemModelTester>
 #include <QComboBox>
 #include <QDropEvent>
+#include <QImage>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListView>
 #include <QMimeData>
+#include <QPainter>
 #include <QPushButton>
 #include <QSignalSpy>
+#include <QStyleOptionViewItem>
 #include <catch2/catch.hpp>
 
 using namespace knot;
@@ -39,6 +43,33 @@ TEST_CASE("opening the demo and a test shows its verdict in words") {
     CHECK(bench.ledgerSentence().startsWith("Fern carries farther than Slate by 9.7 m"));
     CHECK(bench.ledgerSentence().contains("real, and big enough to matter: better"));
     CHECK(bench.find<QLabel>("subtitle")->text().startsWith("45 knots · 5 laps · 6 to warm up"));
+}
+
+TEST_CASE("no line of the ledger is painted over the next one, however much it says") {
+    Bench bench;
+    bench.readFile(bench.writeFile("plain.csv", "build,round,carry_m,ball_speed_ms\n"
+                                                "Reed,1,150,52\nAlder,1,153,52.5\nReed,2,151,51\nAlder,2,152,53\n"
+                                                "Reed,3,149,52.2\nAlder,3,155,52\nReed,4,152,52.6\nAlder,4,151,53\n"));
+    REQUIRE(bench.waitForReading());
+    auto* list = bench.find<QListView>("ledger");
+    REQUIRE(list->model()->rowCount() > 2);
+    for (int row = 0; row < list->model()->rowCount(); ++row) {
+        const QModelIndex index = list->model()->index(row, 0);
+        const QSize size(list->viewport()->width(), list->visualRect(index).height());
+        QImage image(size.width(), size.height() + 80, QImage::Format_ARGB32);
+        image.fill(Qt::transparent);
+        QPainter painter(&image);
+        QStyleOptionViewItem option;
+        option.rect = QRect({0, 0}, size);
+        list->itemDelegate()->paint(&painter, option, index);
+        painter.end();
+        bool isOver = false;
+        for (int y = size.height(); y < image.height(); ++y)
+            for (int x = 0; x < image.width(); ++x)
+                isOver = isOver || qAlpha(image.pixel(x, y)) != 0;
+        INFO(index.data(Qt::AccessibleTextRole).toString().toStdString());
+        CHECK_FALSE(isOver);
+    }
 }
 
 TEST_CASE("the baseline changes with the keyboard and is kept") {

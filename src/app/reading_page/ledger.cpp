@@ -227,7 +227,7 @@ QSize LedgerDelegate::sizeHint(const QStyleOptionViewItem& option, const QModelI
         return {300, headingHeight};
     const auto* list = qobject_cast<const QListView*>(option.widget);
     const double width = list != nullptr ? list->viewport()->width() : 400;
-    int height = lineHeight + (placeFinding(row, {0, 0, width, 0}).isUnder ? lineHeight : 0);
+    int height = rowHeight + (placeFinding(row, {0, 0, width, 0}).isUnder ? lineHeight : 0);
     if (!row.line.because.empty())
         height += static_cast<int>(
             reasonBox({0, 0, width, 0}, typeface(size::caption), QString::fromStdString(row.line.because)).height());
