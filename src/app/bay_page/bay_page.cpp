@@ -136,8 +136,13 @@ void BayPage::wire() {
         m_bottom->setCurrentWidget(m_keys);
         takeFocus();
     });
-    connect(m_side, &BaySide::entered, this,
-            [this](const record::Readings& readings) { m_bay.arrive({{.readings = readings}}); });
+    connect(m_side, &BaySide::entered, this, [this](const record::Readings& readings) {
+        m_bay.arrive({{.readings = readings}});
+        // Where keys are asked for, and no number, they are not the field's.
+        const auto phase = m_bay.stand().phase();
+        if (phase == bay::Phase::nameTag || phase == bay::Phase::handOver)
+            setFocus();
+    });
     connect(m_side, &BaySide::left, this, &BayPage::takeFocus);
     connect(m_shots, &ShotList::complained, this, &BayPage::complained);
     connect(m_shots, &ShotList::left, this, &BayPage::leaveLaying);

@@ -71,7 +71,9 @@ void StripView::paintEvent(QPaintEvent* event) {
     painter.setRenderHint(QPainter::Antialiasing);
     if (m_turns.empty()) {
         painter.setPen(colours().faint);
-        painter.drawText(rect(), Qt::AlignVCenter | Qt::AlignLeft, tr("Two clubs on the rack make a plan."));
+        painter.drawText(rect(), Qt::AlignVCenter | Qt::AlignLeft,
+                         m_names.size() < 2 ? tr("Two clubs on the rack make a plan.")
+                                            : tr("These shots have no plan. Ctrl+L makes a new test of the clubs."));
         return;
     }
     const auto& layout = layoutFor(width());

@@ -429,7 +429,9 @@ void MonitorServer::tellInHand() {
     else if (const auto* free = stand.as<bay::Free>())
         inHand = free->build;
     // Nothing in hand: a plan that is struck wants no more swings.
-    const std::string told = link::lineOf(inHand ? link::InHand{builds[*inHand].name, *inHand} : link::InHand{{}, 0});
+    const bool isDrawn = stand.stint() != nullptr && stand.stint()->drawn; // nobody knows it before its tag is read
+    const std::string told = link::lineOf(
+        inHand ? link::InHand{isDrawn ? "from the bag" : builds[*inHand].name, *inHand} : link::InHand{{}, 0});
     if (told == m_inHand)
         return;
     m_inHand = told;

@@ -3,6 +3,7 @@
 #include "app/bay_page/player_window.h"
 #include "app/form/ask_bar.h"
 #include "app/hands.h"
+#include "app/line.h"
 #include "app/stand_in.h"
 #include "core/judge/judge.h"
 #include "core/simulate/scenarios.h"
@@ -20,6 +21,7 @@ using knot::test::Bench;
 using knot::test::declareSealed;
 using knot::test::eventually;
 using knot::test::Hands;
+using knot::test::Line;
 using knot::test::StandIn;
 
 namespace {
@@ -239,6 +241,11 @@ TEST_CASE("alone, the screen never tells the club before its tag is entered") {
     hands.press(Qt::Key_5, Qt::AltModifier);
     hands.press(Qt::Key_Return); // warm enough
     CHECK(now(bench).caption.contains("Draw a club"));
+    Line line(bench.find<app::BayPage>("bayPage")->server().port());
+    line.say(knot::test::hello());
+    CHECK(line.hears("from the bag"));
+    for (const auto& build : bench.session.test().builds)
+        CHECK_FALSE(line.heard.contains(QByteArray::fromStdString(build.name)));
     hands.press(Qt::Key_Return);
     for (int i = 0; i < 4; ++i) {
         CHECK(!now(bench).build);
@@ -252,6 +259,17 @@ TEST_CASE("alone, the screen never tells the club before its tag is entered") {
     CHECK(bench.session.test().shots.back().build == tag);
     CHECK(standOf(bench).phase() == Phase::handOver);
     CHECK(standOf(bench).stint()->inBag.size() == 2);
+    // Typed shots end in the tag's key as well, which is no number.
+    hands.press(Qt::Key_Return);
+    for (int i = 0; i < 4; ++i) {
+        hands.letters("151");
+        hands.press(Qt::Key_Return);
+    }
+    REQUIRE(standOf(bench).phase() == Phase::nameTag);
+    const std::size_t shots = bench.session.test().shots.size();
+    hands.press(Qt::Key_1);
+    CHECK(standOf(bench).phase() == Phase::handOver);
+    CHECK(bench.session.test().shots.size() == shots);
 }
 
 TEST_CASE("the player's window shows only what the player may see") {
