@@ -1,6 +1,7 @@
 #include "logbook/migration.h"
 
 #include "core/record/text/names.h"
+#include "files/base/file.h"
 #include "files/test_json.h"
 #include "logbook/merge.h"
 #include "logbook/players.h"
@@ -287,8 +288,9 @@ std::string nameOfCopy(const std::string& path, int version) {
 } // namespace
 
 CopyBeside::CopyBeside(Database& database, const std::string& path, int version)
-    : m_part(path + ".part") {
-    std::filesystem::remove(m_part);
+    : m_part(files::newBeside(path, files::For::thisUser)) {
+    if (m_part.empty())
+        throw std::runtime_error("no copy can be kept beside it");
     Statement s(database, "VACUUM INTO ?");
     s.bind(1, m_part);
     s.exec();

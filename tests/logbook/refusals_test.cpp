@@ -267,6 +267,22 @@ TEST_CASE("a migration that is refused leaves nothing behind") {
     }
 }
 
+TEST_CASE("bringing an older logbook up to date takes nothing that stands beside it") {
+    const Folder folder;
+    const auto path = folder.file("old.knotbook");
+    fixture(folder, path, 3);
+    const auto letter = folder.file("letter.txt");
+    std::ofstream(letter) << "mine";
+    std::filesystem::create_symlink(letter, folder.file("old.knotbook.part"));
+    REQUIRE(Logbook::open(path));
+    CHECK(bytesOf(letter) == "mine");
+    CHECK(std::filesystem::is_symlink(folder.file("old.knotbook.part")));
+    const auto kept = folder.file("old.format3.knotbook");
+    REQUIRE(std::filesystem::exists(kept));
+    using std::filesystem::perms;
+    CHECK((std::filesystem::status(kept).permissions() & (perms::group_all | perms::others_all)) == perms::none);
+}
+
 TEST_CASE("what is made beside a logbook takes nothing that stands there, and is for its user alone") {
     const Folder folder;
     const auto letter = folder.file("letter.txt");
