@@ -6,6 +6,12 @@ namespace knot::words {
 
 using record::MetricFormat;
 
+std::string heldUpText(const judge::SittingsPooled& pooled) {
+    if (pooled.ci95.contains(0))
+        return {};
+    return "; it held up in " + std::to_string(pooled.heldUp) + " of " + std::to_string(pooled.sittings);
+}
+
 std::vector<std::string> heldSentences(const judge::Reading& reading, const record::DisplayUnits& units) {
     std::vector<std::string> sentences;
     const auto name = [&](judge::BuildAt build) { return reading.builds[build].name; };
@@ -14,10 +20,10 @@ std::vector<std::string> heldSentences(const judge::Reading& reading, const reco
         const MetricFormat format = MetricFormat(one.outcome.metric, units).supportedBy(p.se);
         std::string text = "The same test on " + record::counted(p.sittings, "day") + ": " + name(one.build) +
                            " against " + name(one.against) + " in " + record::outcomeLabel(one.outcome) + ", " +
-                           format.withUnit(p.pooled) + " (" + format.range(p.ci95.low, p.ci95.high) +
-                           "); it held up in " + std::to_string(p.heldUp) + " of " + std::to_string(p.sittings);
+                           format.withUnit(p.pooled) + " (" + format.range(p.ci95.low, p.ci95.high) + ")" +
+                           heldUpText(p);
         constexpr double beyondLuck = 0.1;
-        text += p.qP < beyondLuck ? ", and the days disagree more than luck explains." : ".";
+        text += p.fP < beyondLuck ? ", and the days disagree more than luck explains." : ".";
         sentences.push_back(text);
     }
     for (const judge::ByWay& one : reading.byWay) {

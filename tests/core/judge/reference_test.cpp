@@ -92,17 +92,23 @@ TEST_CASE("shares, lucky guesses, looks and pooled sittings agree with the refer
             CHECK(looks[i].level == Approx(0.75 * looks[i].nominal));
         }
     }
-    const auto& row = facts.at("pooled");
+}
+
+TEST_CASE("sittings weighted by their laps agree with R") {
+    const auto row = knot::test::loadJson("worth").at("over_sittings");
     std::vector<judge::SittingEstimate> sittings;
-    for (std::size_t i = 0; i < row.at("estimate").size(); ++i)
-        sittings.push_back({.gap = row.at("estimate")[i], .se = row.at("se")[i]});
+    for (std::size_t i = 0; i < row.at("gaps").size(); ++i)
+        sittings.push_back({.gap = row.at("gaps")[i],
+                            .se = std::sqrt(row.at("variances")[i].get<double>()),
+                            .laps = row.at("laps")[i]});
     const auto pooled = judge::poolSittings(sittings);
     REQUIRE(pooled);
-    CHECK(pooled->tau2 == Approx(row.at("tau2").get<double>()).margin(1e-12));
-    CHECK(pooled->pooled == Approx(row.at("pooled").get<double>()).epsilon(1e-8));
-    CHECK(pooled->ci95.low == Approx(row.at("ci95")[0].get<double>()).epsilon(1e-8));
-    CHECK(pooled->q == Approx(row.at("Q").get<double>()).epsilon(1e-8));
-    CHECK(pooled->qP == Approx(row.at("Q_p").get<double>()).epsilon(1e-8));
+    CHECK(pooled->pooled == Approx(row.at("gap").get<double>()).epsilon(1e-10));
+    CHECK(pooled->se == Approx(row.at("se").get<double>()).epsilon(1e-10));
+    CHECK(pooled->ci95.low == Approx(row.at("interval")[0].get<double>()).epsilon(1e-8));
+    CHECK(pooled->ci95.high == Approx(row.at("interval")[1].get<double>()).epsilon(1e-8));
+    CHECK(pooled->f == Approx(row.at("F").get<double>()).epsilon(1e-10));
+    CHECK(pooled->fP == Approx(row.at("p").get<double>()).epsilon(1e-8));
 }
 
 TEST_CASE("lucky guesses by turn are binomial, and impossible tasks certain") {
@@ -113,11 +119,12 @@ TEST_CASE("lucky guesses by turn are binomial, and impossible tasks certain") {
 }
 
 TEST_CASE("pooling needs two sittings with an error, and counts those that held up") {
-    CHECK(!judge::poolSittings({{.gap = 1, .se = 1}}));
-    CHECK(!judge::poolSittings({{.gap = 1, .se = 1}, {.gap = 2, .se = 0}}));
-    const auto pooled = judge::poolSittings({{.gap = 3, .se = 0.5, .ci95 = judge::Interval{2, 4}},
-                                             {.gap = 2, .se = 0.5, .ci95 = judge::Interval{1, 3}},
-                                             {.gap = 0.2, .se = 0.5, .ci95 = judge::Interval{-1, 1.4}}});
+    CHECK(!judge::poolSittings({{.gap = 1, .se = 1, .laps = 4}}));
+    CHECK(!judge::poolSittings({{.gap = 1, .se = 1, .laps = 4}, {.gap = 2, .se = 0, .laps = 4}}));
+    CHECK(!judge::poolSittings({{.gap = 1, .se = 1, .laps = 4}, {.gap = 2, .se = 1, .laps = 1}}));
+    const auto pooled = judge::poolSittings({{.gap = 3, .se = 0.5, .laps = 4, .ci95 = judge::Interval{2, 4}},
+                                             {.gap = 2, .se = 0.5, .laps = 4, .ci95 = judge::Interval{1, 3}},
+                                             {.gap = 0.2, .se = 0.5, .laps = 4, .ci95 = judge::Interval{-1, 1.4}}});
     CHECK(pooled->heldUp == 2);
-    CHECK(pooled->tau2 > 0);
+    CHECK(pooled->fP < 0.05);
 }

@@ -15,7 +15,8 @@ inline const char* key(PooledOver over) {
 /// A declared gap over several sittings, players or deliveries (judgement §§11 and 22).
 struct SittingsPooled {
     PooledOver over = PooledOver::sittings;
-    double pooled = 0, se = 0, tau2 = 0, q = 0, qP = 1;
+    double pooled = 0, se = 0;
+    double f = 0, fP = 1; ///< whether they disagree more than laps inside them do
     Interval ci95;
     std::size_t sittings = 0, heldUp = 0;
 };
@@ -24,9 +25,8 @@ template<class To> void tell(To& to, const SittingsPooled& of) {
     to("pooled", of.pooled, ofMetric);
     to("se", of.se, ofMetric);
     to("ci95", of.ci95, ofMetric);
-    to("tau2", of.tau2, "its square");
-    to("Q", of.q);
-    to("Q_p", of.qP);
+    to("F", of.f);
+    to("F_p", of.fP);
     to("over", of.over);
     to("sittings", of.sittings);
     to("held_up", of.heldUp);

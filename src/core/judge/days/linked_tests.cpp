@@ -54,6 +54,7 @@ std::vector<GapFound> declaredGaps(const Reading& reading, const std::string& ti
                      .gap = row.gap,
                      .se = row.se.value_or(0),
                      .df = row.df.value_or(0),
+                     .laps = lapsOf(row),
                      .ci95 = row.ci95,
                      .ci90 = row.ci90,
                      .isSame = row.claim.verdict == Verdict::same,
@@ -89,14 +90,14 @@ std::vector<GapFound> gapsOfRepeats(const std::vector<Test>& tests, const Test& 
 std::vector<Repeated> repeatedIn(const Reading& reading, const std::vector<GapFound>& others) {
     std::vector<Repeated> all;
     for (const GapFound& own : declaredGaps(reading, {})) {
-        std::vector<SittingEstimate> tests{{own.gap, own.se, own.ci95, own.ci90}};
+        std::vector<SittingEstimate> tests{{own.gap, own.se, own.laps, own.ci95, own.ci90}};
         bool areSame = own.isSame;
         for (GapFound other : others) {
             if (other.outcome != own.outcome || !isOf(other, own.build, own.against))
                 continue;
             if (!(other.build == own.build))
                 other = turned(std::move(other));
-            tests.push_back({other.gap, other.se, other.ci95, other.ci90});
+            tests.push_back({other.gap, other.se, other.laps, other.ci95, other.ci90});
             areSame = areSame || other.isSame;
         }
         auto pooled = poolSittings(tests, areSame ? std::optional(own.margin) : std::nullopt);

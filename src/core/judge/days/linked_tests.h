@@ -21,6 +21,7 @@ struct GapFound {
     record::Outcome outcome;
     ClubKnown build, against;
     double gap = 0, se = 0, df = 0;
+    double laps = 0; ///< that hold both
     std::optional<Interval> ci95, ci90;
     bool isSame = false;
     double margin = 0;

@@ -16,34 +16,26 @@ using namespace statistics;
 std::optional<SittingsPooled> poolSittings(const std::vector<SittingEstimate>& sittings,
                                            std::optional<double> sameWithin) {
     const auto k = static_cast<double>(sittings.size());
-    if (sittings.size() < 2 || std::ranges::any_of(sittings, [](const auto& s) { return !(s.se > 0); }))
+    if (sittings.size() < 2 || std::ranges::any_of(sittings, [](const auto& s) { return !(s.se > 0 && s.laps > 1); }))
         return std::nullopt;
-    // Weighted mean and weighted squares for a given variance between sittings.
-    struct Weighted {
-        double sum = 0, squares = 0, mean = 0, q = 0;
-    };
-    auto weigh = [&](double tau2) {
-        Weighted w;
-        double total = 0;
-        for (const auto& s : sittings) {
-            const double weight = 1 / (s.se * s.se + tau2);
-            w.sum += weight;
-            w.squares += weight * weight;
-            total += weight * s.gap;
-        }
-        w.mean = total / w.sum;
-        for (const auto& s : sittings)
-            w.q += (s.gap - w.mean) * (s.gap - w.mean) / (s.se * s.se + tau2);
-        return w;
-    };
-    const Weighted fixed = weigh(0);
     SittingsPooled result{.sittings = sittings.size()};
-    result.q = fixed.q;
-    result.qP = chiSquareUpper(fixed.q, k - 1);
-    result.tau2 = std::max(0.0, (fixed.q - (k - 1)) / (fixed.sum - fixed.squares / fixed.sum));
-    const Weighted random = weigh(result.tau2);
-    result.pooled = random.mean;
-    result.se = std::sqrt(random.q / (k - 1) / random.sum);
+    double sum = 0;
+    for (const auto& s : sittings) {
+        sum += s.laps;
+        result.pooled += s.laps * s.gap;
+    }
+    result.pooled /= sum;
+    double squares = 0;  // of the sittings about their mean
+    double expected = 0; // what the laps inside them alone would give
+    double inside = 0;   // their degrees of freedom
+    for (const auto& s : sittings) {
+        squares += s.laps * (s.gap - result.pooled) * (s.gap - result.pooled);
+        expected += s.laps * s.se * s.se * (1 - s.laps / sum);
+        inside += s.laps - 1;
+    }
+    result.f = squares / expected;
+    result.fP = fisherUpper(result.f, k - 1, inside);
+    result.se = std::sqrt(squares / (k - 1) / sum);
     const double reach = studentQuantile(0.975, k - 1) * result.se;
     result.ci95 = {result.pooled - reach, result.pooled + reach, 0.95};
     for (const auto& s : sittings) {
@@ -52,6 +44,10 @@ std::optional<SittingsPooled> poolSittings(const std::vector<SittingEstimate>& s
         result.heldUp += (sameWithin ? same : differs) ? 1 : 0;
     }
     return result;
+}
+
+double lapsOf(const AverageGap& gap) {
+    return gap.rounds > 1 ? static_cast<double>(gap.rounds) : gap.df.value_or(0) + 1;
 }
 
 namespace {
@@ -90,7 +86,7 @@ void poolSettings(const Case& subject, const std::vector<Column>& columns, Readi
                 std::erase_if(build.turns, [&](const TurnValues& turn) { return settingOf(turn) != setting; });
             if (const auto gap = averageGap(part, row.build, row.against, row.margin);
                 gap && gap->se && !isUnfair(gap->claim))
-                estimates.push_back({gap->gap, *gap->se, gap->ci95, gap->ci90});
+                estimates.push_back({gap->gap, *gap->se, lapsOf(*gap), gap->ci95, gap->ci90});
         }
         row.pooled =
             poolSittings(estimates, row.claim.verdict == Verdict::same ? std::optional(row.margin) : std::nullopt);
