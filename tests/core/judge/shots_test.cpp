@@ -1,166 +1,16 @@
 // What single shots, calls, words and models of flight tell beside the verdicts.
-#include "core/flight/flight.h"
 #include "core/judge/columns.h"
 #include "core/judge/days/usual.h"
-#include "core/judge/judge.h"
+#include "core/judge/flown.h"
 #include "core/statistics/distributions.h"
-#include "core/words/shot_remarks.h"
-#include "support/build_test.h"
 
 #include <catch2/catch.hpp>
-
-#include <cmath>
 
 using namespace knot;
 using namespace knot::test;
 using record::BuildAt;
 using record::Call;
 using record::Metric;
-
-namespace {
-
-// Two clubs over five laps of four shots, whose carry is the flight of what is read beside it.
-record::Test flownTest() {
-    TestBuilder builder;
-    for (int lap = 0; lap < 5; ++lap) {
-        const bool turned = lap % 2 == 1;
-        for (const char* club : {turned ? "Fern" : "Slate", turned ? "Slate" : "Fern"})
-            builder.turn(club, std::to_string(lap + 1), {0, 0, 0, 0});
-    }
-    int i = 0;
-    for (auto& shot : builder.test.shots) {
-        const bool fern = builder.test.builds[shot.build].name == "Fern";
-        const double wobble = std::sin(2.3 * ++i);
-        const double club = 38 + wobble + (fern ? 0.5 : 0);
-        const double ball = 1.38 * club + 0.2 * std::cos(1.7 * i);
-        const double launch = 15 + std::cos(0.9 * i) - (fern ? 1 : 0);
-        const double spin = 5000 + 300 * wobble - (fern ? 400 : 0);
-        const auto flight = flight::fly({ball, launch, 0.5 * wobble, spin, 2 * wobble});
-        auto& r = shot.readings;
-        r.measure(Metric::clubSpeed, club);
-        r.measure(Metric::ballSpeed, ball);
-        r.measure(Metric::launch, launch);
-        r.measure(Metric::launchDirection, 0.5 * wobble);
-        r.measure(Metric::spin, spin);
-        r.measure(Metric::spinAxis, 2 * wobble);
-        r.measure(Metric::carry, flight.carry);
-        r.measure(Metric::side, flight.side);
-        record::deriveMissing(r);
-    }
-    return builder.test;
-}
-
-judge::Reading readingOfTest(const record::Test& test) {
-    return *judge::judge({.subject = judge::Case::of(test)});
-}
-
-template<typename Row> const Row* rowOf(const std::vector<Row>& rows, Metric metric) {
-    const auto at = std::ranges::find(rows, metric, &Row::metric);
-    return at == rows.end() ? nullptr : &*at;
-}
-
-bool isSaid(const judge::Reading& reading, const std::string& code, const std::string& part = {}) {
-    return std::ranges::any_of(words::shotRemarks(reading, {}), [&](const words::Remark& remark) {
-        return remark.code == code && remark.text.find(part) != std::string::npos;
-    });
-}
-
-} // namespace
-
-TEST_CASE("the parts of a gap make the measured gap, and where the model flew the shots hardly anything is left") {
-    const auto reading = readingOfTest(flownTest());
-    const auto* carry = rowOf(reading.parts, Metric::carry);
-    REQUIRE(carry != nullptr);
-    double sum = carry->rest;
-    for (const auto& part : carry->parts) {
-        sum += part.value;
-        REQUIRE(part.ci95);
-        CHECK(part.ci95->contains(part.value));
-    }
-    CHECK(sum == Approx(carry->measured).epsilon(1e-12));
-    CHECK(carry->measured == Approx(reading.averageOf(Metric::carry, carry->build, carry->against)->gap));
-    CHECK(std::fabs(carry->rest) < 0.05 * std::fabs(carry->measured) + 0.05);
-    REQUIRE(carry->parts.size() == 5);
-    CHECK(carry->parts[0].input == "club_speed");
-    CHECK(carry->parts[0].value > 1); // half a metre a second faster
-    CHECK(std::fabs(carry->parts[4].value) < 0.1);
-    REQUIRE(rowOf(reading.parts, Metric::side) != nullptr);
-    CHECK(rowOf(reading.parts, Metric::apex) == nullptr); // nobody read it
-
-    SECTION("the other way round each part changes its sign") {
-        record::Test turned = flownTest();
-        turned.card.baseline = "Fern";
-        const auto other = readingOfTest(turned);
-        const auto* back = rowOf(other.parts, Metric::carry);
-        for (std::size_t p = 0; p < carry->parts.size(); ++p)
-            CHECK(back->parts[p].value == Approx(-carry->parts[p].value).epsilon(1e-9).margin(1e-9));
-    }
-    SECTION("without club speed the ball's stands for both, and the sum is the same") {
-        record::Test test = flownTest();
-        for (auto& shot : test.shots) {
-            shot.readings.clear(Metric::clubSpeed);
-            shot.readings.clear(Metric::smash);
-        }
-        const auto other = readingOfTest(test);
-        const auto* less = rowOf(other.parts, Metric::carry);
-        REQUIRE(less->parts.size() == 4);
-        CHECK(less->parts[0].input == "ball_speed");
-        CHECK(less->parts[0].value == Approx(carry->parts[0].value + carry->parts[1].value).margin(0.02));
-        CHECK(less->modelled == Approx(carry->modelled).epsilon(1e-9));
-    }
-    SECTION("what comes with the factor in weight has the size that the models give it") {
-        record::Test test = flownTest();
-        for (auto& shot : test.shots)
-            shot.readings.measure(Metric::dynamicLoft, 22);
-        for (auto& build : test.builds) {
-            const bool fern = build.name == "Fern";
-            build.club.head.mass = fern ? 228 : 218;
-            build.club.shaft.mass = fern ? 55 : 65;
-            build.club.shaft.length = 1050;
-            build.club.grip.mass = 50;
-            build.club.length = 1073;
-        }
-        const auto weighed = readingOfTest(test);
-        const auto of = rowOf(weighed.parts, Metric::carry)->ofMass;
-        REQUIRE(of);
-        CHECK(*of->head == Approx(10));
-        // A ball leaves a free head of mass M as 1/(1 + m/M) says: 0.0459 kg against 0.23 and 0.24.
-        CHECK(*of->ballSpeed == Approx(52.6 * ((1 + 0.0459 / 0.23) / (1 + 0.0459 / 0.24) - 1)).epsilon(0.1));
-        CHECK(*of->value > 0.3);
-        CHECK(*of->swingWeight > 2);
-        CHECK_FALSE(of->whole); // ten grams moved from the shaft to the head
-        CHECK(isSaid(weighed, "parts_of_head_mass", "10 g more at the head"));
-        CHECK(isSaid(weighed, "parts_of_weight", "by the models nothing at the same club speed"));
-        for (auto& build : test.builds)
-            build.club.head.mass = 218;
-        const auto shaft = readingOfTest(test);
-        CHECK_FALSE(rowOf(shaft.parts, Metric::carry)->ofMass->head);
-        CHECK(*rowOf(shaft.parts, Metric::carry)->ofMass->whole == Approx(-10));
-        CHECK_FALSE(isSaid(shaft, "parts_of_head_mass"));
-        for (auto& build : test.builds)
-            build.club.shaft.mass = 60;
-        CHECK_FALSE(rowOf(readingOfTest(test).parts, Metric::carry)->ofMass);
-    }
-    SECTION("heads of another loft say what that alone would do") {
-        record::Test test = flownTest();
-        for (auto& shot : test.shots)
-            shot.readings.measure(Metric::dynamicLoft, 22);
-        for (auto& build : test.builds)
-            build.club.head.loft = build.name == "Fern" ? 30 : 32;
-        const auto of = rowOf(readingOfTest(test).parts, Metric::carry)->ofLoft;
-        REQUIRE(of);
-        CHECK(of->loft == Approx(-2));
-        CHECK(of->launch < -1);
-        CHECK(of->spin < -200);
-        CHECK(of->ballSpeed > 0);
-    }
-}
-
-TEST_CASE("no parts are made up where the flight is not read") {
-    TestBuilder builder;
-    builder.turn("Slate", "", {150, 152, 151}).turn("Fern", "", {155, 154, 153});
-    CHECK(readingOfTest(builder.test).parts.empty());
-}
 
 TEST_CASE("missing readings are counted for each club, and said where they are uneven") {
     record::Test test = flownTest();

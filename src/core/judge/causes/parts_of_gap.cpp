@@ -11,6 +11,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <iterator>
 #include <map>
 
 namespace knot::judge {
@@ -33,7 +34,12 @@ struct Group {
     std::vector<Input> members;
 };
 
-std::vector<Group> groupsOf(bool withClub) {
+// Which way a ball starts and how its axis lies, where that is read: what is not read is no 0.
+struct Sideways {
+    bool direction = false, axis = false;
+};
+
+std::vector<Group> groupsOf(bool withClub, const Sideways& read) {
     std::vector<Group> groups;
     if (withClub)
         groups = {{"club_speed", {speed}}, {"efficiency", {efficiency}}};
@@ -41,7 +47,8 @@ std::vector<Group> groupsOf(bool withClub) {
         groups = {{"ball_speed", {speed}}};
     groups.push_back({"launch", {launch}});
     groups.push_back({"spin", {spin}});
-    groups.push_back({"direction", {direction, axis}});
+    if (read.direction || read.axis)
+        groups.push_back({"direction", {direction, axis}});
     return groups;
 }
 
@@ -192,7 +199,7 @@ public:
         std::vector<PartsOfGap> rows;
         if (!isRead(Metric::ballSpeed) || !isRead(Metric::launch) || !isRead(Metric::spin))
             return rows;
-        chooseOutputs();
+        chooseReadings();
         std::vector<std::pair<BuildAt, BuildAt>> done;
         for (const AverageGap& row : m_reading.average) {
             const std::pair pair(row.build, row.against);
@@ -210,24 +217,29 @@ private:
     // What is read in two thirds of the shots or more; what is read seldom would cost the others their shots.
     bool isOutput(Metric metric) const { return std::ranges::find(m_outputs, metric) != m_outputs.end(); }
 
-    void chooseOutputs() {
-        std::array<std::size_t, modelled.size()> read{};
+    bool isOftenRead(Metric metric) const {
+        std::size_t read = 0;
         std::size_t n = 0;
         for (const record::Shot& shot : m_test.shots)
             if (isTaken(shot, m_request.subject.taken())) {
                 ++n;
-                for (std::size_t o = 0; o < modelled.size(); ++o)
-                    read[o] += shot.readings.has(modelled[o]) ? 1 : 0;
+                read += shot.readings.has(metric) ? 1 : 0;
             }
-        for (std::size_t o = 0; o < modelled.size(); ++o)
-            if (3 * read[o] >= 2 * n && n > 0)
-                m_outputs.push_back(modelled[o]);
+        return n > 0 && 3 * read >= 2 * n;
+    }
+
+    void chooseReadings() {
+        std::ranges::copy_if(modelled, std::back_inserter(m_outputs),
+                             [&](Metric metric) { return isOftenRead(metric); });
+        m_sideways = {isOftenRead(Metric::launchDirection), isOftenRead(Metric::spinAxis)};
     }
 
     bool hasAll(const record::Shot& shot, bool withClub) const {
         const auto& r = shot.readings;
         return isTaken(shot, m_request.subject.taken()) && r.has(Metric::ballSpeed) && r.has(Metric::launch) &&
                r.has(Metric::spin) && (!withClub || r.has(Metric::clubSpeed)) &&
+               (!m_sideways.direction || r.has(Metric::launchDirection)) &&
+               (!m_sideways.axis || r.has(Metric::spinAxis)) &&
                std::ranges::all_of(m_outputs, [&](Metric metric) { return r.has(metric); });
     }
 
@@ -249,8 +261,8 @@ private:
                           *r.at(Metric::ballSpeed),
                           *r.at(Metric::launch),
                           *r.at(Metric::spin),
-                          r.at(Metric::launchDirection).value_or(0),
-                          r.at(Metric::spinAxis).value_or(0)};
+                          m_sideways.direction ? *r.at(Metric::launchDirection) : 0,
+                          m_sideways.axis ? *r.at(Metric::spinAxis) : 0};
                 for (std::size_t o = 0; o < modelled.size(); ++o)
                     one.out[o] = r.at(modelled[o]).value_or(0);
                 sum = sum + one;
@@ -305,7 +317,7 @@ private:
         const Inputs to = flyable(means.own.in, withClub);
         if (!std::isfinite(from[efficiency]) || !std::isfinite(to[efficiency]))
             return;
-        const auto groups = groupsOf(withClub);
+        const auto groups = groupsOf(withClub, m_sideways);
         const auto parts = partsByFlight(groups, from, to);
         const std::size_t first = rows.size();
         for (std::size_t o = 0; o < modelled.size(); ++o) {
@@ -449,6 +461,7 @@ private:
     const record::Structure& m_structure;
     const Reading& m_reading;
     std::vector<Metric> m_outputs;
+    Sideways m_sideways;
 };
 
 } // namespace
