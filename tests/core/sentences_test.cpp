@@ -2,13 +2,18 @@
 #include "core/simulate/scenarios.h"
 #include "core/words/averages.h"
 #include "core/words/decide.h"
+#include "core/words/headline.h"
 #include "core/words/ledger.h"
+#include "core/words/linked_tests.h"
+#include "core/words/remark_level.h"
 #include "core/words/remarks.h"
 #include "core/words/struck.h"
 #include "support/build_test.h"
 #include "support/reference.h"
 
 #include <catch2/catch.hpp>
+
+#include <algorithm>
 
 using namespace knot;
 using knot::test::TestBuilder;
@@ -131,4 +136,64 @@ TEST_CASE("one is the best, and that is settled, beyond 99 times in 100") {
         REQUIRE(pictures.size() == 1);
         CHECK(pictures.front().isSettled == isSettled);
     }
+}
+
+TEST_CASE("a headline is of what was declared; what was seen unasked is called so, wherever it stands") {
+    auto reading = readingOf({8, 8.4, 7.8, 8.2, 8.1});
+    CHECK(words::headlineOf(reading, {}).text == "Fern carries farther: real");
+    for (auto& row : reading.average)
+        row.claim.role = judge::Role::exploratory;
+    CHECK(words::headlineOf(reading, {}).text == "seen, unasked: Fern carries farther");
+    CHECK(words::headlineOf(reading, {}).verdict == judge::Verdict::open);
+    CHECK(words::sentences(reading, {}).front().starts_with("Also seen, unasked: Fern carries farther than Slate"));
+    CHECK(words::briefSentences(reading, {}).front().starts_with("Also seen, unasked: "));
+    // Beside something declared that is open it is no headline at all.
+    auto open = readingOf({6, -4, 5, -3, 1});
+    auto seen = reading.average.front();
+    seen.metric = record::Metric::ballSpeed;
+    open.average.push_back(seen);
+    CHECK(words::headlineOf(open, {}).text == "nothing settled yet");
+}
+
+TEST_CASE("one club is called the best only where two-sided claims say so") {
+    auto says = [](const judge::Reading& reading, const std::string& what) {
+        return std::ranges::any_of(words::remarks(reading, {}), [&](const words::Remark& remark) {
+            return remark.code == "best_set" && remark.text.find(what) != std::string::npos;
+        });
+    };
+    auto reading = readingOf({8, 8.4, 7.8, 8.2, 8.1}, record::Want::Kind::more);
+    const record::Outcome carry{.metric = record::Metric::carry};
+    reading.best = {{.outcome = carry, .set = {reading.average.front().build}, .choosing = {}}};
+    CHECK(says(reading, "Best in carry: Fern."));
+    reading.average.front().claim.verdict = judge::Verdict::open;
+    CHECK_FALSE(says(reading, "Best in"));
+    CHECK(says(reading, "Slate is unlikely to be the best in carry."));
+    reading.builds.push_back({.name = "Ochre"}); // whom nobody was measured against
+    CHECK_FALSE(says(reading, "best"));
+}
+
+TEST_CASE("the tests behind remarks are one family") {
+    judge::Reading reading;
+    CHECK(words::remarkLevel(reading) < 0);
+    for (int i = 0; i < 19; ++i)
+        reading.feelGaps.push_back({.p = 0.04 + 0.05 * i});
+    CHECK(words::remarkLevel(reading) < 0); // one of nineteen under 0.05 is what luck does
+    reading.feelGaps.push_back({.p = 0.002});
+    CHECK(words::remarkLevel(reading) == 0.002);
+    reading.feelGaps.push_back({.p = 0.003});
+    CHECK(words::remarkLevel(reading) == 0.003);
+    // A rank correlation over few stints is no test.
+    CHECK_FALSE(words::byLuck({.stints = 7, .rho = 0.9}));
+    CHECK(*words::byLuck({.stints = 8, .rho = 0.0}) == Approx(1));
+    CHECK(*words::byLuck({.stints = 10, .rho = 0.632}) == Approx(0.05).margin(0.001)); // as tables of r have it
+    CHECK(*words::byLuck({.stints = 8, .rho = -1}) == 0);
+}
+
+TEST_CASE("a gap over days that is not settled holds up nowhere, and is not said to have failed") {
+    judge::SittingsPooled pooled{.sittings = 3, .heldUp = 0};
+    pooled.ci95 = {-1, 4, 0.95};
+    CHECK(words::heldUpText(pooled).empty());
+    pooled.ci95 = {1, 4, 0.95};
+    pooled.heldUp = 2;
+    CHECK(words::heldUpText(pooled) == "; it held up in 2 of 3");
 }

@@ -247,7 +247,8 @@ private:
             if (row.kind != record::OutcomeKind::average)
                 continue;
             if (const auto a = of(row.metric, row.build), b = of(row.metric, row.against); a != none && b != none)
-                row.forgiveness = forgivenessGap(*a, *b);
+                row.forgiveness =
+                    forgivenessGap(m_test, *std::ranges::find(m_columns, row.metric, &Column::metric), *a, *b);
         }
     }
 

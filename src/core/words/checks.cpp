@@ -207,11 +207,21 @@ void append(std::vector<std::string>& sentences, const std::vector<Remark>& rema
 
 } // namespace
 
+namespace {
+
+// What nobody asked for is one of many, and never stands as if it had been declared.
+std::string toldAs(const LedgerLine& line) {
+    const bool isUnasked = line.role == Role::exploratory && line.verdict != Verdict::open;
+    return isUnasked ? "Also seen, unasked: " + line.sentence : line.sentence;
+}
+
+} // namespace
+
 std::vector<std::string> sentences(const Reading& reading, const record::DisplayUnits& units) {
     std::vector<std::string> all;
     append(all, above(reading));
     for (const LedgerLine& line : ledger(reading, units))
-        all.push_back(line.sentence);
+        all.push_back(toldAs(line));
     append(all, below(reading, units));
     return all;
 }
@@ -223,7 +233,7 @@ std::vector<std::string> briefSentences(const Reading& reading, const record::Di
     std::vector<std::pair<std::string, std::string>> unsettled;
     for (const LedgerLine& line : ledger(reading, units)) {
         if (line.verdict != Verdict::open || line.role == Role::primary) {
-            all.push_back(line.sentence);
+            all.push_back(toldAs(line));
             continue;
         }
         const std::string pair = reading.builds[line.build].name + " against " + reading.builds[line.against].name;

@@ -9,13 +9,24 @@
 
 namespace knot::words {
 
+// Of a reading that nothing was asked of, what was seen: one of many, and so no finding.
+Headline seenUnasked(const Reading& reading, const std::vector<LedgerLine>& lines) {
+    for (const auto& line : lines)
+        if (line.verdict == Verdict::real || line.verdict == Verdict::realSizeOpen)
+            return {Verdict::open, "seen, unasked: " + reading.builds[line.build].name + " " + line.finding};
+    return {lines.empty() ? Verdict::uncontrolled : Verdict::open,
+            lines.empty() ? "nothing to compare" : "nothing settled yet"};
+}
+
 Headline headlineOf(const Reading& reading, const record::DisplayUnits& units) {
     const auto lines = ledger(reading, units);
     // The surest first: what is real and matters, what is real, what makes no difference.
     constexpr std::array order = {Verdict::real, Verdict::realSizeOpen, Verdict::slight, Verdict::same};
+    if (std::ranges::find(lines, Role::primary, &LedgerLine::role) == lines.end())
+        return seenUnasked(reading, lines);
     for (const Verdict wanted : order)
         for (const auto& line : lines) {
-            if (line.verdict != wanted || line.role == Role::explanation)
+            if (line.verdict != wanted || line.role != Role::primary)
                 continue;
             const std::string club = reading.builds[line.build].name;
             switch (wanted) {
@@ -29,8 +40,7 @@ Headline headlineOf(const Reading& reading, const record::DisplayUnits& units) {
                 return {wanted, upperFirst(line.finding) + ": no gap that matters"};
             }
         }
-    return {lines.empty() ? Verdict::uncontrolled : Verdict::open,
-            lines.empty() ? "nothing to compare" : "nothing settled yet"};
+    return {Verdict::open, "nothing settled yet"};
 }
 
 bool isToldByReading(const record::Test& test) {

@@ -2,6 +2,7 @@
 
 #include "core/words/ledger.h"
 #include "core/words/linked_tests.h"
+#include "core/words/remark_level.h"
 #include "core/words/shot_remarks.h"
 
 #include "core/record/text/number_text.h"
@@ -216,9 +217,8 @@ private:
             add("sittings", Severity::note,
                 "Over " + std::to_string(p.sittings) + " " + key(p.over) + ", the gap in " + label(row.metric) + ", " +
                     name(row.build) + " against " + name(row.against) + ", is " + format.withUnit(p.pooled) + " (" +
-                    format.range(p.ci95.low, p.ci95.high) + "); it held up in " + std::to_string(p.heldUp) + " of " +
-                    std::to_string(p.sittings) +
-                    (p.qP < 0.1 ? std::string(", and the ") + key(p.over) + " disagree more than luck explains."
+                    format.range(p.ci95.low, p.ci95.high) + ")" + heldUpText(p) +
+                    (p.fP < 0.1 ? std::string(", and the ") + key(p.over) + " disagree more than luck explains."
                                 : "."));
         }
     }
@@ -249,12 +249,12 @@ private:
 
     void insideStints() {
         for (const ModelEstimate& e : m_reading.settling)
-            if (declared(e.metric) && e.p < 0.05)
+            if (declared(e.metric) && e.p <= m_level)
                 add("inside_stints", Severity::note,
                     label(e.metric) + (e.value > 0 ? " rises " : " falls ") + slopeText(e, 1) + " a shot inside " +
                         name(e.build) + "'s stints (" + slopeRange(e, 1) + ").");
         for (const ModelEstimate& e : between(&AverageGap::settling))
-            if (declared(e.metric) && e.p < 0.05)
+            if (declared(e.metric) && e.p <= m_level)
                 add("inside_stints", Severity::note,
                     name(e.value > 0 ? e.build : e.against) + " gains " + slopeText(e, 1) + " of " + label(e.metric) +
                         " a shot on " + name(e.value > 0 ? e.against : e.build) + " inside the stint (" +
@@ -263,7 +263,7 @@ private:
 
     void forgiveness() {
         for (const ModelEstimate& e : between(&AverageGap::forgiveness))
-            if (e.p < 0.05)
+            if (e.p <= m_level)
                 add("forgiveness", Severity::note,
                     name(e.value > 0 ? e.build : e.against) + " loses " + slopeText(e, 1) + " more " + label(e.metric) +
                         " than " + name(e.value > 0 ? e.against : e.build) + " for each mm off its best strike (" +
@@ -389,11 +389,37 @@ private:
                 " on average. That is a bet, not a finding.");
     }
 
+    // One alone is left by one-sided tests; it is called the best where two-sided claims say so of every other.
+    void bestOne(const Outcome& outcome, BuildAt best) {
+        std::size_t beaten = 0;
+        const auto wins = [&](const Claim& claim, BuildAt build, BuildAt against) {
+            if ((claim.verdict == Verdict::real || claim.verdict == Verdict::realSizeOpen ||
+                 claim.verdict == Verdict::slight) &&
+                (build == best || against == best))
+                ++beaten;
+        };
+        for (const AverageGap& row : m_reading.average)
+            if (Outcome{.kind = row.kind, .metric = row.metric, .shape = {}} == outcome)
+                wins(row.claim, row.build, row.against);
+        for (const SpreadRatio& row : m_reading.consistency)
+            if (outcome.kind == record::OutcomeKind::spread && row.metric == outcome.metric)
+                wins(row.claim, row.build, row.against);
+        for (const AreaRatio& row : m_reading.areas)
+            if (outcome.kind == record::OutcomeKind::area)
+                wins(row.claim, row.build, row.against);
+        const std::string label = record::outcomeLabel(outcome);
+        if (beaten + 1 == m_reading.builds.size())
+            add("best_set", Severity::note, "Best in " + label + ": " + name(best) + ".");
+        else if (m_reading.builds.size() == 2)
+            add("best_set", Severity::note,
+                name(BuildAt(best == BuildAt(0) ? 1 : 0)) + " is unlikely to be the best in " + label + ".");
+    }
+
     void choosing() {
         for (const BestOf& best : m_reading.best) {
             const std::string outcome = record::outcomeLabel(best.outcome);
             if (best.set.size() == 1)
-                add("best_set", Severity::note, "Best in " + outcome + ": " + name(best.set.front()) + ".");
+                bestOne(best.outcome, best.set.front());
             else if (best.set.size() > 1)
                 add("best_set", Severity::note,
                     "For the best in " + outcome + ", " + listed(best.set) + " can't be told apart.");
@@ -416,6 +442,7 @@ private:
 
     const Reading& m_reading;
     const DisplayUnits& m_units;
+    double m_level = remarkLevel(m_reading);
     std::vector<Remark> m_remarks;
 };
 

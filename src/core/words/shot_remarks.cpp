@@ -4,6 +4,7 @@
 #include "core/record/text/table.h"
 #include "core/record/text/text.h"
 #include "core/words/feels.h"
+#include "core/words/remark_level.h"
 
 #include <algorithm>
 #include <cmath>
@@ -23,6 +24,7 @@ using record::DisplayUnits;
 using record::MetricFormat;
 
 constexpr double usually = 0.05;
+constexpr std::size_t fewestCompared = 3; // of fewer luck has nothing to say
 
 // What lies between one club of a bag and the next, m, where the shorter one carries so far: data/steps.csv.
 double carryStep(double carry) {
@@ -256,7 +258,7 @@ private:
                         label(row.metric) + " " + percent(row.chance) + " times in 100" +
                         (row.ci95 ? " (" + percentRange(*row.ci95) + ")." : "."));
         for (const TenShots& row : m_reading.tenShots)
-            if (row.metric == Metric::ballSpeed && m_reading.carryPerBallSpeed) {
+            if (row.metric == Metric::ballSpeed && m_reading.carryPerBallSpeed && *m_reading.carryPerBallSpeed > 0) {
                 const double carry = row.range * *m_reading.carryPerBallSpeed;
                 add("ten_shots_in_carry", Severity::note,
                     "Of ten shots with " + name(row.build) + ", ball speed alone spreads carry over about " +
@@ -318,7 +320,7 @@ private:
 
     void misses() {
         for (const Misses& one : m_reading.misses) {
-            if (one.oneWay && one.oneWay->p < usually)
+            if (one.oneWay && one.oneWay->p <= m_level)
                 add("one_way", Severity::note,
                     name(one.build) + " misses one way: " + std::to_string(one.oneWay->count) + " of " +
                         std::to_string(one.oneWay->of) + " misses to the " +
@@ -333,13 +335,12 @@ private:
 
     void landings() {
         auto areaOf = [&](BuildAt build) { return std::ranges::find(m_reading.landing, build, &LandingArea::build); };
-        constexpr double tilted = 10; // degrees, from which on a tilt is worth a word
         for (const AreaRatio& row : m_reading.areas) {
             const auto own = areaOf(row.build);
             const auto other = areaOf(row.against);
             if (own == m_reading.landing.end() || other == m_reading.landing.end())
                 continue;
-            if (row.centreP && *row.centreP < usually) {
+            if (row.centreP && *row.centreP <= m_level) {
                 const MetricFormat side(Metric::side, m_units);
                 const MetricFormat carry(Metric::carry, m_units);
                 const double right = own->centreSide - other->centreSide;
@@ -349,14 +350,6 @@ private:
                         (right < 0 ? " left of and " : " right of and ") + carry.withUnit(std::fabs(far)) +
                         (far < 0 ? " short of" : " beyond") + " that of " + name(row.against) + ".");
             }
-            const auto lean = [](double tilt) { return tilt < 0 ? " to the left" : " to the right"; };
-            const double between = std::fabs(own->tilt - other->tilt); // of axes, which have no front
-            if (std::min(between, 180 - between) > tilted && own->sdMajor > 1.3 * own->sdMinor &&
-                other->sdMajor > 1.3 * other->sdMinor)
-                add("tilt", Severity::note,
-                    "As seen, where " + name(row.build) + " lands leans " + record::fixed(std::fabs(own->tilt), 0) +
-                        "°" + lean(own->tilt) + ", where " + name(row.against) + " does " +
-                        record::fixed(std::fabs(other->tilt), 0) + "°" + lean(other->tilt) + ".");
         }
     }
 
@@ -387,7 +380,7 @@ private:
 
     void feels() {
         for (const FeelGap& gap : m_reading.feelGaps)
-            if (gap.p && *gap.p < usually)
+            if (gap.p && *gap.p <= m_level)
                 add("feel_gap", Severity::note,
                     "In " + std::string(feelWord(gap.scale)) + " " + name(gap.build) + " was marked " +
                         record::fixed(std::fabs(gap.gap), 1) + (gap.gap > 0 ? " higher than " : " lower than ") +
@@ -400,7 +393,7 @@ private:
                                      : "no more alike for the same club than for another") +
                     " (" + counted(one.stints, "stint") + ").");
         for (const FeelRank& rank : m_reading.feelRanks)
-            if (std::fabs(rank.rho) > 0.5)
+            if (const auto p = byLuck(rank); p && *p <= m_level)
                 add("feel_rank", Severity::note,
                     std::string(feelWord(rank.scale)) + (rank.rho > 0 ? " rises with " : " falls with ") +
                         label(rank.metric) + " from stint to stint (rank correlation " + record::fixed(rank.rho, 2) +
@@ -413,7 +406,9 @@ private:
                 name(count.build) + " was called better than " + name(count.against) + " " +
                     counted(count.better, "time") + ", worse " + counted(count.worse, "time") +
                     (count.same > 0 ? ", and " + counted(count.same, "time") + " nobody could tell" : "") +
-                    "; luck does that " + percent(count.p) + " times in 100.");
+                    (count.better + count.worse < fewestCompared
+                         ? "."
+                         : "; luck does that " + percent(count.p) + " times in 100."));
     }
 
     void expected() {
@@ -453,6 +448,7 @@ private:
 
     const Reading& m_reading;
     const DisplayUnits& m_units;
+    double m_level = remarkLevel(m_reading);
     std::vector<Remark> m_remarks;
 };
 

@@ -11,9 +11,11 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 #include <limits>
 #include <map>
 #include <numeric>
+#include <set>
 
 namespace knot::judge {
 
@@ -172,10 +174,10 @@ bool bindsByArithmetic(Metric a, Metric b) {
 
 } // namespace
 
-std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, BuildAt build) {
-    const auto strikes = strikesOf(test, column, build);
-    if (strikes.size() < 12)
-        return std::nullopt;
+namespace {
+
+// y ~ distance from the best point + (1 | turn).
+std::optional<Estimate> slopeOff(const std::vector<Strike>& strikes) {
     const double toe = bestAlong(strikes, &Strike::toe);
     const double high = bestAlong(strikes, &Strike::high);
     Design design;
@@ -187,7 +189,45 @@ std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column&
         turns.push_back(s.turn);
     }
     const auto model = MixedModel::fit(design, y, turns);
-    const auto slope = model ? model->coefficient(1) : std::nullopt;
+    return model ? model->coefficient(1) : std::nullopt;
+}
+
+// The variance of a build's loss by leaving out one stint after the other, and its degrees of freedom.
+struct Jackknifed {
+    double variance = 0, df = 0;
+};
+
+std::optional<Jackknifed> jackknifed(const std::vector<Strike>& strikes) {
+    constexpr std::size_t fewest = 4;
+    std::set<std::size_t> stints;
+    for (const Strike& s : strikes)
+        stints.insert(s.turn);
+    if (stints.size() < fewest)
+        return std::nullopt;
+    std::vector<double> losses;
+    for (const std::size_t out : stints) {
+        std::vector<Strike> left;
+        std::ranges::copy_if(strikes, std::back_inserter(left), [&](const Strike& s) { return s.turn != out; });
+        const auto slope = left.size() < 8 ? std::nullopt : slopeOff(left);
+        if (!slope)
+            return std::nullopt;
+        losses.push_back(-slope->value);
+    }
+    const double mean = meanOf(losses);
+    double squares = 0;
+    for (const double loss : losses)
+        squares += (loss - mean) * (loss - mean);
+    const auto n = static_cast<double>(losses.size());
+    return Jackknifed{(n - 1) / n * squares, n - 1};
+}
+
+} // namespace
+
+std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, BuildAt build) {
+    const auto strikes = strikesOf(test, column, build);
+    if (strikes.size() < 12)
+        return std::nullopt;
+    const auto slope = slopeOff(strikes);
     if (!slope)
         return std::nullopt;
     const Interval ci = intervalOf({-slope->value, slope->se, slope->df}, 0.95);
@@ -199,17 +239,22 @@ std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column&
                        .ci95 = ci};
 }
 
-ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& against) {
+std::optional<ModelEstimate> forgivenessGap(const record::Test& test, const Column& column, const Forgiveness& build,
+                                            const Forgiveness& against) {
+    const auto own = jackknifed(strikesOf(test, column, build.build));
+    const auto other = jackknifed(strikesOf(test, column, against.build));
+    if (!own || !other || !(own->variance + other->variance > 0))
+        return std::nullopt;
     ModelEstimate gap{.metric = build.metric,
                       .build = build.build,
                       .against = against.build,
                       .method = ModelMethod::slopes,
                       .level = {}};
-    const double own = build.se * build.se;
-    const double other = against.se * against.se;
+    const double a = own->variance;
+    const double b = other->variance;
     gap.value = build.lossPerMm - against.lossPerMm;
-    gap.se = std::sqrt(own + other);
-    gap.df = (own + other) * (own + other) / (own * own / build.df + other * other / against.df);
+    gap.se = std::sqrt(a + b);
+    gap.df = (a + b) * (a + b) / (a * a / own->df + b * b / other->df);
     gap.p = studentTwoSided(gap.value / gap.se, gap.df);
     gap.ci95 = intervalOf({gap.value, gap.se, gap.df}, 0.95);
     return gap;

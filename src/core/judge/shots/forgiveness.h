@@ -10,9 +10,11 @@ namespace knot::judge {
 /// middle of the strikes. Needs twelve shots with both strike readings.
 std::optional<Forgiveness> forgivenessOf(const record::Test& test, const Column& column, BuildAt build);
 
-/// How much more one build loses per mm than another: the difference of the two slopes, with
-/// Satterthwaite's df for the sum of their variances.
-ModelEstimate forgivenessGap(const Forgiveness& build, const Forgiveness& against);
+/// How much more one build loses per mm than another: the difference of their losses, with the errors of a jackknife
+/// over stints, each build's best point found anew in each, and Satterthwaite's df for the sum (judgement §34). Nothing
+/// where a build has fewer than four stints with strikes, or a stint less leaves no loss to be read.
+std::optional<ModelEstimate> forgivenessGap(const record::Test& test, const Column& column, const Forgiveness& build,
+                                            const Forgiveness& against);
 
 /// The gap in the worst fifth: the 20 % quantile of carry, or the 80 % quantile of |side|. Interval
 /// by resampling turns (4,000 seeded draws, percentile); nothing under five turns in either build.

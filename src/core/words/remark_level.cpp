@@ -1,0 +1,67 @@
+#include "core/words/remark_level.h"
+
+#include "core/statistics/distributions.h"
+
+#include <algorithm>
+#include <cmath>
+#include <vector>
+
+namespace knot::words {
+
+std::optional<double> byLuck(const judge::FeelRank& rank) {
+    constexpr std::size_t fewest = 8;
+    if (rank.stints < fewest)
+        return std::nullopt;
+    const double rest = 1 - rank.rho * rank.rho;
+    const auto df = static_cast<double>(rank.stints - 2);
+    return rest > 0 ? statistics::studentTwoSided(rank.rho * std::sqrt(df / rest), df) : 0;
+}
+
+namespace {
+
+bool isDeclared(const judge::Reading& reading, record::Metric metric) {
+    return std::ranges::any_of(reading.card.primary, [&](const record::Outcome& outcome) {
+        return outcome.metric == metric && outcome.kind == record::OutcomeKind::average;
+    });
+}
+
+std::vector<double> testsOf(const judge::Reading& reading) {
+    std::vector<double> tests;
+    auto add = [&](const std::optional<double>& p) {
+        if (p)
+            tests.push_back(*p);
+    };
+    for (const judge::ModelEstimate& one : reading.settling)
+        if (isDeclared(reading, one.metric))
+            add(one.p);
+    for (const judge::AverageGap& row : reading.average) {
+        if (row.settling && isDeclared(reading, row.metric))
+            add(row.settling->p);
+        if (row.forgiveness)
+            add(row.forgiveness->p);
+    }
+    for (const judge::AreaRatio& row : reading.areas)
+        add(row.centreP);
+    for (const judge::Misses& one : reading.misses)
+        if (one.oneWay)
+            add(one.oneWay->p);
+    for (const judge::FeelGap& gap : reading.feelGaps)
+        add(gap.p);
+    for (const judge::FeelRank& rank : reading.feelRanks)
+        add(byLuck(rank));
+    return tests;
+}
+
+} // namespace
+
+double remarkLevel(const judge::Reading& reading) {
+    constexpr double share = 0.05;
+    std::vector<double> tests = testsOf(reading);
+    std::ranges::sort(tests);
+    for (std::size_t k = tests.size(); k-- > 0;)
+        if (tests[k] <= share * static_cast<double>(k + 1) / static_cast<double>(tests.size()))
+            return tests[k];
+    return -1;
+}
+
+} // namespace knot::words

@@ -1,0 +1,17 @@
+#pragma once
+
+#include "core/judge/reading.h"
+
+#include <optional>
+
+namespace knot::words {
+
+/// How often luck gives a rank correlation as far from 0 over so many stints, by Student's t; nothing under eight.
+std::optional<double> byLuck(const judge::FeelRank& rank);
+
+/// What p a remark may have at most: all tests that stand behind remarks of a reading are one family, in which the
+/// share of false ones among those that are said is held at 5 in 100 (Benjamini and Hochberg 1995). Below 0 where none
+/// is.
+double remarkLevel(const judge::Reading& reading);
+
+} // namespace knot::words
