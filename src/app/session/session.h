@@ -42,9 +42,11 @@ public:
 
     bool openLogbook(const QString& path);
     bool openTest(const std::string& id);
-    /// Imports an exported test: into the logbook when one is open, else it stays in hand unkept.
+    /// Imports an exported test into the logbook, or into one's own where none is open; one that stands there already is
+    /// opened, the later version of the two.
     bool importTest(const QString& path);
-    /// The same with what was read of a shot file.
+    /// Takes what was read of a shot file in hand: into the logbook where one is open, else unkept until something is
+    /// made of it.
     bool takeImported(files::ImportedTest imported);
     /// Keeps the test in hand in the logbook at `path`, which is made if need be, and opens that.
     bool keepIn(const QString& path);
@@ -53,7 +55,8 @@ public:
     /// back whole.
     bool removeTest(const std::string& id);
     bool renameTest(const std::string& id, const QString& title);
-    /// Adds the tests of another logbook to the open one; nothing where that was refused.
+    /// Adds another logbook to the open one (`logbook::merge`), which `undoListed` takes back whole; nothing where that
+    /// was refused.
     std::optional<logbook::Merged> addLogbook(const QString& path);
     bool canUndoListed() const { return !m_listed.empty() && m_listed.back().book == m_book.path(); }
     bool undoListed();
