@@ -42,8 +42,8 @@ public:
 
     bool openLogbook(const QString& path);
     bool openTest(const std::string& id);
-    /// Imports an exported test into the logbook, or into one's own where none is open; one that stands there already is
-    /// opened, the later version of the two.
+    /// Imports an exported test into the logbook, or into one's own where none is open; one that stands there already
+    /// is opened, the later version of the two.
     bool importTest(const QString& path);
     /// Takes what was read of a shot file in hand: into the logbook where one is open, else unkept until something is
     /// made of it.
