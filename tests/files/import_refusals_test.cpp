@@ -275,8 +275,7 @@ TEST_CASE("a thousand columns of one heading are asked about, or are one measure
     REQUIRE_FALSE(asked);
     CHECK(files::sentence(asked.error()).find("Carry (m)") != std::string::npos);
     const auto read = files::readShots("f.csv", text + "\n", {.doubt = files::ReadOptions::Doubt::takeLikelier});
-    if (read) {
-        CHECK(read->test.shots.size() == 12);
-        CHECK(read->test.shots[0].readings.at(record::Metric::carry) == 140.0);
-    }
+    REQUIRE(read);
+    CHECK(read->test.shots.size() == 12);
+    CHECK(read->test.shots[0].readings.at(record::Metric::carry) == 140.0);
 }
