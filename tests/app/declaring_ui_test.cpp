@@ -182,7 +182,7 @@ TEST_CASE("the first counted shot freezes the sheet; later edits are amendments 
     bench.window->showPage(app::PageId::reading);
     const auto* page = bench.window->findChild<app::ReadingPage*>();
     CHECK(page->findChild<QLabel*>("curtain")->isVisible());
-    CHECK(page->findChild<QLabel*>("curtain")->text().startsWith("Laps done: 1 of 5."));
+    CHECK(page->findChild<QLabel*>("curtain")->text().startsWith("Laps done: 2 of 5."));
     CHECK(!bench.find<QWidget>("ledger")->isVisible());
     bench.session.declaring().setMargin(record::Metric::carry, 5);
     bench.session.declaring().setMargin(record::Metric::carry, 6); // one thing, one amendment

@@ -85,6 +85,7 @@ Reading fullReading() {
     gap.rounds = 1;
     gap.sameOrder = true;
     gap.details.slopes = {1};
+    gap.details.slopesDifferP = 1;
     gap.details.mishitsBuild = gap.details.mishitsAgainst = judge::Share{};
     gap.shuffle = judge::ShuffleCheck{};
     gap.opinion = judge::YuenTest{};
@@ -105,7 +106,7 @@ Reading fullReading() {
     spread.shapesDiffer = true;
     full.consistency = {spread};
     full.brownForsythe = {{}};
-    full.drift = full.settling = full.lateInTurn = full.interaction = {model};
+    full.drift = full.settling = full.lateInTurn = full.interaction = full.interactionInLaps = {model};
     full.trend = {{.fitF = 1, .fitDf1 = 1, .fitDf2 = 1, .fitP = 1, .jonckheere = 1}};
     full.amendments = {{}};
     full.setAsideShares = {{.n = 1}};
@@ -113,7 +114,11 @@ Reading fullReading() {
     full.findings = {{}};
     full.shareGaps = {{.gap = gap}};
     full.whoseDoing = {{.shares = {{.cause = "club_speed", .ci95 = judge::Interval{}}}, .leftOut = {Metric::carry}}};
-    full.sameSwing = {{.asSeen = true}};
+    full.sameSwing = {{.p = 1, .asSeen = true, .builtIn = 1}};
+    full.singleRuns = {Metric::carry};
+    full.bets = full.betsAsStints = {{}};
+    full.bestBets = full.bestBetsAsStints = {{}};
+    full.targets = {{.oneStint = true}};
     full.parts = {{.parts = {{.input = "club_speed", .ci95 = judge::Interval{}}}}};
     return full;
 }

@@ -1,6 +1,7 @@
 // How often a bet comes true, by what it said; and what a best-looking club is worth.
 #include "core/judge/bets/bet.h"
 #include "core/judge/bets/choosing.h"
+#include "core/judge/days/earlier.h"
 #include "core/judge/days/usual.h"
 #include "simulation/trial.h"
 
@@ -123,6 +124,74 @@ TEST_CASE("a bet errs by no more than it says where clubs are closer or stints l
         for (std::size_t bin = 0; bin < 4; ++bin)
             if (result.count[bin] >= 50)
                 CHECK(result.cameTrue[bin].isAtLeast(result.said[bin] / result.count[bin] - 0.15));
+    }
+}
+
+namespace {
+
+/// Clubs that were hit in one run each, one after the other, by a player who warms up through them.
+struct Runs {
+    std::size_t builds = 2;
+    int shots = 5;
+    double likeness = 0; ///< correlation of neighbouring shots
+    double warm = 0;     ///< what the first swing lacks, in shot SDs
+
+    judge::Column strike(const std::vector<double>& gaps, Random& random) const {
+        const double shot = prior.usual.sdShot;
+        judge::Column column{.metric = Metric::carry, .builds = {}};
+        int swings = 0;
+        for (std::size_t b = 0; b < builds; ++b) {
+            judge::TurnValues run{.turn = record::TurnAt(b), .round = record::RoundAt(0), .place = b};
+            run.swings = swings + (shots - 1) / 2.0;
+            const double middle = 150 + gaps[b] + prior.usual.sdTurn * random.normal();
+            double noise = random.normal();
+            for (int i = 0; i < shots; ++i, ++swings) {
+                run.values.push_back(middle + shot * (noise - warm * std::exp(-swings / 8.0)));
+                noise = likeness * noise + std::sqrt(1 - likeness * likeness) * random.normal();
+            }
+            column.builds.push_back({.turns = {std::move(run)}});
+        }
+        return column;
+    }
+};
+
+} // namespace
+
+TEST_CASE("a bet on single runs holds where the player warms up through them and neighbours are alike") {
+    Random random(20261202);
+    printRow("bet on one run each: said → came true, times in 100 | what was said of 85 and more");
+    const judge::BetPrior runs{.usual = prior.usual, .scale = prior.scale, .warmUp = judge::warmUpOf(prior.usual)};
+    for (const Runs& truth :
+         {Runs{}, Runs{.builds = 5}, Runs{.warm = 1}, Runs{.warm = 2}, Runs{.builds = 5, .warm = 2},
+          Runs{.likeness = 0.5}, Runs{.builds = 5, .likeness = 0.5}, Runs{.shots = 8, .likeness = 0.5, .warm = 1}}) {
+        Calibration result;
+        Rate of85;
+        double said85 = 0;
+        std::size_t n85 = 0;
+        for (int i = 0; i < repetitions(1500); ++i) {
+            const auto gaps = gapsOf({.builds = truth.builds}, random);
+            const auto bet = judge::Bet::of(truth.strike(gaps, random), runs);
+            for (std::size_t b = 1; b < truth.builds; ++b) {
+                const double ahead = bet->glance(record::BuildAt(b), record::BuildAt(0), {}, 1).ahead;
+                const double said = std::max(ahead, 1 - ahead);
+                const bool isTrue = (gaps[b] > gaps[0]) == (ahead >= 0.5);
+                result.add(said, isTrue);
+                if (said >= 0.8 && said < 0.9) {
+                    of85.count(isTrue);
+                    said85 += said;
+                    ++n85;
+                }
+            }
+        }
+        char text[200];
+        std::snprintf(text, sizeof text, "%zu clubs of %d, likeness %.1f, warm-up %.0f | %s | %.0f → %s", truth.builds,
+                      truth.shots, truth.likeness, truth.warm, result.row().c_str(),
+                      100 * said85 / static_cast<double>(std::max<std::size_t>(n85, 1)), of85.percent().c_str());
+        printRow(text);
+        const bool isWide = truth.likeness > 0 || truth.warm > 1;
+        CHECK(of85.isAtLeast(isWide ? 0.78 : 0.81));
+        if (!isWide && truth.warm == 0)
+            CHECK(of85.isAtMost(0.89));
     }
 }
 

@@ -178,12 +178,10 @@ TEST_CASE("the same swing is said, and a differing one, no more often than they 
     for (int i = 0; i < repetitions(1500); ++i) {
         auto verdictAt = [&](double shift) {
             const auto test = Bay{.laps = 8, .stint = 4, .shift = shift}.strike(random);
-            const auto reading =
-                judge::judge({.subject = judge::Case::of(test), .depth = judge::JudgeRequest::Depth::verdicts});
-            std::vector<judge::AverageGap> swing;
-            std::ranges::copy_if(reading->average, std::back_inserter(swing),
-                                 [](const auto& row) { return row.metric == Metric::clubSpeed; });
-            return judge::sameSwings(swing).front().verdict;
+            auto reading =
+                *judge::judge({.subject = judge::Case::of(test), .depth = judge::JudgeRequest::Depth::verdicts});
+            std::erase_if(reading.average, [](const auto& row) { return row.metric != Metric::clubSpeed; });
+            return judge::sameSwings(test, reading).front().verdict;
         };
         differs.count(verdictAt(0) == judge::SameSwing::Verdict::differs);
         same.count(verdictAt(margin) == judge::SameSwing::Verdict::same);

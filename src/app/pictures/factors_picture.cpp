@@ -11,6 +11,7 @@
 #include "core/record/text/number_text.h"
 #include "core/statistics/distributions.h"
 #include "core/words/along.h"
+#include "core/words/remark_level.h"
 
 #include <QCoreApplication>
 #include <QPainter>
@@ -39,9 +40,11 @@ public:
         : m_format(looked.metric, looked.units) {
         gather(looked);
         QStringList said;
-        for (const judge::ModelEstimate& e : looked.reading.interaction)
+        const double level = words::remarkLevel(looked.reading);
+        for (const judge::ModelEstimate& e : words::interactionsSaid(looked.reading))
             if (e.metric == looked.metric)
-                said << QString::fromStdString(words::interactionSentence(e, looked.reading, looked.units));
+                said << QString::fromStdString(
+                    words::interactionSentence(e, e.p <= level, looked.reading, looked.units));
         m_finding = said.isEmpty() ? tr("Means of %1 by club and %2.")
                                          .arg(QString::fromStdString(record::info(looked.metric).label),
                                               QString::fromStdString(looked.reading.card.factorColumn))

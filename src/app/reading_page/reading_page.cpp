@@ -332,7 +332,7 @@ QString ReadingPage::checksHtml() const {
     };
     if (isOneRun)
         return section({}, checks);
-    const QString swing = section(tr("Same swing?"), words::sameSwing(*reading));
+    const QString swing = section(tr("Same swing?"), words::sameSwing(*reading, m_book.units()));
     const QString whose = section(tr("Whose doing?"), words::whoseDoing(*reading, m_metric));
     return swing + whose +
            section(swing.isEmpty() && whose.isEmpty() ? QString() : tr("What else could explain it"), checks);

@@ -67,6 +67,16 @@ private:
             add("too_few_rounds", Severity::caution);
         sameOrder();
         playersInOneOrder();
+        hangingOnDelivery();
+    }
+
+    // Where two clubs answer the delivery differently, there is no one gap at equal delivery.
+    void hangingOnDelivery() {
+        for (const AverageGap& row : m_reading.average)
+            if (row.kind == record::OutcomeKind::equal && row.details.slopesDifferP.value_or(1) < 0.05)
+                add("hangs_on_delivery", Severity::caution,
+                    {.what = record::outcomeLabel({.kind = row.kind, .metric = row.metric}) + ", " +
+                             m_test.builds[row.build].name + " against " + m_test.builds[row.against].name});
     }
 
     // The clubs in the order in which each player first met them.
@@ -92,7 +102,7 @@ private:
             if (row.sameOrder)
                 (row.method == GapMethod::line ? byLine : byLaps) = true;
         if (byLaps)
-            add("same_order", Severity::caution);
+            add("same_order", Severity::fault);
         else if (byLine)
             add("common_line", Severity::note);
     }
@@ -136,7 +146,7 @@ private:
             add(left == 2                   ? "struck_off"
                 : m_subject.endsBeforeTwo() ? "ended_before_two"
                                             : "striking_off",
-                Severity::note, {.count = left, .what = gone});
+                Severity::note, {.count = left, .of = roster.clubs(), .what = gone});
         }
         const auto planned = static_cast<std::size_t>(m_reading.card.plannedRounds);
         const Check laps{.count = m_reading.roundsDone, .of = planned};

@@ -32,6 +32,7 @@ enum class Cap {
     beforeFirstLook,
     onePerPlayer,   ///< several players with a lap each: players are no laps of each other
     onePerDelivery, ///< several deliveries with a lap each, of one player
+    sameOrder,      ///< one order in nearly every lap, and too few stints for a line through them
     leadOnly        ///< nothing was planned: a screening or an open sitting
 };
 
@@ -84,9 +85,9 @@ inline const char* key(Role role) {
     return std::array{"primary", "exploratory", "explanation"}[static_cast<std::size_t>(role)];
 }
 inline const char* key(Cap cap) {
-    return std::array{"one_turn_each", "separated_turns",   "too_few_shots",  "too_few_rounds",   "no_variation",
-                      "mark_between",  "before_first_look", "one_per_player", "one_per_delivery", "lead_only"}
-        [static_cast<std::size_t>(cap)];
+    return std::array{"one_turn_each",    "separated_turns", "too_few_shots",     "too_few_rounds",
+                      "no_variation",     "mark_between",    "before_first_look", "one_per_player",
+                      "one_per_delivery", "same_order",      "lead_only"}[static_cast<std::size_t>(cap)];
 }
 
 // A fact stands in the facts.h of its room, and with it `tell`, which names its fields in their order: to(name, value)

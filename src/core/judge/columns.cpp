@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace knot::judge {
 
@@ -41,6 +42,7 @@ Column columnOf(const record::Test& test, const record::Structure& structure, re
     Column column{.metric = metric, .shotByShot = structure.shotByShot, .drawn = !test.turns.empty(), .builds = {}};
     column.builds.resize(test.builds.size());
     std::size_t place = 0;
+    std::map<std::pair<std::size_t, std::size_t>, double> swung; // by sitting and player
     for (std::size_t t = 0; t < structure.turns.size(); ++t) {
         const record::Turn& turn = structure.turns[t];
         const bool counts =
@@ -54,6 +56,9 @@ Column columnOf(const record::Test& test, const record::Structure& structure, re
                           .phase = turn.phase,
                           .values = {},
                           .shots = {}};
+        double& before = swung[{turn.sitting, turn.player}];
+        values.swings = before + (static_cast<double>(turn.shots.size()) - 1) / 2;
+        before += static_cast<double>(turn.shots.size());
         for (const record::ShotAt shot : turn.shots) {
             const auto reading = test.shots[shot].readings.at(metric);
             if (!reading || !std::isfinite(*reading) || !isTaken(test.shots[shot], taken))

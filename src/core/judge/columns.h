@@ -26,6 +26,7 @@ struct TurnValues {
     std::size_t sitting = 0;
     std::size_t place = 0; ///< stints before it that hold shots that take part, whether read or not
     std::size_t phase = 0; ///< marks of a changed player before it
+    double swings = 0;     ///< of the same player in the sitting before its middle, warm-up counted
     std::vector<double> values;
     std::vector<record::ShotAt> shots; ///< beside `values`
 

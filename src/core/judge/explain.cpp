@@ -20,9 +20,12 @@
 #include "core/judge/spreads/consistency.h"
 #include "core/judge/spreads/dispersion.h"
 #include "core/judge/spreads/shares.h"
+#include "core/rack/figures.h"
 #include "core/rack/head_kind.h"
 
 #include <algorithm>
+#include <limits>
+#include <map>
 #include <set>
 #include <tuple>
 
@@ -31,6 +34,7 @@ namespace {
 
 constexpr int explainedDraws = 1000;
 constexpr double mostDegrees = 60; // that a player's own spreads weigh
+constexpr double otherKinds = 8;   // times as far apart lie clubs of several kinds
 
 class Explanation {
 public:
@@ -53,12 +57,12 @@ public:
         addInfluence(m_request.subject, m_columns, m_reading);
         m_reading.findings = groupFindings(m_columns);
         setAsideShares();
-        fillChoices(m_request, m_columns, m_reading);
         bets();
-        m_reading.sameSwing = sameSwings(m_reading.average);
+        fillChoices(m_request, m_columns, m_bets, m_reading);
         forgivenessGaps();
         lateSetAsides();
         guesses();
+        m_reading.sameSwing = sameSwings(m_test, m_reading);
         m_reading.amendments = m_test.amendments;
         targets();
         shapeShares();
@@ -96,9 +100,13 @@ private:
         }
         if (!m_reading.card.trendColumn.empty())
             append(m_reading.trend, trendAlong(m_test, column, m_reading.card.trendColumn));
-        if (!m_reading.card.factorColumn.empty())
-            for (auto& estimate : interactions(m_test, column, m_reading.baseline, m_reading.card.factorColumn))
-                m_reading.interaction.push_back(std::move(estimate));
+        const std::string& factor = m_reading.card.factorColumn;
+        if (factor.empty())
+            return;
+        std::ranges::move(interactions(m_test, column, m_reading.baseline, factor),
+                          std::back_inserter(m_reading.interaction));
+        std::ranges::move(interactionsInLaps(m_test, m_structure, column, m_reading.baseline, factor),
+                          std::back_inserter(m_reading.interactionInLaps));
     }
 
     void byPair(const Column& column, AverageGap& row) {
@@ -117,8 +125,10 @@ private:
                                                seedFor(m_request, "longest", column.metric, row.build, row.against));
     }
 
+    enum class Runs { asTheyWere, asStints };
+
     // What is assumed beforehand of a metric, `times` as large: how far clubs differ and stints move the player.
-    BetPrior priorOf(const Column& column, double times) const {
+    BetPrior priorOf(const Column& column, double times, Runs runs = Runs::asTheyWere) const {
         const auto own = m_request.earlier.own.find(column.metric);
         const bool isKnown = own != m_request.earlier.own.end();
         plan::Spreads usual = isKnown ? own->second : plan::usualSpreads(column.metric, m_request.level);
@@ -129,40 +139,79 @@ private:
         const auto learnt = m_request.earlier.gapScales.find(column.metric);
         prior.scale = times * (learnt != m_request.earlier.gapScales.end()
                                    ? learnt->second
-                                   : plan::gapTimes(m_reading.card.kind) * record::info(column.metric).worthwhileGap);
+                                   : (areOfOneKind() ? 1 : otherKinds) * plan::gapTimes(m_reading.card.kind) *
+                                         record::info(column.metric).worthwhileGap);
+        if (runs == Runs::asTheyWere && isOfSingleRuns(column)) {
+            const auto warm = m_request.earlier.warmUp.find(column.metric);
+            prior.warmUp = warm != m_request.earlier.warmUp.end() ? warm->second : warmUpOf(usual);
+        }
         return prior;
     }
 
-    std::optional<Bet> betOn(const Column& column, double times) const {
-        return Bet::of(column, priorOf(column, times));
+    // A driver and a three-wood lie farther apart than two shafts: clubs of several kinds, or of lofts apart by more
+    // than those of two neighbouring clubs.
+    bool areOfOneKind() const {
+        constexpr double oneNumber = 4.5; // degrees
+        std::set<std::string_view> kinds;
+        double least = std::numeric_limits<double>::infinity();
+        double most = -least;
+        for (BuildAt b; b < m_test.builds.size(); ++b) {
+            if (m_reading.builds[b].counted == 0)
+                continue;
+            kinds.insert(rack::kindName(rack::headKind(m_test.builds[b])));
+            if (const auto loft = rack::figuresOf(m_test.builds[b].club).loft) {
+                least = std::min(least, *loft);
+                most = std::max(most, *loft);
+            }
+        }
+        return kinds.size() < 2 && most - least <= oneNumber;
+    }
+
+    // A club was hit in one run alone, and nobody drew when: the player warms up through it.
+    static bool isOfSingleRuns(const Column& column) {
+        return !column.drawn &&
+               std::ranges::any_of(column.builds, [](const BuildValues& build) { return build.turns.size() == 1; });
     }
 
     void bets() {
+        const bool hasSingleRuns = std::ranges::any_of(m_columns, isOfSingleRuns);
         for (const Column& column : m_columns) {
             if (isMoved(column.metric))
                 append(m_reading.whoseDoing, whoseDoing(m_request, column, isLookedAt(column.metric)));
-            const auto bet = betOn(column, 1);
+            auto bet = Bet::of(column, priorOf(column, 1));
             if (!bet)
                 continue;
             if (m_request.earlier.own.contains(column.metric))
                 m_reading.ownStints.push_back(column.metric);
             if (m_request.earlier.gapScales.contains(column.metric))
                 m_reading.ownGaps.push_back(column.metric);
-            const auto halved = betOn(column, 0.5);
-            const auto doubled = betOn(column, 2);
-            const record::Want want = m_reading.card.want(averageOf(column.metric));
-            for (const AverageGap& row : m_reading.average) {
-                if (row.metric != column.metric || row.kind != record::OutcomeKind::average)
-                    continue;
-                const auto seed = seedFor(m_request, "bet", row.metric, row.build, row.against);
-                BetOnPair pair = bet->pair(row.build, row.against, want, seed);
-                pair.halved = halved->glance(row.build, row.against, want, seed);
-                pair.doubled = doubled->glance(row.build, row.against, want, seed);
-                m_reading.bets.push_back(pair);
-            }
-            for (const BestBet& best : bet->best(want, seedFor(m_request, "best bet", column.metric, {}, {})))
-                m_reading.bestBets.push_back(best);
+            addBets(column, *bet, Runs::asTheyWere, m_reading.bets, m_reading.bestBets);
+            m_bets.emplace(column.metric, std::move(*bet));
+            if (!hasSingleRuns)
+                continue;
+            if (isOfSingleRuns(column))
+                m_reading.singleRuns.push_back(column.metric);
+            addBets(column, *Bet::of(column, priorOf(column, 1, Runs::asStints)), Runs::asStints,
+                    m_reading.betsAsStints, m_reading.bestBetsAsStints);
         }
+    }
+
+    void addBets(const Column& column, const Bet& bet, Runs runs, std::vector<BetOnPair>& pairs,
+                 std::vector<BestBet>& best) const {
+        const auto halved = Bet::of(column, priorOf(column, 0.5, runs));
+        const auto doubled = Bet::of(column, priorOf(column, 2, runs));
+        const record::Want want = m_reading.card.want(averageOf(column.metric));
+        for (const AverageGap& row : m_reading.average) {
+            if (row.metric != column.metric || row.kind != record::OutcomeKind::average)
+                continue;
+            const auto seed = seedFor(m_request, "bet", row.metric, row.build, row.against);
+            BetOnPair pair = bet.pair(row.build, row.against, want, seed);
+            pair.halved = halved->glance(row.build, row.against, want, seed);
+            pair.doubled = doubled->glance(row.build, row.against, want, seed);
+            pairs.push_back(pair);
+        }
+        std::ranges::move(bet.best(want, seedFor(m_request, "best bet", column.metric, {}, {})),
+                          std::back_inserter(best));
     }
 
     // What is looked at shot by shot: the declared averages, else what people look at first.
@@ -194,10 +243,14 @@ private:
         const BuildAt baseline = m_reading.baseline;
         if (const Summary* carry = m_reading.summaryOf(Metric::carry, baseline))
             m_reading.bagStep = bagStep(bases, carry->mean);
+        // The numbers that are looked at are one family.
+        const auto known = std::ranges::count_if(
+            m_columns, [&](const Column& column) { return basisFor(bases, column.metric, baseline) != nullptr; });
+        const double level = 1 - 0.05 / static_cast<double>(std::max<std::ptrdiff_t>(known, 1));
         for (const Column& column : m_columns) {
             if (const UsualBasis* basis = basisFor(bases, column.metric, baseline))
-                append(m_reading.usual,
-                       againstUsual(*basis, column, baseline, plan::usualSpreads(column.metric, m_request.level)));
+                append(m_reading.usual, againstUsual(*basis, column, baseline,
+                                                     plan::usualSpreads(column.metric, m_request.level), level));
             if (!m_test.seal.isClosed())
                 againstClubsNotHit(bases, column);
         }
@@ -344,6 +397,7 @@ private:
     const record::Structure& m_structure;
     const std::vector<Column>& m_columns;
     Reading& m_reading;
+    std::map<Metric, Bet> m_bets;
 };
 
 } // namespace

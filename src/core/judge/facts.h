@@ -99,17 +99,21 @@ template<class To> void tellModels(To& to, const Reading& of) {
                         BuildAt(), BuildAt());
         });
     }
-    if (!of.interaction.empty())
-        to.byMetric("interaction", [&](auto&& add) {
-            for (const ModelEstimate& one : of.interaction)
-                add(
-                    one.metric,
-                    [&](auto& row) {
-                        tellModel(row, one, "interaction");
-                        row("level", one.level);
-                    },
-                    one.build, one.against);
-        });
+    const auto ofFactors = [&](const char* name, const std::vector<ModelEstimate>& all) {
+        if (!all.empty())
+            to.byMetric(name, [&](auto&& add) {
+                for (const ModelEstimate& one : all)
+                    add(
+                        one.metric,
+                        [&](auto& row) {
+                            tellModel(row, one, "interaction");
+                            row("level", one.level);
+                        },
+                        one.build, one.against);
+            });
+    };
+    ofFactors("interaction", of.interaction);
+    ofFactors("interaction_laps", of.interactionInLaps);
     const auto between = [&](const char* name, std::optional<ModelEstimate> AverageGap::*kind) {
         to.list(name, [&](auto&& add) {
             for (const AverageGap& gap : of.average)
@@ -220,9 +224,11 @@ template<class To> void tellChoices(To& to, const Reading& of) {
                     tellPair(row, gap);
                     row("gap", gap.worstFifth->gap, ofMetric);
                     row("ci95", gap.worstFifth->ci95, ofMetric);
+                    row("p", gap.worstFifth->p);
                     if (gap.longestFifth) {
                         row("long_gap", gap.longestFifth->gap, ofMetric);
                         row("long_ci95", gap.longestFifth->ci95, ofMetric);
+                        row("long_p", gap.longestFifth->p);
                     }
                 });
     });
@@ -245,8 +251,13 @@ template<class To> void tellChoices(To& to, const Reading& of) {
     to("carry_per_ball_speed", of.carryPerBallSpeed, "m for each m/s");
     to("bag_step_m", of.bagStep, "m");
     to("targets", of.targets);
-    to("bets", of.bets);
-    to("best_bet", of.bestBets);
+    // Under the old names bets are what judgement §14 makes of stints; single runs have theirs beside them.
+    to("bets", of.singleRuns.empty() ? of.bets : of.betsAsStints);
+    to("best_bet", of.singleRuns.empty() ? of.bestBets : of.bestBetsAsStints);
+    if (!of.singleRuns.empty()) {
+        to("bets_in_single_runs", of.bets);
+        to("best_bet_in_single_runs", of.bestBets);
+    }
     to("whose_doing", of.whoseDoing);
     to("same_swing", of.sameSwing);
     to("parts", of.parts);

@@ -1,5 +1,6 @@
 #include "core/judge/judge.h"
 
+#include "core/judge/bets/choosing.h"
 #include "core/judge/checks.h"
 #include "core/judge/days/pooling.h"
 #include "core/judge/explain.h"
@@ -150,29 +151,18 @@ public:
         }
         adjustFamilies({}, exploratory);
     }
-    void close(std::size_t declared) { adjustFamilies(m_primary, {}, declared); }
+    void close(std::size_t declared, std::size_t allPairsOf) { adjustFamilies(m_primary, {}, declared, allPairsOf); }
 
 private:
     std::vector<Claim*> m_primary;
 };
 
-Favours favoursOf(const Reading& reading, const AverageGap& row) {
-    const Summary* build = reading.summaryOf(row.metric, row.build);
-    const Summary* against = reading.summaryOf(row.metric, row.against);
-    return direction({.gap = row.gap,
-                      .want = reading.card.want(outcomeOf(row)),
-                      .meanBuild = build->mean,
-                      .meanAgainst = against->mean,
-                      .intervalBuild = build->ci95,
-                      .intervalAgainst = against->ci95});
-}
-
 // What an unsettled gap can still be, and what it would take to settle it at level `alpha`.
 void boundAndOutlook(AverageGap& row, double alpha) {
     if (row.shown)
         row.bound = std::max(std::fabs(row.shown->low), std::fabs(row.shown->high));
-    if (!row.se)
-        return;
+    if (!row.se || row.method == GapMethod::days)
+        return; // only further days would help there
     FurtherRoundsInput input{.margin = row.margin, .alpha = alpha};
     if (row.method != GapMethod::welch) {
         const auto rounds = static_cast<double>(row.rounds);
@@ -196,8 +186,9 @@ bool hasDirection(Verdict verdict) {
 // Verdicts from adjusted p's at the level of this look, the intervals to show, and directions.
 class Settling {
 public:
-    Settling(const JudgeRequest& request, Reading& reading)
+    Settling(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading)
         : m_request(request)
+        , m_columns(columns)
         , m_reading(reading) {}
 
     void settle() {
@@ -206,7 +197,7 @@ public:
         for (AverageGap& row : m_reading.average) {
             gap(row);
             if (hasDirection(row.claim.verdict))
-                row.claim.favours = favoursOf(m_reading, row);
+                row.claim.favours = favoursOf(row);
             if (row.claim.verdict == Verdict::open && m_request.depth == JudgeRequest::Depth::everything)
                 boundAndOutlook(row, planning);
         }
@@ -220,11 +211,23 @@ public:
         for (ShareGap& row : m_reading.shareGaps) {
             gap(row.gap);
             if (hasDirection(row.gap.claim.verdict))
-                row.gap.claim.favours = direction({.gap = row.gap.gap, .want = m_reading.card.want(outcomeOf(row))});
+                row.gap.claim.favours = direction(row.gap.gap, m_reading.card.want(outcomeOf(row)));
         }
     }
 
 private:
+    // Near a wanted value is who is so by laps, two-sided at the claim's level.
+    Favours favoursOf(const AverageGap& row) const {
+        const record::Want want = m_reading.card.want(outcomeOf(row));
+        const auto column = std::ranges::find(m_columns, row.metric, &Column::metric);
+        if (want.kind != record::Want::Kind::near || row.method != GapMethod::rounds)
+            return direction(row.gap, want);
+        const PairBeaten nearer = nearerOf(*column, row.build, row.against, want.value);
+        return nearer.buildBeats < row.claim.level / 2     ? Favours::better
+               : nearer.againstBeats < row.claim.level / 2 ? Favours::worse
+                                                           : Favours::different;
+    }
+
     // The information that a look rests on is the pair's own: a club struck off early holds nobody else up.
     void claim(Claim& claim, BuildAt build, BuildAt against) {
         claim.level = levelOf(build, against);
@@ -250,13 +253,14 @@ private:
     template<typename Row> void ratio(Row& row, std::optional<double> logCentre) {
         claim(row.claim, row.build, row.against);
         if (hasDirection(row.claim.verdict))
-            row.claim.favours = direction({.gap = std::log(row.ratio), .want = m_reading.card.want(outcomeOf(row))});
+            row.claim.favours = direction(std::log(row.ratio), m_reading.card.want(outcomeOf(row)));
         if (row.logSe)
             row.shown = exponentiated(intervalOf({logCentre.value_or(std::log(row.ratio)), *row.logSe, *row.df},
                                                  levelShown(row.claim, row.claim.level)));
     }
 
     const JudgeRequest& m_request;
+    const std::vector<Column>& m_columns;
     Reading& m_reading;
     std::map<std::pair<BuildAt, BuildAt>, double> m_levels;
 };
@@ -286,6 +290,12 @@ public:
     }
 
     std::size_t comparisons() const { return comparisonsOf(m_request.subject, m_pairs.size()); }
+    /// The builds that all pairs are compared of; 0 where it is not all of them, or not of those that are left.
+    std::size_t allPairsOf() const {
+        const std::size_t builds = m_test.builds.size();
+        const bool isAll = !m_request.subject.strikesOff() && m_pairs.size() == builds * (builds - 1) / 2;
+        return isAll ? builds : 0;
+    }
 
     void landings() {
         const Landings landings = landingsOf(m_test, m_structure, m_taken);
@@ -321,6 +331,8 @@ private:
         if (m_request.depth == JudgeRequest::Depth::everything)
             addOpinions(*gap, column, seedFor(m_request, "average", column.metric, pair.build, pair.against));
         gap->claim.role = roleOf(m_reading.card, outcomeOf(*gap));
+        if (gap->claim.role == Role::primary)
+            carryByDays(m_request.subject, column, *gap);
         m_reading.average.push_back(std::move(*gap));
         declaredElse(column, pair, margin);
     }
@@ -389,8 +401,8 @@ std::optional<Reading> verdictsFrom(const JudgeRequest& request, Taken taken, st
     families.add(reading.areas);
     families.add(reading.shareGaps);
     reading.declared = reading.card.primary.size() * measuring.comparisons();
-    families.close(reading.declared);
-    Settling(request, reading).settle();
+    families.close(reading.declared, reading.card.primary.size() == 1 ? measuring.allPairsOf() : 0);
+    Settling(request, columns, reading).settle();
     poolSettings(request.subject, columns, reading);
     return reading;
 }

@@ -53,14 +53,20 @@ struct Reading {
     std::vector<BrownForsythe> brownForsythe;
     std::vector<LandingArea> landing;
     std::vector<AreaRatio> areas;
-    std::vector<ModelEstimate> drift, settling, interaction;
-    std::vector<ModelEstimate> lateInTurn; ///< per build: second half of a stint minus the first
+    std::vector<ModelEstimate> drift, settling;
+    std::vector<ModelEstimate> interaction, interactionInLaps; ///< without and with laps as blocks; the latter is said
+    std::vector<ModelEstimate> lateInTurn;                     ///< per build: second half of a stint minus the first
     std::vector<Trend> trend;
     std::vector<Share> setAsideShares; ///< by build
     std::vector<BestOf> best;
     std::vector<PriorityChoice> byPriority; ///< with two declared outcomes or more
     std::vector<BetOnPair> bets;
     std::vector<BestBet> bestBets;
+    /// Metrics of which a club was hit in one run alone; their bets above know where in the player's warming up each
+    /// run lay and that neighbouring shots are alike (judgement §34). As §14 has them, runs taken for stints:
+    std::vector<Metric> singleRuns = {};
+    std::vector<BetOnPair> betsAsStints;
+    std::vector<BestBet> bestBetsAsStints;
     plan::Level steadiness = plan::Level::club; ///< whose usual stints the bets rest on
     std::vector<Metric> ownStints = {};         ///< metrics whose bets rest on the player's own
     std::optional<double> bagStep = {};         ///< m between clubs of the player's own bag about the baseline's carry

@@ -9,36 +9,61 @@
 namespace knot::record {
 namespace {
 
-using RoundKey = std::pair<std::string, std::string>; // sitting, round
+using RoundKey = std::tuple<std::string, std::string, std::string, std::string>; // sitting, player, delivery, round
 
-// Rounds that were struck in one piece and hold two builds or more.
-std::set<RoundKey> properRounds(const Test& test) {
+RoundKey roundOf(const Shot& shot) {
+    return {shot.sitting, shot.player, shot.delivery, shot.round};
+}
+
+// Rounds that look like those of a rotated plan: struck in one piece, with two builds or more.
+struct ProperRounds {
+    std::set<RoundKey> all;
+    std::set<RoundKey> ofOneStintEach; ///< of them those in which every build was struck in one run
+    bool isHandedOver = false;         ///< somewhere; then the record says itself where stints end
+};
+
+ProperRounds properRounds(const Test& test) {
     std::map<RoundKey, std::set<std::size_t>> builds;
-    std::map<RoundKey, int> pieces;
-    const RoundKey* last = nullptr;
+    std::map<RoundKey, std::size_t> pieces, runs;
+    ProperRounds proper;
+    const Shot* last = nullptr;
     RoundKey current;
     for (const Shot& shot : test.shots) {
-        RoundKey key{shot.sitting, shot.round};
+        RoundKey key = roundOf(shot);
         builds[key].insert(shot.build);
-        if (last == nullptr || key != current) {
-            ++pieces[key];
-            current = std::move(key);
-            last = &current;
-        }
+        const bool isNew = last == nullptr || key != current;
+        pieces[key] += isNew ? 1 : 0;
+        runs[key] += isNew || last->build != shot.build ? 1 : 0;
+        proper.isHandedOver = proper.isHandedOver || shot.handedOver;
+        current = std::move(key);
+        last = &shot;
     }
-    std::set<RoundKey> proper;
     for (const auto& [key, count] : pieces)
-        if (count == 1 && !key.second.empty() && builds[key].size() >= 2)
-            proper.insert(key);
+        if (count == 1 && !std::get<3>(key).empty() && builds[key].size() >= 2) {
+            proper.all.insert(key);
+            if (runs[key] == builds[key].size())
+                proper.ofOneStintEach.insert(key);
+        }
     return proper;
 }
 
-bool turnEnds(const Shot& before, const Shot& after, const std::set<RoundKey>& proper) {
-    if (before.build != after.build || before.sitting != after.sitting || before.player != after.player ||
-        before.delivery != after.delivery || after.handedOver || after.mark != Mark::none)
-        return true;
-    return !before.turn.empty() && !after.turn.empty() && before.turn != after.turn && before.round != after.round &&
-           proper.contains({before.sitting, before.round}) && proper.contains({after.sitting, after.round});
+// Whether one build's run is two stints because a round ended in it: by the stints that the record names, or, where it
+// names none and logs no hand-over, because either round has one stint a build.
+bool roundParts(const Shot& before, const Shot& after, const ProperRounds& proper) {
+    if (before.round == after.round)
+        return false;
+    auto bothIn = [&](const std::set<RoundKey>& rounds) {
+        return rounds.contains(roundOf(before)) && rounds.contains(roundOf(after));
+    };
+    if (!before.turn.empty() && !after.turn.empty())
+        return before.turn != after.turn && bothIn(proper.all);
+    return before.turn.empty() && after.turn.empty() && !proper.isHandedOver && bothIn(proper.ofOneStintEach);
+}
+
+bool turnEnds(const Shot& before, const Shot& after, const ProperRounds& proper) {
+    return before.build != after.build || before.sitting != after.sitting || before.player != after.player ||
+           before.delivery != after.delivery || after.handedOver || after.mark != Mark::none ||
+           roundParts(before, after, proper);
 }
 
 std::size_t indexOf(std::vector<std::string>& names, const std::string& name) {

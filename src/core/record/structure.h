@@ -34,10 +34,11 @@ struct Structure {
 /// Infers turns and rounds (judgement §1). A turn ends when another build is struck, the sitting
 /// the player or the delivery asked for changes, or a hand-over or a mark is logged. Neighbouring turns of one build
 /// are one turn; a file's differing `turn` values part them only across the border of two rounds that were each struck
-/// in one piece with two builds or more, since that is what a rotated plan looks like. Where a turn spans rounds, or no
-/// round is given, a build's k-th turn in the sitting is in round k. Players and deliveries are never laps of each
-/// other (judgement §22): each player has rounds of their own with each delivery. A mark of a changed player or day
-/// parts a round in two, so that nothing is paired across it.
+/// in one piece with two builds or more, since that is what a rotated plan looks like. Where a file has neither turns
+/// nor hand-overs, the border itself parts them when both rounds hold one stint of each build. Where a turn spans
+/// rounds, or no round is given, a build's k-th turn in the sitting is in round k. Players and deliveries are never
+/// laps of each other (judgement §22): each player has rounds of their own with each delivery. A mark of a changed
+/// player or day parts a round in two, so that nothing is paired across it.
 Structure structureOf(const Test& test);
 
 /// The test with every club that was marked as changed followed by a successor build ("NAME,

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numeric>
 
 namespace knot::statistics {
@@ -82,6 +83,63 @@ double signTest(std::size_t count, std::size_t of) {
         return 1;
     const auto fewer = static_cast<int>(std::min(count, of - count));
     return std::min(1.0, 2 * binomialAtMost(fewer, static_cast<int>(of), 0.5));
+}
+
+namespace {
+
+double orderVariance(const std::vector<double>& sizes, const std::vector<double>& ties, double n) {
+    auto sum = [](const std::vector<double>& counts, auto term) {
+        double total = 0;
+        for (const double c : counts)
+            total += term(c);
+        return total;
+    };
+    auto cubic = [](double c) { return c * (c - 1) * (2 * c + 5); };
+    auto triple = [](double c) { return c * (c - 1) * (c - 2); };
+    auto twice = [](double c) { return c * (c - 1); };
+    double variance = (cubic(n) - sum(sizes, cubic) - sum(ties, cubic)) / 72;
+    if (n > 2)
+        variance += sum(sizes, triple) * sum(ties, triple) / (36 * triple(n));
+    return variance + sum(sizes, twice) * sum(ties, twice) / (8 * twice(n));
+}
+
+// How many of the values of a higher group lie above those of a lower one; a tie is half.
+double concordant(const std::vector<double>& low, const std::vector<double>& high) {
+    double pairs = 0;
+    for (const double a : low)
+        for (const double b : high)
+            pairs += a < b ? 1 : a == b ? 0.5 : 0;
+    return pairs;
+}
+
+} // namespace
+
+std::optional<OrderTest> jonckheere(const std::vector<std::vector<double>>& groups) {
+    std::map<double, double> counts;
+    std::vector<double> sizes;
+    double n = 0;
+    double squares = 0;
+    for (const auto& group : groups) {
+        for (const double value : group)
+            ++counts[value];
+        sizes.push_back(static_cast<double>(group.size()));
+        n += sizes.back();
+        squares += sizes.back() * sizes.back();
+    }
+    std::vector<double> ties;
+    ties.reserve(counts.size());
+    for (const auto& [value, count] : counts)
+        ties.push_back(count);
+    const double variance = n > 1 ? orderVariance(sizes, ties, n) : 0;
+    if (!(variance > 0))
+        return std::nullopt;
+    OrderTest test;
+    for (std::size_t low = 0; low < groups.size(); ++low)
+        for (std::size_t high = low + 1; high < groups.size(); ++high)
+            test.j += concordant(groups[low], groups[high]);
+    test.z = (test.j - (n * n - squares) / 4) / std::sqrt(variance);
+    test.p = 2 * normalUpper(std::fabs(test.z));
+    return test;
 }
 
 } // namespace knot::statistics

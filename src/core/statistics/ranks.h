@@ -20,4 +20,12 @@ double fisherExact(std::size_t hitsA, std::size_t nA, std::size_t hitsB, std::si
 /// The two-sided p of an exact sign test: how likely `count` of `of` or something as far from half is.
 double signTest(std::size_t count, std::size_t of);
 
+/// Jonckheere and Terpstra's test for order of groups, the lowest first (Jonckheere 1954): how many values of a higher
+/// group lie above those of a lower one, a tie for half; variance with ties, normal, two-sided. Nothing where that has
+/// no variance.
+struct OrderTest {
+    double j = 0, z = 0, p = 1;
+};
+std::optional<OrderTest> jonckheere(const std::vector<std::vector<double>>& groups);
+
 } // namespace knot::statistics

@@ -60,21 +60,29 @@ std::string sizeRange(const judge::ModelEstimate& estimate, double per, const re
 
 std::string trendSentence(const judge::Trend& trend, const std::string& along, const record::DisplayUnits& units) {
     const Along number = alongOf(along);
-    std::string text = "Each further " + number.stepText() + ": " + record::info(trend.slope.metric).label +
-                       (trend.slope.value < 0 ? " less by " : " more by ") + sizeText(trend.slope, number.step, units) +
-                       " (" + sizeRange(trend.slope, number.step, units) +
-                       "). The line sums up these clubs and does not speak for others";
+    const std::string& label = record::info(trend.slope.metric).label;
+    const std::string size = (trend.slope.value < 0 ? " less by " : " more by ") +
+                             sizeText(trend.slope, number.step, units) + " (" +
+                             sizeRange(trend.slope, number.step, units) + ")";
+    std::string text = (trend.slope.p < 0.05 ? "Each further " + number.stepText() + ": " + label + size
+                                             : "Whether " + label + " goes along is not settled: each further " +
+                                                   number.stepText() + size + " as seen") +
+                       ". The line sums up these clubs and does not speak for others";
     if (trend.fitP && *trend.fitP < 0.05)
         text += ", and they do not all lie on it";
     return text + ".";
 }
 
-std::string interactionSentence(const judge::ModelEstimate& estimate, const judge::Reading& reading,
+std::string interactionSentence(const judge::ModelEstimate& estimate, bool isThere, const judge::Reading& reading,
                                 const record::DisplayUnits& units) {
-    return "The gap in " + record::info(estimate.metric).label + ", " + reading.builds[estimate.build].name +
-           " against " + reading.builds[estimate.against].name + ", is " + sizeText(estimate, 1, units) +
-           (estimate.value > 0 ? " larger" : " smaller") + " at “" + estimate.level + "” (" +
-           sizeRange(estimate, 1, units) + ").";
+    const std::string gap = "the gap in " + record::info(estimate.metric).label + ", " +
+                            reading.builds[estimate.build].name + " against " + reading.builds[estimate.against].name +
+                            ", ";
+    const std::string size = sizeText(estimate, 1, units) + (estimate.value > 0 ? " larger" : " smaller");
+    const std::string range = " (" + sizeRange(estimate, 1, units) + ")";
+    const std::string at = " at “" + estimate.level + "”";
+    return isThere ? "T" + gap.substr(1) + "is " + size + at + range + "."
+                   : "Whether " + gap + "is another" + at + " is not settled: " + size + " as seen" + range + ".";
 }
 
 } // namespace knot::words

@@ -22,8 +22,9 @@ Along alongOf(const std::string& name);
 /// "Each further 10 g of shaft weight: carry less by 2.1 m (0.8 to 3.4). …"
 std::string trendSentence(const judge::Trend& trend, const std::string& along, const record::DisplayUnits& units);
 
-/// "The gap in carry, Fern against Slate, is 4.1 m larger at “high” (0.9 to 7.3)."
-std::string interactionSentence(const judge::ModelEstimate& estimate, const judge::Reading& reading,
+/// "The gap in carry, Fern against Slate, is 4.1 m larger at “high” (0.9 to 7.3).", or where it is not there for sure
+/// that this is not settled.
+std::string interactionSentence(const judge::ModelEstimate& estimate, bool isThere, const judge::Reading& reading,
                                 const record::DisplayUnits& units);
 
 /// The size of an estimate, `per` as large, and its interval turned so that it reads with the size.

@@ -43,6 +43,8 @@ std::string howFound(const AverageGap& row) {
         return "from stints along a common line, since the order was the same in nearly every lap";
     case GapMethod::equal:
         return "from differences of " + laps + " less what the delivery explains (paired t with the slopes' own error)";
+    case GapMethod::days:
+        return "from the gaps of the sittings, which disagree (t on sittings − 1)";
     case GapMethod::typical:
         return "from differences of " + laps + " between typical shots (Huber's location, paired t)";
     }

@@ -90,14 +90,19 @@ const std::map<std::string, Say, std::less<>>& sayings() {
          }},
         {"same_order",
          [](const Check&, const Reading&) -> std::string {
-             return "The clubs were hit in the same order in nearly every lap, so the laps take no drift out: a gap "
-                    "may "
-                    "be the drift.";
+             return "The clubs were hit in the same order in nearly every lap, so the laps take no drift out, and the "
+                    "stints are too few for a line through them. Gaps are shown, not judged.";
          }},
         {"common_line",
          [](const Check&, const Reading&) -> std::string {
              return "The clubs were hit in the same order in nearly every lap, so averages are compared along a common "
                     "line through the stints, which takes a steady drift out.";
+         }},
+        {"hangs_on_delivery",
+         [](const Check& check, const Reading&) {
+             return "The gap in " + check.what +
+                    ", hangs on the delivery: the two clubs' own slopes differ, so that another delivery would show "
+                    "another gap.";
          }},
         {"players_one_order",
          [](const Check& check, const Reading&) {
@@ -159,7 +164,9 @@ const std::map<std::string, Say, std::less<>>& sayings() {
         {"struck_off",
          [](const Check& check, const Reading&) {
              return "Struck off as planned: " + check.what +
-                    ". What is claimed is of the two that were left, on all their laps, not of the best of all.";
+                    ". What is claimed is of the two that were left, on all their laps, not of the best of all: where "
+                    "clubs lie close, the best is struck off about one time in " +
+                    std::string(check.of > 4 ? "four." : "six.");
          }},
         {"ended_before_two",
          [](const Check& check, const Reading&) {
@@ -187,8 +194,8 @@ std::vector<Remark> checks(const Reading& reading) {
 namespace {
 
 // What stands above the verdicts, and below them.
-std::vector<Remark> above(const Reading& reading) {
-    return sameSwing(reading);
+std::vector<Remark> above(const Reading& reading, const record::DisplayUnits& units) {
+    return sameSwing(reading, units);
 }
 
 std::vector<Remark> below(const Reading& reading, const record::DisplayUnits& units) {
@@ -219,7 +226,7 @@ std::string toldAs(const LedgerLine& line) {
 
 std::vector<std::string> sentences(const Reading& reading, const record::DisplayUnits& units) {
     std::vector<std::string> all;
-    append(all, above(reading));
+    append(all, above(reading, units));
     for (const LedgerLine& line : ledger(reading, units))
         all.push_back(toldAs(line));
     append(all, below(reading, units));
@@ -228,7 +235,7 @@ std::vector<std::string> sentences(const Reading& reading, const record::Display
 
 std::vector<std::string> briefSentences(const Reading& reading, const record::DisplayUnits& units) {
     std::vector<std::string> all;
-    append(all, above(reading));
+    append(all, above(reading, units));
     // Unsettled rows that nobody declared are named, pair by pair, and not spelled out.
     std::vector<std::pair<std::string, std::string>> unsettled;
     for (const LedgerLine& line : ledger(reading, units)) {

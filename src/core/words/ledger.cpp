@@ -42,6 +42,8 @@ std::string capReason(Cap cap) {
         return "one lap by each player: players are no laps of each other";
     case Cap::onePerDelivery:
         return "one lap with each delivery: deliveries are no laps of each other";
+    case Cap::sameOrder:
+        return "one order in nearly every lap: club and drift can't be told apart";
     case Cap::leadOnly:
         return "a lead: nothing was planned, so luck has no known share";
     }
@@ -155,9 +157,13 @@ LedgerLine lineOf(const Reading& reading, const AverageGap& row, const DisplayUn
     }
     const std::string spoken = (directed ? " by " : "") + line.value;
     line = finished(reading, std::move(line), row.claim, spoken);
-    if (directed && row.kind == OutcomeKind::average && isFlight(row.metric) &&
-        swingDiffers(reading, row.build, row.against))
-        addTo(line, "the swing differed too");
+    if (row.method == GapMethod::days)
+        addTo(line, "the days disagree, so that their gaps decide and not the laps");
+    else if (hasDirection(row.claim.verdict) && row.pooled && row.pooled->over == PooledOver::sittings)
+        addTo(line, "on these days");
+    if (directed && row.kind == OutcomeKind::average && isFlight(row.metric))
+        if (const std::string how = throughSwing(reading, row, units); !how.empty())
+            addTo(line, how);
     return line;
 }
 

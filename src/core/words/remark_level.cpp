@@ -17,6 +17,16 @@ std::optional<double> byLuck(const judge::FeelRank& rank) {
     return rest > 0 ? statistics::studentTwoSided(rank.rho * std::sqrt(df / rest), df) : 0;
 }
 
+std::optional<double> byLuck(const judge::Misses& misses) {
+    if (!misses.oneWay || !misses.oneWay->stintsP)
+        return std::nullopt;
+    return std::max(misses.oneWay->p, *misses.oneWay->stintsP);
+}
+
+const std::vector<judge::ModelEstimate>& interactionsSaid(const judge::Reading& reading) {
+    return reading.interactionInLaps.empty() ? reading.interaction : reading.interactionInLaps;
+}
+
 namespace {
 
 bool isDeclared(const judge::Reading& reading, record::Metric metric) {
@@ -37,14 +47,23 @@ std::vector<double> testsOf(const judge::Reading& reading) {
     for (const judge::AverageGap& row : reading.average) {
         if (row.settling && isDeclared(reading, row.metric))
             add(row.settling->p);
+        if (row.adaptation && isDeclared(reading, row.metric))
+            add(row.adaptation->p);
         if (row.forgiveness)
             add(row.forgiveness->p);
+        for (const auto& fifth : {row.worstFifth, row.longestFifth})
+            if (fifth)
+                add(fifth->p);
     }
+    for (const judge::ModelEstimate& one : interactionsSaid(reading))
+        if (isDeclared(reading, one.metric))
+            add(one.p);
+    for (const judge::SameSwing& row : reading.sameSwing)
+        add(row.p);
     for (const judge::AreaRatio& row : reading.areas)
         add(row.centreP);
     for (const judge::Misses& one : reading.misses)
-        if (one.oneWay)
-            add(one.oneWay->p);
+        add(byLuck(one));
     for (const judge::FeelGap& gap : reading.feelGaps)
         add(gap.p);
     for (const judge::FeelRank& rank : reading.feelRanks)

@@ -9,6 +9,12 @@ namespace knot::words {
 /// How often luck gives a rank correlation as far from 0 over so many stints, by Student's t; nothing under eight.
 std::optional<double> byLuck(const judge::FeelRank& rank);
 
+/// The same of misses that go one way: by shots and by stints both. Nothing of a single stint.
+std::optional<double> byLuck(const judge::Misses& misses);
+
+/// Of two factors what is said: with laps as blocks where that can be reckoned.
+const std::vector<judge::ModelEstimate>& interactionsSaid(const judge::Reading& reading);
+
 /// What p a remark may have at most: all tests that stand behind remarks of a reading are one family, in which the
 /// share of false ones among those that are said is held at 5 in 100 (Benjamini and Hochberg 1995). Below 0 where none
 /// is.

@@ -143,7 +143,7 @@ private:
 
     void gettingUsed() {
         for (const ModelEstimate& e : between(&AverageGap::adaptation))
-            if (declared(e.metric) && e.p < 0.05)
+            if (declared(e.metric) && e.p <= m_level)
                 add("getting_used", Severity::note,
                     name(e.value > 0 ? e.build : e.against) + " gains " + slopeText(e, 1) + " of " + label(e.metric) +
                         " a stint on " + name(e.value > 0 ? e.against : e.build) + " (" + slopeRange(e, 1) +
@@ -158,11 +158,16 @@ private:
                 std::string text = "At equal " + covariates() + ", the gap in " + label(e.equal.metric) + ", " +
                                    name(e.equal.build) + " against " + name(e.equal.against) + ", is " +
                                    format.withUnit(e.equal.value) + " (" +
-                                   format.range(e.equal.ci95.low, e.equal.ci95.high) + ") instead of " +
-                                   format.withUnit(e.asStruck.value);
+                                   format.range(e.equal.ci95.low, e.equal.ci95.high) + ")";
+                const std::size_t all = row.shotsBuild + row.shotsAgainst;
+                if (e.n != all)
+                    text += ", over the " + counted(e.n, "shot") + " of " + std::to_string(all) + " that have it";
                 if (e.explainedInterval)
-                    text += "; " + format.withUnit(e.explained) + " of it (" +
-                            format.range(e.explainedInterval->low, e.explainedInterval->high) + ") comes from there";
+                    text += "; " + format.withUnit(e.explained) + " (" +
+                            format.range(e.explainedInterval->low, e.explainedInterval->high) + ") of it as struck " +
+                            (row.claim.verdict == Verdict::open || row.claim.verdict == Verdict::uncontrolled
+                                 ? "would come from there"
+                                 : "comes from there");
                 add("equal_strike", Severity::note, text + ". The strike can itself be the club's doing.");
             }
     }
@@ -181,9 +186,9 @@ private:
     }
 
     void twoFactors() {
-        for (const ModelEstimate& e : m_reading.interaction)
+        for (const ModelEstimate& e : interactionsSaid(m_reading))
             if (declared(e.metric))
-                add("two_factors", Severity::note, interactionSentence(e, m_reading, m_units));
+                add("two_factors", Severity::note, interactionSentence(e, e.p <= m_level, m_reading, m_units));
     }
 
     void shapes() {
@@ -196,13 +201,14 @@ private:
 
     void targets() {
         for (const TargetResult& t : m_reading.targets) {
-            const std::string judged = t.verdict == AgainstTarget::inside  ? "inside the window"
-                                       : t.verdict == AgainstTarget::below ? "short of the window"
-                                       : t.verdict == AgainstTarget::above ? "beyond the window"
-                                                                           : "not settled against the window";
+            const std::string judged = t.oneStint ? "was hit in one stint, so that nothing is judged"
+                                       : t.verdict == AgainstTarget::inside ? "is inside the window"
+                                       : t.verdict == AgainstTarget::below  ? "is short of the window"
+                                       : t.verdict == AgainstTarget::above  ? "is beyond the window"
+                                                                            : "is not settled against the window";
             add("target", Severity::note,
-                name(t.build) + " is " + judged + " in " + label(t.metric) + "; " +
-                    record::fixed(100 * t.share.share, 0) + " % of shots inside (" +
+                name(t.build) + " " + judged + " in " + label(t.metric) + "; " + record::fixed(100 * t.share.share, 0) +
+                    " % of shots inside" + (t.oneStint ? ", as seen" : "") + " (" +
                     record::fixed(100 * t.share.ci95.low, 0) + " to " + record::fixed(100 * t.share.ci95.high, 0) +
                     ").");
         }
@@ -339,20 +345,30 @@ private:
         return top;
     }
 
-    // Who is ahead of whom by how much, as far as the verdicts have not said it already. Of many pairs only
-    // those with the likeliest best.
+    // Who is ahead of whom by how much, as far as the verdicts have not said it already.
     void bets() {
         for (const Metric metric : betOn())
             for (const BetOnPair& bet : m_reading.bets)
-                if (bet.metric == metric && bet.ahead <= 0.99 && bet.ahead >= 0.01 && isWithLikeliest(bet))
+                if (bet.metric == metric && !isSettled(bet) && isWorthSaying(bet))
                     add("bet", Severity::note, betText(bet));
         for (const Metric metric : betOn())
             bestBet(metric);
     }
 
-    bool isWithLikeliest(const BetOnPair& bet) const {
+    // What the ledger calls real needs no bet on who is ahead.
+    bool isSettled(const BetOnPair& bet) const {
+        const AverageGap* row = m_reading.averageOf(bet.metric, bet.build, bet.against);
+        const bool isReal =
+            row != nullptr && (row->claim.verdict == Verdict::real || row->claim.verdict == Verdict::slight ||
+                               row->claim.verdict == Verdict::realSizeOpen);
+        return isReal && std::max(bet.ahead, 1 - bet.ahead) > 0.99;
+    }
+
+    // Of many pairs those with one's own club and those with the likeliest best.
+    bool isWorthSaying(const BetOnPair& bet) const {
         const auto top = likeliest(bet.metric);
-        return m_reading.builds.size() <= 3 || !top || bet.build == top->build || bet.against == top->build;
+        return m_reading.builds.size() <= 3 || !top || bet.against == m_reading.baseline ||
+               bet.build == m_reading.baseline || bet.build == top->build || bet.against == top->build;
     }
 
     std::string betText(const BetOnPair& bet) const {
@@ -362,11 +378,14 @@ private:
         std::string text = "A bet on ";
         text.append(label(bet.metric)).append(": ").append(name(flip ? bet.against : bet.build));
         text.append(near ? " is nearer than " : " is ahead of ").append(name(flip ? bet.build : bet.against));
-        text.append(" ").append(record::fixed(100 * std::max(bet.ahead, 1 - bet.ahead), 0));
+        const double ahead = std::max(bet.ahead, 1 - bet.ahead);
+        text.append(ahead > 0.99 ? " more than 99" : " " + record::fixed(100 * ahead, 0));
         text.append(" times in 100, by ").append(format.signedNumber(flip ? -bet.expected : bet.expected));
         text.append(" (").append(format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80));
         text.append(") ").append(format.unitText());
-        text.append(". It allows for what a stint adds, on ").append(stintsOf(bet.metric));
+        const bool isOfRuns = std::ranges::find(m_reading.singleRuns, bet.metric) != m_reading.singleRuns.end();
+        text.append(". It allows for what a stint adds").append(isOfRuns ? " and for warming up" : "");
+        text.append(", on ").append(stintsOf(bet.metric));
         if (std::ranges::find(m_reading.ownGaps, bet.metric) != m_reading.ownGaps.end())
             text += ", and for how far clubs lay apart in earlier tests of this kind";
         text += ".";
@@ -389,7 +408,8 @@ private:
                 " on average. That is a bet, not a finding.");
     }
 
-    // One alone is left by one-sided tests; it is called the best where two-sided claims say so of every other.
+    // One alone is left by one-sided tests; it is called the best where two-sided claims say so of every other. Of two
+    // the ledger has said it.
     void bestOne(const Outcome& outcome, BuildAt best) {
         std::size_t beaten = 0;
         const auto wins = [&](const Claim& claim, BuildAt build, BuildAt against) {
@@ -407,12 +427,8 @@ private:
         for (const AreaRatio& row : m_reading.areas)
             if (outcome.kind == record::OutcomeKind::area)
                 wins(row.claim, row.build, row.against);
-        const std::string label = record::outcomeLabel(outcome);
-        if (beaten + 1 == m_reading.builds.size())
-            add("best_set", Severity::note, "Best in " + label + ": " + name(best) + ".");
-        else if (m_reading.builds.size() == 2)
-            add("best_set", Severity::note,
-                name(BuildAt(best == BuildAt(0) ? 1 : 0)) + " is unlikely to be the best in " + label + ".");
+        if (m_reading.builds.size() > 2 && beaten + 1 == m_reading.builds.size())
+            add("best_set", Severity::note, "Best in " + record::outcomeLabel(outcome) + ": " + name(best) + ".");
     }
 
     void choosing() {

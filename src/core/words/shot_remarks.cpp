@@ -200,6 +200,17 @@ private:
                     "the shots can show.");
     }
 
+    static bool isFound(Verdict verdict) {
+        return verdict == Verdict::real || verdict == Verdict::realSizeOpen || verdict == Verdict::slight;
+    }
+
+    // A gap of fewer shots than the ledger's own says so.
+    static std::string overShots(const PartsOfGap& row, const AverageGap* gap) {
+        return gap == nullptr || row.n == gap->shotsBuild + gap->shotsAgainst
+                   ? ""
+                   : ", over the " + counted(row.n, "shot") + " that have all of it";
+    }
+
     void parts() {
         for (const PartsOfGap& row : m_reading.parts) {
             if (!isLookedAt(row.metric))
@@ -210,13 +221,20 @@ private:
             if (std::fabs(row.measured) < 0.5 * margin)
                 continue;
             const MetricFormat format(row.metric, m_units);
+            auto sized = [&](double value, const std::optional<Interval>& within) {
+                return format.signedNumber(value) +
+                       (within ? " (" + format.range(within->low, within->high) + ")" : "");
+            };
             std::string text;
             for (const PartsOfGap::Part& part : row.parts)
-                text += (text.empty() ? "" : ", ") + inputWord(part.input) + " " + format.signedNumber(part.value);
+                text += (text.empty() ? "" : ", ") + inputWord(part.input) + " " + sized(part.value, part.ci95);
+            const AverageGap* gap = m_reading.averageOf(row.metric, row.build, row.against);
+            const bool isThere = gap != nullptr && isFound(gap->claim.verdict);
             add("parts", Severity::note,
-                "Where the gap in " + label(row.metric) + " comes from, " + pair(row.build, row.against) +
-                    ", by a model of flight: " + text + ", not explained " + format.signedNumber(row.rest) +
-                    "; in all " + format.signedNumber(row.measured) + " " + format.unitText() + ".");
+                "Where the gap in " + label(row.metric) + (isThere ? " comes from, " : " would come from, ") +
+                    pair(row.build, row.against) + ", by a model of flight: " + text + ", not explained " +
+                    sized(row.rest, row.restInterval) + "; in all " + format.signedNumber(row.measured) + " " +
+                    format.unitText() + overShots(row, gap) + ".");
             if (row.ofLoft)
                 add("parts_of_loft", Severity::note,
                     "The " + record::fixed(std::fabs(row.ofLoft->loft), 1) + "° " +
@@ -271,7 +289,7 @@ private:
 
     void tails() {
         auto said = [&](const AverageGap& row, const WorstFifth& fifth, const char* code, const char* what) {
-            if (fifth.ci95.contains(0))
+            if (fifth.p > m_level)
                 return;
             const MetricFormat format = formatOf(row.metric, (fifth.ci95.high - fifth.ci95.low) / 4);
             add(code, Severity::note,
@@ -320,7 +338,7 @@ private:
 
     void misses() {
         for (const Misses& one : m_reading.misses) {
-            if (one.oneWay && one.oneWay->p <= m_level)
+            if (const auto p = byLuck(one); p && *p <= m_level)
                 add("one_way", Severity::note,
                     name(one.build) + " misses one way: " + std::to_string(one.oneWay->count) + " of " +
                         std::to_string(one.oneWay->of) + " misses to the " +

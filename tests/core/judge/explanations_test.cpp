@@ -339,7 +339,7 @@ TEST_CASE("deliveries are pooled as sittings are, and one lap with each is no fa
         TestBuilder builder;
         for (const char* delivery : {"usual", "high"})
             for (int lap = 0; lap < laps; ++lap)
-                for (int club = 0; club < 2; ++club) {
+                for (const int club : {lap % 2, 1 - lap % 2}) {
                     builder.turn(club == 1 ? "B" : "A", std::to_string(lap + 1), {});
                     for (int i = 0; i < 4; ++i) {
                         builder.shot(club == 1 ? "B" : "A", record::ShotStatus::counted,

@@ -300,13 +300,13 @@ TEST_CASE("a screening gives leads and no verdict, ranked by what is wanted") {
 }
 
 TEST_CASE("each of several players with a lap alone is no fair test, with two laps each it is") {
-    for (const int laps : {1, 3}) {
+    for (const std::size_t laps : {1, 3}) {
         record::Test test;
         test.builds = {{.name = "A"}, {.name = "B"}};
         Random random(12);
         for (const char* player : {"Runa", "Vigdis"})
-            for (int lap = 0; lap < laps; ++lap)
-                for (std::size_t club = 0; club < 2; ++club)
+            for (std::size_t lap = 0; lap < laps; ++lap)
+                for (const std::size_t club : {lap % 2, 1 - lap % 2})
                     for (int i = 0; i < 4; ++i) {
                         record::Shot shot;
                         shot.build = BuildAt(club);

@@ -1,3 +1,4 @@
+#include "core/judge/bets/choosing.h"
 #include "core/judge/gaps/average.h"
 #include "core/judge/gaps/families.h"
 #include "core/judge/gaps/mixed_model.h"
@@ -74,21 +75,45 @@ TEST_CASE("unfair and explaining claims stay out of the families") {
 
 TEST_CASE("direction is the card's business") {
     using Kind = record::Want::Kind;
-    auto favours = [](double gap, record::Want want, double build, double against) {
-        return direction({.gap = gap,
-                          .want = want,
-                          .meanBuild = build,
-                          .meanAgainst = against,
-                          .intervalBuild = Interval{build - 1, build + 1},
-                          .intervalAgainst = Interval{against - 1, against + 1}});
+    CHECK(direction(3, {Kind::more, 0}) == Favours::better);
+    CHECK(direction(3, {Kind::less, 0}) == Favours::worse);
+    CHECK(direction(3, {Kind::none, 0}) == Favours::different);
+    CHECK(direction(3, {Kind::near, 10}) == Favours::different); // laps know which is nearer
+}
+
+TEST_CASE("Shaffer's steps count only the equalities that can still hold") {
+    // Three builds: once one gap is there, the other two can't both be none; four builds: 6, 3, 3, 3, 2, 1.
+    CHECK(shaffer({0.01, 0.02, 0.04}, 3) == std::vector{0.03, 0.03, 0.04});
+    const auto four = shaffer({0.001, 0.01, 0.011, 0.012, 0.02, 0.5}, 4);
+    CHECK(four[0] == Approx(0.006));
+    CHECK(four[1] == Approx(0.03));
+    CHECK(four[3] == Approx(0.036));
+    CHECK(four[4] == Approx(0.04));
+    CHECK(four[5] == Approx(0.5));
+    CHECK(shaffer({0.03}, 2) == holm({0.03}));
+    const std::vector<double> p = {0.2, 0.003, 0.04, 0.6, 0.011, 0.02, 0.3, 0.5, 0.07, 0.9};
+    const auto steps = shaffer(p, 5);
+    const auto whole = holm(p);
+    for (std::size_t i = 0; i < p.size(); ++i)
+        CHECK((steps[i] <= whole[i] && steps[i] >= p[i])); // never blunter than Holm
+}
+
+TEST_CASE("who is nearer to a wanted value needs the difference and the middle both") {
+    auto nearer = [](double own, double other, double wanted) {
+        TestBuilder made;
+        const double noise[] = {0.2, -0.3, 0.1, 0.4, -0.2, -0.1};
+        for (int lap = 0; lap < 6; ++lap)
+            made.turn("Alder", std::to_string(lap), {other + noise[lap], other - noise[(lap + 2) % 6]})
+                .turn("Briar", std::to_string(lap), {own - noise[(lap + 1) % 6], own + noise[(lap + 3) % 6]});
+        return nearerOf(columnOf(made.test, record::structureOf(made.test), Metric::carry, Taken::counted), BuildAt(1),
+                        BuildAt(0), wanted);
     };
-    CHECK(favours(3, {Kind::more, 0}, 5, 2) == Favours::better);
-    CHECK(favours(3, {Kind::less, 0}, 5, 2) == Favours::worse);
-    CHECK(favours(3, {Kind::none, 0}, 5, 2) == Favours::different);
-    CHECK(favours(3, {Kind::near, 10}, 5, 2) == Favours::better);
-    CHECK(favours(3, {Kind::near, -4}, 5, 2) == Favours::worse);
-    CHECK(favours(3, {Kind::near, 5.5}, 5, 2) == Favours::different);
-    CHECK(favours(8, {Kind::near, 6}, 10, 2) == Favours::different);
+    CHECK(nearer(155, 152, 160).buildBeats < 0.01);
+    CHECK(nearer(155, 152, 140).againstBeats < 0.01);
+    const auto between = nearer(155, 152, 153.5); // one to either side: they differ, and neither is nearer
+    CHECK(std::min(between.buildBeats, between.againstBeats) > 0.05);
+    const auto astride = nearer(163, 152, 160); // on either side of it, and one is nearer
+    CHECK(astride.buildBeats < 0.01);
 }
 
 TEST_CASE("exact shuffles count every arrangement and always the observed one") {

@@ -219,7 +219,7 @@ TEST_CASE("what became of what was expected follows from the verdict") {
 TEST_CASE("a first stint far from what is usual is asked about") {
     record::Test test = flownTest();
     test.players = {{.name = "Marit Aasgaard"}};
-    test.players[0].usual = {{.club = "Slate", .carry = 175.0, .ballSpeed = 52.5, .launch = {}, .spin = {}}};
+    test.players[0].usual = {{.club = "Slate", .carry = 185.0, .ballSpeed = 52.5, .launch = {}, .spin = {}}};
     const auto reading = readingOfTest(test);
     const auto* carry = rowOf(reading.usual, Metric::carry);
     REQUIRE(carry != nullptr);
@@ -311,9 +311,17 @@ TEST_CASE("what is usual from n sittings is foreseen with the error of their mea
     const plan::Spreads usual{.sdTurn = 3, .sdShot = 6};
     const auto found = judge::againstUsual(basis, column, *test.buildIndex("Slate"), usual);
     REQUIRE(found);
-    const double variance = 2.0 * 2.0 * (1 + 1 / 5.0) + 36.0 / 4;
+    const double ofDays = 2.0 * 2.0 * (1 + 1 / 5.0);
+    const double variance = ofDays + 36.0 / 4;
+    const double df = variance * variance / (ofDays * ofDays / 4);
     CHECK((found->prediction.high - found->prediction.low) / 2 ==
-          Approx(statistics::studentQuantile(0.975, 4) * std::sqrt(variance)));
+          Approx(statistics::studentQuantile(0.975, df) * std::sqrt(variance)));
+    SECTION("one sitting knows its mean no better than a stint, and several numbers are one family") {
+        const judge::UsualBasis once{.club = "Slate", .metric = Metric::carry, .mean = 160, .sittings = 1};
+        const auto wide = judge::againstUsual(once, column, *test.buildIndex("Slate"), usual, 1 - 0.05 / 4);
+        CHECK((wide->prediction.high - wide->prediction.low) / 2 ==
+              Approx(statistics::studentQuantile(1 - 0.05 / 8, 6) * std::sqrt(2 * 9 + 36.0 / 4)));
+    }
 }
 
 TEST_CASE("parts of a gap need two thirds of the shots, five laps for an interval, and count lead at the head") {

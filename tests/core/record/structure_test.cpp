@@ -47,9 +47,20 @@ TEST_CASE("without turns and rounds a run of one build is a turn and its k-th tu
           "A2/1 B1/1 A1/2 ");
 }
 
-TEST_CASE("a round boundary alone doesn't end a turn") {
-    CHECK(shape(structureOf(testOf(
-              {{"A", "", "1", ""}, {"B", "", "1", ""}, {"B", "", "2", ""}, {"A", "", "2", ""}}))) == "A1/1 B2/1 A1/2 ");
+TEST_CASE("a round boundary parts a run where each round has one stint a build and nothing else tells stints") {
+    auto shapeOf = [](const std::vector<Row>& rows) { return shape(structureOf(testOf(rows))); };
+    CHECK(shapeOf({{"A", "", "1", ""}, {"B", "", "1", ""}, {"B", "", "2", ""}, {"A", "", "2", ""}}) ==
+          "A1/1 B1/1 B1/2 A1/2 ");
+    // A club that comes twice in a round, a round of one club, and a record that names its stints are let be.
+    CHECK(
+        shapeOf({{"A", "", "1", ""}, {"B", "", "1", ""}, {"A", "", "1", ""}, {"A", "", "2", ""}, {"B", "", "2", ""}}) ==
+        "A1/1 B1/1 A2/2 B1/2 ");
+    CHECK(shapeOf({{"A", "", "1", ""}, {"B", "", "2", ""}, {"B", "", "3", ""}}) == "A1/1 B2/1 ");
+    CHECK(shapeOf({{"A", "", "1", "1"}, {"B", "", "1", "2"}, {"B", "", "2", "2"}, {"A", "", "2", "3"}}) ==
+          "A1/1 B2/1 A1/2 ");
+    Test handed = testOf({{"A", "", "1", ""}, {"B", "", "1", ""}, {"B", "", "2", ""}, {"A", "", "2", ""}});
+    handed.shots[3].handedOver = true;
+    CHECK(shape(structureOf(handed)) == "A1/1 B2/1 A1/2 ");
 }
 
 TEST_CASE("a turn value parts neighbours across the border of two rotated rounds") {

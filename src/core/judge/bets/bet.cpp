@@ -16,6 +16,11 @@ namespace {
 constexpr std::size_t gapPoints = 21;
 constexpr double leastScale = 0.125, mostScale = 16;
 constexpr double gapDegrees = 4; // of Student's t
+// By how much the variance of a stint is taken larger where clubs were hit in single runs: by simulation, so that bets
+// hold where neighbouring shots are alike by .5 and the first swings are two shot SDs off.
+constexpr double widerInRuns = 1.15;
+// What warming up adds may be little or much: sizes of it, each as likely as the others before the shots.
+constexpr std::array warmUpSizes = {0.0, 0.5, 2.6};
 
 // The density of Student's t with four degrees of freedom, but for a factor.
 double priorOf(double tau, double scale) {
@@ -65,8 +70,17 @@ std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
     bet.m_shotDegrees = stints.degrees;
     bet.m_shotVariance = knot::judge::shotVariance(stints, prior);
     bet.m_parts.reserve(stintPoints * gapPoints);
+    // A run of shots that are alike tells less of the club than as many that are not.
+    const double alike = prior.warmUp ? (1 + stints.neighbours) / (1 - stints.neighbours) : 1;
+    const double wider = prior.warmUp ? widerInRuns : 1;
     for (std::size_t point = 0; point < stintPoints; ++point)
-        bet.addPoint(sweep(stints, stintVariance(point, prior), bet.m_shotVariance), stints.middle, prior.scale);
+        for (const double times : warmUpSizes) {
+            const double warm = times * prior.warmUp.value_or(0);
+            bet.addPoint(sweep(stints, wider * stintVariance(point, prior), alike * bet.m_shotVariance, warm * warm),
+                         stints.middle, prior.scale);
+            if (!prior.warmUp)
+                break;
+        }
     bet.weigh();
     return bet;
 }
@@ -245,6 +259,32 @@ BetOnPair Bet::pair(BuildAt build, BuildAt against, const record::Want& want, st
     row.low80 = quantile(0.1);
     row.high80 = quantile(0.9);
     return row;
+}
+
+std::vector<Bet::Marginal> Bet::marginals() const {
+    const std::size_t k = m_builds.size();
+    std::vector<Marginal> all;
+    for (std::size_t i = 0; i < k; ++i) {
+        all.push_back({.build = m_builds[i]});
+        for (const Part& part : m_parts)
+            all.back().mean += part.weight * part.mean[i];
+    }
+    // A gap's variance is the sum of two builds' own.
+    std::vector<double> ofPairs(k, 0.0);
+    double sum = 0;
+    for (std::size_t i = 0; i < k; ++i)
+        for (std::size_t j = i + 1; j < k; ++j) {
+            double variance = -std::pow(all[i].mean - all[j].mean, 2);
+            for (const Part& part : m_parts)
+                variance += part.weight * (part.varianceOf(i, j) + std::pow(part.mean[i] - part.mean[j], 2));
+            ofPairs[i] += variance;
+            ofPairs[j] += variance;
+            sum += variance;
+        }
+    const auto n = static_cast<double>(k);
+    for (std::size_t i = 0; i < k; ++i)
+        all[i].sd = std::sqrt(std::max(0.0, k == 2 ? sum / 2 : (ofPairs[i] - sum / (n - 1)) / (n - 2)));
+    return all;
 }
 
 // Of two builds the chance and what each loses are known in closed form.

@@ -11,6 +11,9 @@ struct BetPrior {
     plan::Spreads usual; ///< of the metric, in its unit
     double degrees = 6;  ///< what the usual spreads weigh, in degrees of freedom
     double scale = 1;    ///< of gaps between builds, in the metric's unit; > 0
+    /// Runs that the player warms up through, and whose neighbouring shots are alike (judgement §34): the SD of what
+    /// the first swing adds. Nothing: as judgement §14 has it.
+    std::optional<double> warmUp = {};
 };
 
 struct Swept;
@@ -36,6 +39,12 @@ public:
     BetOnPair pair(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const;
     /// The same without its spread: what to expect, and how often it is ahead.
     BetOnPair::Otherwise glance(BuildAt build, BuildAt against, const record::Want& want, std::uint64_t seed) const;
+    /// Each build by itself, so that the gaps of all pairs vary as they do in `pair`; of a common level that is 0.
+    struct Marginal {
+        BuildAt build;
+        double mean = 0, sd = 0;
+    };
+    std::vector<Marginal> marginals() const;
     /// How often each build is best, and what choosing it loses on average, from seeded draws
     /// where they are more than two or wanted near a value.
     std::vector<BestBet> best(const record::Want& want, std::uint64_t seed, int draws = 20000) const;

@@ -21,11 +21,13 @@ struct Known {
 
 class Choices {
 public:
-    Choices(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading)
+    Choices(const JudgeRequest& request, const std::vector<Column>& columns, const std::map<Metric, Bet>& bets,
+            Reading& reading)
         : m_request(request)
         , m_test(request.subject.test())
         , m_structure(request.subject.structure())
         , m_columns(columns)
+        , m_bets(bets)
         , m_reading(reading) {}
 
     void fill() {
@@ -45,6 +47,10 @@ public:
             if (whichOfThese())
                 best.set = std::move(known.set);
             m_reading.best.push_back(std::move(best));
+            if (const auto bet = m_bets.find(outcome.metric);
+                outcome.kind == record::OutcomeKind::average && bet != m_bets.end())
+                known.standings =
+                    standings(*std::ranges::find(m_columns, outcome.metric, &Column::metric), bet->second);
             if (!known.standings.empty())
                 priorities.push_back({want, known.margin, std::move(known.standings)});
         }
@@ -184,11 +190,9 @@ private:
         return known;
     }
 
-    // Spreads and areas as a bet: drawn apart, and shrunk as if builds usually differed by the margin.
+    // Spreads and areas as a bet: shrunk as if builds usually differed by the margin. Nothing common to all was taken
+    // out of them, so that they are drawn apart as they are.
     static std::vector<Standing> asBet(std::vector<Standing> standings, double margin) {
-        const double apart = drawnApart(standings.size());
-        for (Standing& one : standings)
-            one.effect.se *= apart;
         return standings.empty() ? standings : shrunk(std::move(standings), margin);
     }
 
@@ -196,13 +200,15 @@ private:
     const record::Test& m_test;
     const record::Structure& m_structure;
     const std::vector<Column>& m_columns;
+    const std::map<Metric, Bet>& m_bets;
     Reading& m_reading;
 };
 
 } // namespace
 
-void fillChoices(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading) {
-    Choices(request, columns, reading).fill();
+void fillChoices(const JudgeRequest& request, const std::vector<Column>& columns, const std::map<Metric, Bet>& bets,
+                 Reading& reading) {
+    Choices(request, columns, bets, reading).fill();
 }
 
 } // namespace knot::judge

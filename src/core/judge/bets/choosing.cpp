@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <map>
 #include <numeric>
 
@@ -62,12 +63,14 @@ std::map<record::RoundAt, double> lapEffects(const Column& column, const std::ve
     return laps;
 }
 
-} // namespace
-
+// What errors of builds that are drawn apart from each other are multiplied by, so that their differences vary as they
+// should after what is common to all was taken out.
 double drawnApart(std::size_t builds) {
     const auto k = static_cast<double>(builds);
     return builds < 2 ? 1 : std::sqrt(k / (k - 1));
 }
+
+} // namespace
 
 std::vector<Standing> shrunk(std::vector<Standing> standings, double usual) {
     double weights = 0;
@@ -108,6 +111,27 @@ std::vector<Standing> standings(const Column& column) {
     return result;
 }
 
+std::vector<Standing> standings(const Column& column, const Bet& bet) {
+    const std::vector<Standing> struck = standings(column);
+    const std::vector<Bet::Marginal> known = bet.marginals();
+    double level = 0; // of the builds together, which a bet knows only as far as it is asked
+    for (const Bet::Marginal& one : known)
+        level += (meanOf(column.builds[one.build].turnMeans()) - one.mean) / static_cast<double>(known.size());
+    std::vector<Standing> result;
+    for (const Bet::Marginal& one : known) {
+        Standing standing{.build = one.build, .residuals = {}};
+        standing.effect = {level + one.mean, one.sd, std::numeric_limits<double>::infinity()};
+        const auto at = std::ranges::find(struck, one.build, &Standing::build);
+        if (at != struck.end() && at->effect.se > 0) {
+            standing.residuals = at->residuals;
+            for (auto& [turn, residual] : standing.residuals)
+                residual *= one.sd / at->effect.se;
+        }
+        result.push_back(std::move(standing));
+    }
+    return result;
+}
+
 PairBeaten beatenBy(BuildAt build, BuildAt against, const std::optional<Effect>& effect) {
     if (!effect)
         return {build, against};
@@ -136,7 +160,8 @@ std::optional<Effect> effectOf(const std::vector<double>& byLap) {
     return sd > 0 ? std::optional(Effect{meanOf(byLap), sd / std::sqrt(laps), laps - 1}) : std::nullopt;
 }
 
-// |against − T| > |build − T| where the difference and the middle's distance from T have opposite signs.
+} // namespace
+
 PairBeaten nearerOf(const Column& column, BuildAt build, BuildAt against, double wanted) {
     std::vector<double> differences;
     std::vector<double> middles;
@@ -153,8 +178,6 @@ PairBeaten nearerOf(const Column& column, BuildAt build, BuildAt against, double
     return {build, against, std::min(std::max(d.buildBeats, m.againstBeats), std::max(d.againstBeats, m.buildBeats)),
             std::min(std::max(d.buildBeats, m.buildBeats), std::max(d.againstBeats, m.againstBeats))};
 }
-
-} // namespace
 
 std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, const LevelOf& levelOf) {
     const auto builds = withReadings(column, 1);
@@ -239,7 +262,7 @@ public:
     double of(const Standing& standing) {
         const Effect& known = standing.effect;
         if (standing.residuals.empty())
-            return known.value + known.se * m_random.studentT(known.df);
+            return known.value + known.se * (std::isinf(known.df) ? m_random.normal() : m_random.studentT(known.df));
         double sum = 0;
         for (const auto& [turn, residual] : standing.residuals) {
             const auto [at, isNew] = m_weights.try_emplace(turn, 0.0);
@@ -254,6 +277,8 @@ public:
 
 private:
     double tailOf(double df) {
+        if (std::isinf(df))
+            return 1;
         double squares = 0;
         for (int i = 0; i < static_cast<int>(df); ++i) {
             const double z = m_random.normal();

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/judge/bets/bet.h"
 #include "core/judge/columns.h"
 #include "core/judge/gaps/verdict.h"
 #include "core/judge/reading.h"
@@ -19,16 +20,14 @@ struct Standing {
     std::optional<double> samplingError = {}; ///< of one estimate, where `effect` holds what was assumed besides
 };
 
-/// What errors of builds that are drawn apart from each other must be multiplied by, so that their differences vary
-/// as they should after what is common to all was taken out: √(k/(k − 1)).
-double drawnApart(std::size_t builds);
-
 /// Standings less sure and nearer to each other, where builds usually differ by `usual` (an SD, on their scale).
 std::vector<Standing> shrunk(std::vector<Standing> standings, double usual);
 
 /// The builds' means from turn means less what each lap did to all (least squares), own variance times k/(k − 1)
 /// since that was taken out (judgement §23), turns − 1 df. Builds with fewer than two turns take no part.
 std::vector<Standing> standings(const Column& column);
+/// The same as a bet has them: its means and errors, with what moves together from stint to stint kept together.
+std::vector<Standing> standings(const Column& column, const Bet& bet);
 
 /// How losses are counted: in the outcome's own unit, or, where standings are logarithms, as how
 /// much larger the chosen one is, as a share.
@@ -43,12 +42,15 @@ struct PairBeaten {
 /// The p's of an effect `build` − `against`, of which larger is better.
 PairBeaten beatenBy(BuildAt build, BuildAt against, const std::optional<Effect>& effect);
 
+/// The p's that `build` lies nearer to a wanted value than `against`, and the other way (judgement §23): the paired t
+/// on their difference and the t on the middle of the two from the value, by laps, with opposite signs.
+PairBeaten nearerOf(const Column& column, BuildAt build, BuildAt against, double wanted);
+
 /// Which of `builds` may be best: those that none of their k − 1 rivals beats at `alpha` / (k − 1). The truly best
 /// one is left out at most that often, and nothing else is asked. Each unordered pair is given once.
 std::vector<BuildAt> bestSetOf(const std::vector<PairBeaten>& pairs, const std::vector<BuildAt>& builds, double alpha);
 
-/// The same for averages that are wanted more, less or near a value. Nearer is who is so by both: the paired t on
-/// the difference, and the t on the middle of the two from the wanted value, by laps.
+/// The same for averages that are wanted more, less or near a value (`nearerOf`).
 /// `levelOf` gives each pair's level.
 using LevelOf = std::function<double(BuildAt, BuildAt)>;
 std::vector<BuildAt> bestSet(const Column& column, const record::Want& want, const LevelOf& levelOf);

@@ -4,6 +4,7 @@
 
 #include <Eigen/Dense>
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 
@@ -12,6 +13,42 @@ namespace knot::judge {
 using Eigen::MatrixXd;
 using Eigen::VectorXd;
 
+namespace {
+
+constexpr double warmAfter = 8; // swings after which what the first ones add has fallen to a third
+
+// The lag-one correlation of shots inside stints, less what few shots about their own mean take from it, and as if
+// eight pairs at the usual likeness had been seen besides.
+double neighboursAlike(const Column& column, const std::vector<BuildAt>& builds) {
+    constexpr double usual = 0.1, weight = 8, most = 0.6;
+    double products = 0;
+    double squares = 0;
+    double pairs = 0;
+    double shots = 0;
+    double stints = 0;
+    for (const BuildAt b : builds)
+        for (const TurnValues& turn : column.builds[b].turns) {
+            const double mean = turn.mean();
+            for (std::size_t i = 0; i < turn.values.size(); ++i) {
+                squares += (turn.values[i] - mean) * (turn.values[i] - mean);
+                if (i > 0) {
+                    products += (turn.values[i] - mean) * (turn.values[i - 1] - mean);
+                    ++pairs;
+                }
+            }
+            shots += static_cast<double>(turn.values.size());
+            ++stints;
+        }
+    if (!(pairs > 0) || !(squares > 0))
+        return usual;
+    const double seen = products / pairs / (squares / shots);
+    const double length = shots / stints;
+    const double unbiased = seen + (1 + 3 * std::clamp(seen, 0.0, most)) / length;
+    return std::clamp((pairs * unbiased + weight * usual) / (pairs + weight), 0.0, most);
+}
+
+} // namespace
+
 Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds) {
     Stints stints{.all = {}, .builds = builds.size()};
     std::map<std::size_t, std::size_t> laps;
@@ -19,12 +56,14 @@ Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds) {
         for (const TurnValues& turn : column.builds[builds[b]].turns) {
             const auto lap = laps.try_emplace(turn.round, laps.size()).first->second;
             const double mean = turn.mean();
-            stints.all.push_back({b, lap, mean, static_cast<double>(turn.values.size())});
+            stints.all.push_back(
+                {b, lap, mean, static_cast<double>(turn.values.size()), std::exp(-turn.swings / warmAfter)});
             stints.squares += squaresAboutMean(turn.values);
             stints.degrees += static_cast<double>(turn.values.size()) - 1;
             stints.middle += mean;
         }
     stints.laps = laps.size();
+    stints.neighbours = neighboursAlike(column, builds);
     stints.middle /= static_cast<double>(stints.all.size());
     for (Stint& stint : stints.all)
         stint.mean -= stints.middle;
@@ -42,44 +81,94 @@ double stintVariance(std::size_t point, const BetPrior& prior) {
            statistics::chiSquareQuantile(1 - share, prior.degrees);
 }
 
-Swept sweep(const Stints& stints, double varStint, double varShot) {
+namespace {
+
+// K, XᵀMz and what else a sweep is made of, before K is turned along its axes.
+struct Sums {
+    MatrixXd K;
+    VectorXd g, levelShares;
+};
+
+Swept along(const Sums& sums, Swept swept) {
+    const Eigen::SelfAdjointEigenSolver<MatrixXd> solver(sums.K);
+    const VectorXd values = solver.eigenvalues().cwiseMax(0);  // rounding alone takes one below it
+    const MatrixXd across = solver.eigenvectors().transpose(); // kept by columns: builds × values by rows
+    const VectorXd g = across * sums.g;
+    swept.values.assign(values.begin(), values.end());
+    swept.vectors.assign(across.data(), across.data() + across.size());
+    swept.g.assign(g.begin(), g.end());
+    swept.levelShares.assign(sums.levelShares.begin(), sums.levelShares.end());
+    return swept;
+}
+
+// The same where stints share something: their covariance is no longer a diagonal.
+Swept sweptTogether(const Stints& stints, double varStint, double varShot, double varWarm) {
+    const auto n = static_cast<Eigen::Index>(stints.all.size());
+    MatrixXd covariance = MatrixXd::Zero(n, n);
+    MatrixXd builds = MatrixXd::Zero(n, static_cast<Eigen::Index>(stints.builds));
+    MatrixXd laps = MatrixXd::Zero(n, static_cast<Eigen::Index>(stints.laps));
+    VectorXd z(n);
+    VectorXd warm(n);
+    for (Eigen::Index i = 0; i < n; ++i) {
+        const Stint& stint = stints.all[static_cast<std::size_t>(i)];
+        covariance(i, i) = varStint + varShot / stint.shots;
+        builds(i, static_cast<Eigen::Index>(stint.build)) = 1;
+        laps(i, static_cast<Eigen::Index>(stint.lap)) = 1;
+        z(i) = stint.mean;
+        warm(i) = stint.warmingUp;
+    }
+    covariance.noalias() += varWarm * warm * warm.transpose();
+    const Eigen::LLT<MatrixXd> ofAll(covariance);
+    const MatrixXd W = ofAll.solve(MatrixXd::Identity(n, n));
+    const MatrixXd WL = W * laps;
+    const Eigen::LLT<MatrixXd> ofLaps(laps.transpose() * WL);
+    const MatrixXd M = W - WL * ofLaps.solve(WL.transpose());
+    const auto logOf = [](const Eigen::LLT<MatrixXd>& root) {
+        return 2 * MatrixXd(root.matrixL()).diagonal().array().log().sum();
+    };
+    const VectorXd levels = ofLaps.solve(WL.transpose() * z);
+    const MatrixXd shares = ofLaps.solve(WL.transpose() * builds);
+    Swept swept;
+    swept.zMz = z.dot(M * z);
+    swept.logWeights = -logOf(ofAll);
+    swept.logLaps = logOf(ofLaps);
+    swept.level = levels.mean();
+    return along({builds.transpose() * M * builds, builds.transpose() * M * z, shares.colwise().mean().transpose()},
+                 std::move(swept));
+}
+
+} // namespace
+
+Swept sweep(const Stints& stints, double varStint, double varShot, double varWarm) {
+    if (varWarm > 0)
+        return sweptTogether(stints, varStint, varShot, varWarm);
     const auto k = static_cast<Eigen::Index>(stints.builds);
     Swept swept;
-    VectorXd levelShares = VectorXd::Zero(k);
+    Sums sums{MatrixXd::Zero(k, k), VectorXd::Zero(k), VectorXd::Zero(k)};
     std::vector<double> weight(stints.laps, 0.0);
     std::vector<double> sum(stints.laps, 0.0);
     MatrixXd ofBuild = MatrixXd::Zero(k, static_cast<Eigen::Index>(stints.laps)); // weights by build and lap
-    MatrixXd K = MatrixXd::Zero(k, k);
-    VectorXd g = VectorXd::Zero(k);
     for (const Stint& stint : stints.all) {
         const double w = 1 / (varStint + varShot / stint.shots);
         const auto b = static_cast<Eigen::Index>(stint.build);
         weight[stint.lap] += w;
         sum[stint.lap] += w * stint.mean;
         ofBuild(b, static_cast<Eigen::Index>(stint.lap)) += w;
-        K(b, b) += w;
-        g(b) += w * stint.mean;
+        sums.K(b, b) += w;
+        sums.g(b) += w * stint.mean;
         swept.zMz += w * stint.mean * stint.mean;
         swept.logWeights += std::log(w);
     }
     for (std::size_t lap = 0; lap < stints.laps; ++lap) {
         const auto column = ofBuild.col(static_cast<Eigen::Index>(lap));
-        K.noalias() -= column * column.transpose() / weight[lap];
-        g.noalias() -= column * (sum[lap] / weight[lap]);
+        sums.K.noalias() -= column * column.transpose() / weight[lap];
+        sums.g.noalias() -= column * (sum[lap] / weight[lap]);
         swept.zMz -= sum[lap] * sum[lap] / weight[lap];
         swept.logLaps += std::log(weight[lap]);
         swept.level += sum[lap] / weight[lap] / static_cast<double>(stints.laps);
-        levelShares.noalias() += column / weight[lap] / static_cast<double>(stints.laps);
+        sums.levelShares.noalias() += column / weight[lap] / static_cast<double>(stints.laps);
     }
-    const Eigen::SelfAdjointEigenSolver<MatrixXd> solver(K);
-    const VectorXd values = solver.eigenvalues().cwiseMax(0);  // rounding alone takes one below it
-    const MatrixXd across = solver.eigenvectors().transpose(); // kept by columns: builds × values by rows
-    const VectorXd along = across * g;
-    swept.values.assign(values.begin(), values.end());
-    swept.vectors.assign(across.data(), across.data() + across.size());
-    swept.g.assign(along.begin(), along.end());
-    swept.levelShares.assign(levelShares.begin(), levelShares.end());
-    return swept;
+    return along(sums, std::move(swept));
 }
 
 double Swept::logLikelihood(double tau) const {

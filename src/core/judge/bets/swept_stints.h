@@ -10,6 +10,7 @@ namespace knot::judge {
 struct Stint {
     std::size_t build = 0, lap = 0;
     double mean = 0, shots = 1;
+    double warmingUp = 0; ///< how much of the player's warming up is in it: e^(−swings / 8)
 };
 
 /// The stints of one metric. Means far from 0 would cost digits: they are taken from their own middle.
@@ -17,6 +18,7 @@ struct Stints {
     std::vector<Stint> all;
     std::size_t builds = 0, laps = 0;
     double middle = 0, squares = 0, degrees = 0; ///< squares and degrees of freedom inside stints
+    double neighbours = 0;                       ///< how alike neighbouring shots are: pooled lag-one correlation
 };
 
 Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds);
@@ -42,6 +44,7 @@ struct Swept {
     double logLikelihood(double tau) const;
 };
 
-Swept sweep(const Stints& stints, double varStint, double varShot);
+/// `varWarm` is that of what the player's first swings add, shared by all stints as they lie in it (judgement §34).
+Swept sweep(const Stints& stints, double varStint, double varShot, double varWarm = 0);
 
 } // namespace knot::judge

@@ -32,7 +32,7 @@ struct WhoseDoing {
     struct Part {
         std::string cause;
         double share = 0;
-        std::optional<Interval> ci95; ///< rough, by resampling stints; from five laps, of what was declared
+        std::optional<Interval> ci95; ///< rough, by resampling laps; from five laps, of what was declared
     };
     std::vector<Part> shares;
     double rest = 0;
@@ -62,19 +62,30 @@ struct SameSwing {
     enum class Verdict { same, differs, open } verdict = Verdict::open;
     Metric metric = Metric::clubSpeed;
     BuildAt build, against;
-    double gap = 0;
+    double gap = 0; ///< less what is built in
     std::optional<Interval> ci90;
-    bool asSeen = false; ///< it can't be judged here: said as it was seen
+    std::optional<double> p; ///< that it is none, before its group
+    bool asSeen = false;     ///< it can't be judged here: said as it was seen
+    /// What a difference may be put down to: where the order was drawn the club, by way of the swing, and where the
+    /// player knew the clubs that too; else the club or the moment.
+    enum class Doing { club, clubOrKnowing, clubOrMoment, asSeen } doing = Doing::asSeen;
+    std::optional<double> builtIn = {}; ///< what the clubs' own lofts or faces differ by, where they do
 };
 
 inline const char* key(SameSwing::Verdict verdict) {
     return std::array{"same", "differs", "open"}[static_cast<std::size_t>(verdict)];
+}
+inline const char* key(SameSwing::Doing doing) {
+    return std::array{"club", "club_or_knowing", "club_or_moment", "as_seen"}[static_cast<std::size_t>(doing)];
 }
 template<class To> void tell(To& to, const SameSwing& of) {
     tellPair(to, of);
     to("verdict", of.verdict);
     to("gap", of.gap, ofMetric);
     to("ci90", of.ci90, ofMetric);
+    to("p", of.p);
+    to("built_in", of.builtIn, ofMetric);
+    to("doing", of.doing);
     if (of.asSeen)
         to("as_seen", true);
 }
@@ -89,6 +100,7 @@ struct PartsOfGap {
         double value = 0;
         std::optional<Interval> ci95; ///< by resampling laps, from five on
     };
+    std::size_t n = 0; ///< shots that have all of it
     std::vector<Part> parts;
     double rest = 0, measured = 0, modelled = 0;
     std::optional<Interval> restInterval;
@@ -124,6 +136,7 @@ template<class To> void tell(To& to, const PartsOfGap::OfMass& of) {
 }
 template<class To> void tell(To& to, const PartsOfGap& of) {
     tellPair(to, of);
+    to("n", of.n);
     if (!of.parts.empty())
         to.object("parts", [&](auto& row) {
             for (const auto& part : of.parts)

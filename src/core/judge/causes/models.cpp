@@ -6,10 +6,12 @@
 #include "core/judge/gaps/verdict.h"
 #include "core/record/text/number_text.h"
 #include "core/statistics/distributions.h"
+#include "core/statistics/ranks.h"
 
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <set>
 
 namespace knot::judge {
 
@@ -255,60 +257,108 @@ std::optional<EqualStrike> equalStrike(const record::Test& test, const Column& c
         estimate->build = build;
         estimate->against = against;
     }
-    EqualStrike result{.equal = *equal, .asStruck = *plain};
+    EqualStrike result{.equal = *equal, .asStruck = *plain, .n = rows.size()};
     result.explained = plain->value - equal->value;
     result.explainedInterval =
         explainedInterval(adjustedRows(rows, build), ratioOf(*plainFit), ratioOf(*adjustedFit), draws, seed);
     return result;
 }
 
-std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, BuildAt baseline,
-                                        const std::string& factorColumn) {
+namespace {
+
+// The rows of two factors: builds that were struck, the baseline first, and levels in the order in which they were.
+struct TwoFactors {
+    std::vector<Row> rows;
+    std::vector<std::size_t> build, level; ///< of each row
+    std::vector<BuildAt> builds;
+    std::vector<std::string> levels;
+};
+
+std::optional<TwoFactors> twoFactorsOf(const record::Test& test, const Column& column, BuildAt baseline,
+                                       const std::string& factorColumn) {
     auto builds = everyBuild(column);
     std::rotate(builds.begin(), builds.begin() + static_cast<std::ptrdiff_t>(baseline),
                 builds.begin() + static_cast<std::ptrdiff_t>(baseline) + 1);
-    auto rows = rowsOf(column, builds);
-    std::erase_if(rows, [&](const Row& row) { return levelOf(test, test.shots[row.shot], factorColumn).empty(); });
-    // Levels in the order in which they were first struck.
-    std::vector<std::string> levels;
+    TwoFactors two{.rows = rowsOf(column, builds), .build = {}, .level = {}, .builds = {}, .levels = {}};
+    auto levelAt = [&](const Row& row) { return levelOf(test, test.shots[row.shot], factorColumn); };
+    std::erase_if(two.rows, [&](const Row& row) { return levelAt(row).empty(); });
     for (const auto& shot : test.shots)
         if (const auto text = levelOf(test, shot, factorColumn);
-            !text.empty() && std::ranges::find(levels, text) == levels.end())
-            levels.push_back(text);
-    std::vector<BuildAt> present;
+            !text.empty() && std::ranges::find(two.levels, text) == two.levels.end())
+            two.levels.push_back(text);
     for (const BuildAt b : builds)
-        if (std::ranges::any_of(rows, [&](const Row& row) { return row.build == b; }))
-            present.push_back(b);
-    if (levels.size() < 2 || present.size() < 2 || present.front() != baseline)
-        return {};
-    const std::size_t a = present.size() - 1;
-    const std::size_t f = levels.size() - 1;
+        if (std::ranges::any_of(two.rows, [&](const Row& row) { return row.build == b; }))
+            two.builds.push_back(b);
+    if (two.levels.size() < 2 || two.builds.size() < 2 || two.builds.front() != baseline)
+        return std::nullopt;
+    auto placeIn = [](const auto& list, const auto& one) {
+        return static_cast<std::size_t>(std::ranges::find(list, one) - list.begin());
+    };
+    for (const Row& row : two.rows) {
+        two.build.push_back(placeIn(two.builds, row.build));
+        two.level.push_back(placeIn(two.levels, levelAt(row)));
+    }
+    return two;
+}
+
+// The interaction of each further build and level, with whatever `blocks` there are beside them.
+std::vector<ModelEstimate> estimatesOf(const TwoFactors& two, Metric metric, const std::vector<std::size_t>& blocks) {
+    const std::size_t a = two.builds.size() - 1;
+    const std::size_t f = two.levels.size() - 1;
+    std::set<std::pair<std::size_t, std::size_t>> crossed;
+    Levels<std::size_t> laps;
+    for (std::size_t i = 0; i < blocks.size(); ++i) {
+        laps.see(blocks[i]);
+        crossed.insert({blocks[i], two.level[i]});
+    }
+    const bool isNested = crossed.size() == laps.size(); // each lap of one level: the laps say all of the levels
+    const std::size_t ofLevels = isNested && !blocks.empty() ? 0 : f;
+    const std::size_t fromLaps = 1 + a + ofLevels + a * f;
     Fitting fitting;
-    for (const Row& row : rows) {
-        std::vector<double> x(1 + a + f + a * f, 0.0);
+    for (std::size_t i = 0; i < two.rows.size(); ++i) {
+        std::vector<double> x(fromLaps + laps.columns(), 0.0);
         x[0] = 1;
-        const auto build = static_cast<std::size_t>(std::ranges::find(present, row.build) - present.begin());
-        const auto text = levelOf(test, test.shots[row.shot], factorColumn);
-        const auto level = static_cast<std::size_t>(std::ranges::find(levels, text) - levels.begin());
-        if (build > 0)
-            x[build] = 1;
-        if (level > 0)
-            x[a + level] = 1;
-        if (build > 0 && level > 0)
-            x[a + f + (build - 1) * f + level] = 1;
-        fitting.add(row, x);
+        if (two.build[i] > 0)
+            x[two.build[i]] = 1;
+        if (two.level[i] > 0 && ofLevels > 0)
+            x[a + two.level[i]] = 1;
+        if (two.build[i] > 0 && two.level[i] > 0)
+            x[a + ofLevels + (two.build[i] - 1) * f + two.level[i]] = 1;
+        if (!blocks.empty())
+            laps.write(blocks[i], x, fromLaps);
+        fitting.add(two.rows[i], x);
     }
     const auto model = fitting.fit();
     std::vector<ModelEstimate> result;
     for (std::size_t b = 1; b <= a; ++b)
         for (std::size_t l = 1; l <= f; ++l)
-            if (auto e = estimateOf(model, a + f + (b - 1) * f + l, column.metric)) {
-                e->build = present[b];
-                e->against = baseline;
-                e->level = levels[l];
+            if (auto e = estimateOf(model, a + ofLevels + (b - 1) * f + l, metric)) {
+                e->build = two.builds[b];
+                e->against = two.builds.front();
+                e->level = two.levels[l];
                 result.push_back(std::move(*e));
             }
     return result;
+}
+
+} // namespace
+
+std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, BuildAt baseline,
+                                        const std::string& factorColumn) {
+    const auto two = twoFactorsOf(test, column, baseline, factorColumn);
+    return two ? estimatesOf(*two, column.metric, {}) : std::vector<ModelEstimate>();
+}
+
+std::vector<ModelEstimate> interactionsInLaps(const record::Test& test, const record::Structure& structure,
+                                              const Column& column, BuildAt baseline, const std::string& factorColumn) {
+    const auto two = twoFactorsOf(test, column, baseline, factorColumn);
+    if (!two)
+        return {};
+    std::vector<std::size_t> laps;
+    laps.reserve(two->rows.size());
+    for (const Row& row : two->rows)
+        laps.push_back(structure.turns[row.turn].lap);
+    return estimatesOf(*two, column.metric, laps);
 }
 
 namespace {
@@ -319,60 +369,18 @@ struct TurnPoint {
     std::size_t build = 0, round = 0;
 };
 
-double orderVariance(const std::vector<double>& sizes, const std::vector<double>& ties, double n) {
-    auto sum = [](const std::vector<double>& counts, auto term) {
-        double total = 0;
-        for (const double c : counts)
-            total += term(c);
-        return total;
-    };
-    auto cubic = [](double c) { return c * (c - 1) * (2 * c + 5); };
-    auto triple = [](double c) { return c * (c - 1) * (c - 2); };
-    auto twice = [](double c) { return c * (c - 1); };
-    double variance = (cubic(n) - sum(sizes, cubic) - sum(ties, cubic)) / 72;
-    if (n > 2)
-        variance += sum(sizes, triple) * sum(ties, triple) / (36 * triple(n));
-    return variance + sum(sizes, twice) * sum(ties, twice) / (8 * twice(n));
-}
-
-// How many of the values of a higher group lie above those of a lower one; a tie is half.
-double concordant(const std::vector<double>& low, const std::vector<double>& high) {
-    double pairs = 0;
-    for (const double a : low)
-        for (const double b : high)
-            pairs += a < b ? 1 : a == b ? 0.5 : 0;
-    return pairs;
-}
-
 void testOrder(Trend& trend, const std::vector<TurnPoint>& turns) {
     std::map<double, std::vector<double>> groups;
-    std::map<double, double> counts;
-    for (const auto& turn : turns) {
+    for (const auto& turn : turns)
         groups[turn.x].push_back(turn.mean);
-        ++counts[turn.mean];
+    std::vector<std::vector<double>> ascending;
+    for (auto& [x, values] : groups)
+        ascending.push_back(std::move(values));
+    if (const auto order = jonckheere(ascending)) {
+        trend.jonckheere = order->j;
+        trend.z = order->z;
+        trend.orderP = order->p;
     }
-    double j = 0;
-    for (auto low = groups.begin(); low != groups.end(); ++low)
-        for (auto high = std::next(low); high != groups.end(); ++high)
-            j += concordant(low->second, high->second);
-    std::vector<double> sizes;
-    std::vector<double> ties;
-    sizes.reserve(groups.size());
-    ties.reserve(counts.size());
-    double squares = 0;
-    for (const auto& [x, values] : groups) {
-        sizes.push_back(static_cast<double>(values.size()));
-        squares += sizes.back() * sizes.back();
-    }
-    for (const auto& [value, count] : counts)
-        ties.push_back(count);
-    const auto n = static_cast<double>(turns.size());
-    const double variance = n > 1 ? orderVariance(sizes, ties, n) : 0;
-    if (!(variance > 0))
-        return;
-    trend.jonckheere = j;
-    trend.z = (j - (n * n - squares) / 4) / std::sqrt(variance);
-    trend.orderP = 2 * normalUpper(std::fabs(*trend.z));
 }
 
 // Residual sum of squares and df of an ordinary fit on turn means.

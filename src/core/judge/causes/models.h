@@ -41,4 +41,9 @@ std::optional<Trend> trendAlong(const record::Test& test, const Column& column, 
 std::vector<ModelEstimate> interactions(const record::Test& test, const Column& column, BuildAt baseline,
                                         const std::string& factorColumn);
 
+/// The same with laps as blocks, which takes out what lies between them: y ~ build · factor + lap (judgement §34).
+/// Nothing where a level and the laps can't be told apart but for all of them.
+std::vector<ModelEstimate> interactionsInLaps(const record::Test& test, const record::Structure& structure,
+                                              const Column& column, BuildAt baseline, const std::string& factorColumn);
+
 } // namespace knot::judge

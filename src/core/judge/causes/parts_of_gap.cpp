@@ -274,6 +274,15 @@ private:
         return laps;
     }
 
+    std::size_t shotsOf(BuildAt build, bool withClub) const {
+        std::size_t n = 0;
+        for (const record::Turn& turn : m_structure.turns)
+            if (turn.build == build && turn.round)
+                n += static_cast<std::size_t>(std::ranges::count_if(
+                    turn.shots, [&](record::ShotAt at) { return hasAll(m_test.shots[at], withClub); }));
+        return n;
+    }
+
     static Means meanOfStints(const std::vector<Means>& stints) {
         Means sum;
         for (const Means& stint : stints)
@@ -320,8 +329,9 @@ private:
         const auto groups = groupsOf(withClub, m_sideways);
         const auto parts = partsByFlight(groups, from, to);
         const std::size_t first = rows.size();
+        const std::size_t shots = shotsOf(build, withClub) + shotsOf(against, withClub);
         for (std::size_t o = 0; o < modelled.size(); ++o) {
-            PartsOfGap row{.metric = modelled[o], .build = build, .against = against};
+            PartsOfGap row{.metric = modelled[o], .build = build, .against = against, .n = shots};
             row.measured = means.own.out[o] - means.other.out[o];
             for (std::size_t g = 0; g < groups.size(); ++g) {
                 row.parts.push_back({groups[g].key, parts[g][o], {}});

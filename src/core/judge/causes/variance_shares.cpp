@@ -17,7 +17,7 @@ using Eigen::MatrixXd;
 using Eigen::VectorXd;
 
 constexpr double fewestDegrees = 10;
-constexpr std::size_t fewestLaps = 5;
+constexpr std::size_t fewestLaps = 5, fewestForHeight = 10;
 
 bool isSideways(Metric metric) {
     return metric == Metric::side || metric == Metric::curve || metric == Metric::spinAxis ||
@@ -35,7 +35,7 @@ std::vector<Metric> causesOf(Metric metric) {
 
 /// One shot that takes part: its place among builds and laps, and what was read of it.
 struct Row {
-    std::size_t build = 0, lap = 0, stint = 0;
+    std::size_t build = 0, lap = 0;
     double y = 0;
     const record::Readings* readings = nullptr;
 };
@@ -45,7 +45,7 @@ std::vector<Row> rowsOf(const record::Test& test, const Column& column) {
     for (std::size_t b = 0; b < column.builds.size(); ++b)
         for (const TurnValues& turn : column.builds[b].turns)
             for (std::size_t i = 0; i < turn.values.size(); ++i)
-                rows.push_back({b, turn.round, turn.turn, turn.values[i], &test.shots[turn.shots[i]].readings});
+                rows.push_back({b, turn.round, turn.values[i], &test.shots[turn.shots[i]].readings});
     return rows;
 }
 
@@ -116,51 +116,34 @@ std::pair<double, double> residual(const Products& products, std::size_t set) {
     return {std::max(products.ofY - withY.dot(fit.solve(withY)), 0.0), static_cast<double>(fit.rank())};
 }
 
-// The same shares from stints drawn with replacement: sums and products of each stint's columns, from which those
-// less the laps' means follow, swept group by group.
+// The same shares from laps drawn with replacement, each copy a lap of its own (stints drawn singly leave laps that
+// hold one club, and put the club's share too low): sums of squares and products about each lap's own mean, swept group
+// by group.
 class Resampling {
 public:
-    // `columns`: the causes as they are, in groups, then y; each row's stint and lap beside.
+    // `columns`: the causes as they are, in groups, then y; each row's lap beside.
     Resampling(const MatrixXd& columns, std::vector<std::size_t> groupOf, std::size_t groups,
-               const std::vector<std::size_t>& stintOf, const std::vector<std::size_t>& lapOf)
+               const std::vector<std::size_t>& lapOf)
         : m_groupOf(std::move(groupOf))
-        , m_groups(groups)
-        , m_lapCount(*std::ranges::max_element(lapOf) + 1) {
-        const VectorXd middle = columns.colwise().mean();
-        m_stints.resize(*std::ranges::max_element(stintOf) + 1);
-        for (Eigen::Index i = 0; i < columns.rows(); ++i) {
-            Stint& stint = m_stints[stintOf[static_cast<std::size_t>(i)]];
-            const VectorXd row = columns.row(i).transpose() - middle;
-            if (stint.n == 0) {
-                stint.sum = VectorXd::Zero(columns.cols());
-                stint.products = MatrixXd::Zero(columns.cols(), columns.cols());
-                stint.lap = lapOf[static_cast<std::size_t>(i)];
-            }
-            stint.n += 1;
-            stint.sum += row;
-            stint.products += row * row.transpose();
+        , m_groups(groups) {
+        const std::size_t laps = *std::ranges::max_element(lapOf) + 1;
+        const MatrixXd swept = sweptLaps(columns, lapOf, laps);
+        m_laps.assign(laps, {.free = -1, .products = MatrixXd::Zero(columns.cols(), columns.cols())});
+        for (Eigen::Index i = 0; i < swept.rows(); ++i) {
+            Lap& lap = m_laps[lapOf[static_cast<std::size_t>(i)]];
+            lap.free += 1;
+            lap.products += swept.row(i).transpose() * swept.row(i);
         }
     }
 
     std::vector<double> shares(Random& random) {
-        const Eigen::Index size = m_stints.front().sum.size();
+        const Eigen::Index size = m_laps.front().products.rows();
         MatrixXd products = MatrixXd::Zero(size, size);
-        std::vector<double> counts(m_lapCount, 0.0);
-        MatrixXd sums = MatrixXd::Zero(size, static_cast<Eigen::Index>(m_lapCount));
         double free = 0;
-        for (const std::size_t at : drawnWithReplacement(random, m_stints.size())) {
-            const Stint& stint = m_stints[at];
-            products += stint.products;
-            sums.col(static_cast<Eigen::Index>(stint.lap)) += stint.sum;
-            counts[stint.lap] += stint.n;
-            free += stint.n;
+        for (const std::size_t at : drawnWithReplacement(random, m_laps.size())) {
+            products += m_laps[at].products;
+            free += m_laps[at].free;
         }
-        for (std::size_t lap = 0; lap < m_lapCount; ++lap)
-            if (counts[lap] > 0) {
-                const VectorXd sum = sums.col(static_cast<Eigen::Index>(lap));
-                products -= sum * sum.transpose() / counts[lap];
-                free -= 1;
-            }
         std::vector<double> worth(std::size_t{1} << m_groups, 0.0);
         const double whole = products(size - 1, size - 1);
         if (!(whole > 0))
@@ -172,10 +155,8 @@ public:
     }
 
 private:
-    struct Stint {
-        double n = 0;
-        std::size_t lap = 0;
-        VectorXd sum;
+    struct Lap {
+        double free = 0; ///< shots − 1
         MatrixXd products;
     };
 
@@ -205,9 +186,9 @@ private:
         }
     }
 
-    std::vector<Stint> m_stints;
+    std::vector<Lap> m_laps;
     std::vector<std::size_t> m_groupOf;
-    std::size_t m_groups = 0, m_lapCount = 0;
+    std::size_t m_groups = 0;
     VectorXd m_bars, m_pivot;
     std::vector<MatrixXd> m_swept; ///< by how many groups were swept
 };
@@ -223,14 +204,8 @@ bool isMoved(Metric metric) {
 
 namespace {
 
-void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<Row>& rows,
-                  const std::vector<std::size_t>& laps, const std::vector<MatrixXd>& groups, const MatrixXd& y,
-                  WhoseDoing& result) {
-    std::map<std::size_t, std::size_t> numbers;
-    std::vector<std::size_t> stints;
-    stints.reserve(rows.size());
-    for (const Row& row : rows)
-        stints.push_back(numbered(numbers, row.stint));
+void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<std::size_t>& laps,
+                  const std::vector<MatrixXd>& groups, const MatrixXd& y, WhoseDoing& result) {
     std::vector<std::size_t> groupOf;
     MatrixXd all(y.rows(), 0);
     for (std::size_t g = 0; g < groups.size(); ++g) {
@@ -241,18 +216,23 @@ void addIntervals(const JudgeRequest& request, Metric metric, const std::vector<
     }
     all.conservativeResize(Eigen::NoChange, all.cols() + 1);
     all.rightCols(1) = y;
-    Resampling resampling(all, std::move(groupOf), groups.size(), stints, laps);
+    Resampling resampling(all, std::move(groupOf), groups.size(), laps);
     Random random(seedFor(request, "whose doing", metric, {}, {}));
     std::vector<std::vector<double>> drawn(groups.size());
-    const int times = drawsFor(usualDraws, numbers.size());
+    const std::size_t lapCount = *std::ranges::max_element(laps) + 1;
+    const int times = drawsFor(usualDraws, lapCount);
     for (int draw = 0; draw < times; ++draw) {
         const auto shares = resampling.shares(random);
         for (std::size_t g = 0; g < shares.size(); ++g)
             drawn[g].push_back(shares[g]);
     }
+    // A few bad strikes carry the share of strike height, and few laps hold few of them.
+    auto isRough = [&](std::size_t g) {
+        return lapCount < fewestForHeight && result.shares[g].cause == record::info(Metric::strikeHigh).key;
+    };
     for (std::size_t g = 0; g < groups.size(); ++g)
-        if (2 * drawn[g].size() > static_cast<std::size_t>(times))
-            result.shares[g].ci95 = percentiles(drawn[g]);
+        if (2 * drawn[g].size() > static_cast<std::size_t>(times) && !isRough(g))
+            result.shares[g].ci95 = expanded(percentiles(drawn[g]), result.shares[g].share, lapCount);
 }
 
 } // namespace
@@ -332,7 +312,7 @@ std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& 
     result.rest = 1 - worth.back();
     result.n = static_cast<std::size_t>(n);
     if (isResampled && lapCount >= fewestLaps)
-        addIntervals(request, column.metric, rows, laps, asRead, y, result);
+        addIntervals(request, column.metric, laps, asRead, y, result);
     return result;
 }
 

@@ -14,8 +14,8 @@ bool isMoved(Metric metric);
 /// build; laps taken out. Shares are Shapley values of adjusted R². A cause that is missing in more than a
 /// third of the shots is left out and named. Nothing where fewer than ten degrees of freedom would be left,
 /// or fewer than two builds or no variation are there.
-/// Where it `isResampled`, and from five laps on, shares have rough intervals by resampling whole stints (1,000 seeded
-/// draws).
+/// Where it `isResampled`, and from five laps on (strike height: ten), shares have rough intervals by resampling whole
+/// laps (1,000 seeded draws), widened for few of them.
 std::optional<WhoseDoing> whoseDoing(const JudgeRequest& request, const Column& column, bool isResampled = false);
 
 } // namespace knot::judge

@@ -85,6 +85,42 @@ std::optional<double> gapScale(const std::vector<Column>& tests, const BetPrior&
     return best;
 }
 
+double warmUpOf(const plan::Spreads& usual, const std::vector<Column>& own) {
+    constexpr double tableDegrees = 6;
+    constexpr double warmAfter = 8; // swings
+    const double table = 0.25 * usual.sdShot * usual.sdShot;
+    const double ofStint = usual.sdTurn * usual.sdTurn;
+    double squares = tableDegrees * table;
+    double degrees = tableDegrees;
+    for (const Column& column : own) {
+        const TurnValues* first = nullptr;
+        const BuildValues* of = nullptr;
+        for (const BuildValues& build : column.builds)
+            if (!build.turns.empty() && (first == nullptr || build.turns.front().turn < first->turn)) {
+                first = &build.turns.front();
+                of = &build;
+            }
+        if (first == nullptr || of->turns.size() < 2)
+            continue;
+        std::vector<double> later;
+        std::size_t shots = 0;
+        for (auto turn = of->turns.begin() + 1; turn != of->turns.end(); ++turn) {
+            later.push_back(turn->mean());
+            shots += turn->values.size();
+        }
+        const double share = std::exp(-first->swings / warmAfter);
+        const auto n = static_cast<double>(later.size());
+        const double ofLuck = ofStint * (1 + 1 / n) +
+                              usual.sdShot * usual.sdShot *
+                                  (1 / static_cast<double>(first->values.size()) + 1 / static_cast<double>(shots));
+        // What a stint far into the sitting says of the first swings is little, and weighs as little.
+        const double off = first->mean() - meanOf(later);
+        squares += share * share * (off * off - ofLuck);
+        degrees += share * share * share * share;
+    }
+    return std::sqrt(std::max(squares / degrees, 0.1 * table));
+}
+
 Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand) {
     Earlier earlier;
     earlier.pace = plan::measuredPace(tests, inHand.card.kind);
@@ -102,9 +138,22 @@ Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand) 
     }
     earlier.usual = usualStruck(own, player.name);
     earlier.repeats = gapsOfRepeats(tests, inHand);
+    std::vector<record::Structure> structures;
+    structures.reserve(own.size());
+    for (const record::Test& test : own)
+        structures.push_back(record::structureOf(test));
     for (const Metric metric : record::allMetrics()) {
         if (const auto spreads = plan::ownSpreads(own, metric))
             earlier.own[metric] = *spreads;
+        if (!own.empty()) {
+            std::vector<Column> struck;
+            struck.reserve(own.size());
+            for (std::size_t i = 0; i < own.size(); ++i)
+                struck.push_back(columnOf(own[i], structures[i], metric, Taken::counted));
+            const auto known = earlier.own.find(metric);
+            earlier.warmUp[metric] = warmUpOf(
+                known != earlier.own.end() ? known->second : plan::usualSpreads(metric, plan::Level::club), struck);
+        }
         if (const auto equal = plan::ownSpreadsAtEqual(own, metric, inHand.card.covariates))
             earlier.equal[metric] = *equal;
         BetPrior prior{.usual = plan::usualSpreads(metric, plan::Level::club),

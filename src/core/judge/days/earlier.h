@@ -17,6 +17,7 @@ struct Earlier {
     plan::MeasuredPace pace = {};            ///< what changes and shots took in tests of the kind
     std::vector<UsualBasis> usual;           ///< what is usual for the player, beside what was typed for them
     std::vector<GapFound> repeats = {};      ///< declared gaps of the tests that are the same on another day
+    std::map<Metric, double> warmUp = {};    ///< SD of what the player's first swing of a sitting adds
     std::map<Metric, double> gapScales = {}; ///< how far builds lay apart in tests of this kind, in the metric's unit
 };
 
@@ -24,6 +25,11 @@ struct Earlier {
 /// shots; gaps from everybody's tests of the same kind, eight or more. A test whose comparisons nobody may see yet
 /// tells its pace alone.
 Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand);
+
+/// What the first swing of a sitting usually adds, as an SD: the table's half of a shot SD, with six degrees of
+/// freedom, and what the first stints of the player's own sittings lie off the same clubs' later ones, less what stints
+/// and shots alone make of that.
+double warmUpOf(const plan::Spreads& usual, const std::vector<Column>& own = {});
 
 /// How far the builds of several tests lie apart: the scatter τ of their effects that makes their stints likeliest with
 /// the laps swept out (REML; judgement §14), the stints' sizes integrated over the prior's. Kept within a quarter and

@@ -72,7 +72,7 @@ struct UsualNumber {
     Metric metric = Metric::carry;
     BuildAt build;
     double usual = 0, first = 0;
-    Interval prediction; ///< where a new sitting's first stint should lie, 95 %
+    Interval prediction; ///< where a new sitting's first stint should lie: 95 % over all numbers that are looked at
     bool outside() const { return !prediction.contains(first); }
 };
 
@@ -81,7 +81,8 @@ template<class To> void tell(To& to, const UsualNumber& of) {
     to("build", of.build);
     to("usual", of.usual, ofMetric);
     to("first_stint", of.first, ofMetric);
-    to("prediction95", of.prediction, ofMetric);
+    to("prediction", of.prediction, ofMetric);
+    to("level", of.prediction.level);
     to("outside", of.outside());
 }
 

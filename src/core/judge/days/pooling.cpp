@@ -66,33 +66,48 @@ Setting settingOf(const TurnValues& turn) {
     return {turn.sitting, turn.player, turn.delivery};
 }
 
+// The gap in each sitting, by each player and with each delivery, pooled over all of them.
+std::optional<SittingsPooled> settingsPooled(const Case& subject, const Column& column, const AverageGap& row,
+                                             std::optional<double> sameWithin) {
+    std::set<Setting> settings;
+    for (const BuildAt club : {row.build, row.against})
+        for (const TurnValues& turn : column.builds[club].turns)
+            settings.insert(settingOf(turn));
+    if (settings.size() < 2)
+        return std::nullopt;
+    std::vector<SittingEstimate> estimates;
+    for (const Setting& setting : settings) {
+        Column part = column;
+        for (auto& build : part.builds)
+            std::erase_if(build.turns, [&](const TurnValues& turn) { return settingOf(turn) != setting; });
+        if (const auto gap = averageGap(part, row.build, row.against, row.margin);
+            gap && gap->se && !isUnfair(gap->claim))
+            estimates.push_back({gap->gap, *gap->se, lapsOf(*gap), gap->ci95, gap->ci90});
+    }
+    auto pooled = poolSittings(estimates, sameWithin);
+    if (pooled)
+        pooled->over = pooledOver(subject.structure());
+    return pooled;
+}
+
 } // namespace
 
+void carryByDays(const Case& subject, const Column& column, AverageGap& gap) {
+    constexpr double disagree = 0.1;
+    if (gap.method != GapMethod::rounds || isUnfair(gap.claim) || subject.structure().sittings.size() < 2)
+        return;
+    const auto pooled = settingsPooled(subject, column, gap, std::nullopt);
+    if (!pooled || pooled->over != PooledOver::sittings || !(pooled->fP < disagree))
+        return;
+    gap.method = GapMethod::days;
+    judgeEffect(gap, {pooled->pooled, pooled->se, static_cast<double>(pooled->sittings - 1)});
+}
+
 void poolSettings(const Case& subject, const std::vector<Column>& columns, Reading& reading) {
-    for (AverageGap& row : reading.average) {
-        if (row.claim.role != Role::primary || row.kind != record::OutcomeKind::average)
-            continue;
-        const auto column = std::ranges::find(columns, row.metric, &Column::metric);
-        std::set<Setting> settings;
-        for (const BuildAt club : {row.build, row.against})
-            for (const TurnValues& turn : column->builds[club].turns)
-                settings.insert(settingOf(turn));
-        if (settings.size() < 2)
-            continue;
-        std::vector<SittingEstimate> estimates;
-        for (const Setting& setting : settings) {
-            Column part = *column;
-            for (auto& build : part.builds)
-                std::erase_if(build.turns, [&](const TurnValues& turn) { return settingOf(turn) != setting; });
-            if (const auto gap = averageGap(part, row.build, row.against, row.margin);
-                gap && gap->se && !isUnfair(gap->claim))
-                estimates.push_back({gap->gap, *gap->se, lapsOf(*gap), gap->ci95, gap->ci90});
-        }
-        row.pooled =
-            poolSittings(estimates, row.claim.verdict == Verdict::same ? std::optional(row.margin) : std::nullopt);
-        if (row.pooled)
-            row.pooled->over = pooledOver(subject.structure());
-    }
+    for (AverageGap& row : reading.average)
+        if (row.claim.role == Role::primary && row.kind == record::OutcomeKind::average)
+            row.pooled = settingsPooled(subject, *std::ranges::find(columns, row.metric, &Column::metric), row,
+                                        row.claim.verdict == Verdict::same ? std::optional(row.margin) : std::nullopt);
 }
 
 } // namespace knot::judge

@@ -23,6 +23,10 @@ double lapsOf(const AverageGap& gap);
 std::optional<SittingsPooled> poolSittings(const std::vector<SittingEstimate>& sittings,
                                            std::optional<double> sameWithin = std::nullopt);
 
+/// Where the gap differs from sitting to sitting by more than laps explain (F, p < 0.1), all laps together are too sure
+/// of it: the sittings' gaps, pooled, then carry the verdict (judgement §34).
+void carryByDays(const Case& subject, const Column& column, AverageGap& gap);
+
 /// Declared gaps of averages sitting by sitting, player by player, delivery by delivery, and pooled, where there are
 /// two of them or more (judgement §§11 and 22).
 void poolSettings(const Case& subject, const std::vector<Column>& columns, Reading& reading);

@@ -38,6 +38,7 @@ std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, co
                 lastCalled.try_emplace(build.id, build.name);
     struct Seen {
         std::vector<double> means;
+        std::size_t shots = 0;
         std::set<std::string> ids;
     };
     std::map<std::pair<std::string, Metric>, Seen> clubs;
@@ -55,6 +56,7 @@ std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, co
             const record::Build& build = test.builds[std::get<BuildAt>(key)];
             Seen& seen = clubs[{build.id.empty() ? build.name : lastCalled.at(build.id), std::get<Metric>(key)}];
             seen.means.push_back(meanOf(list));
+            seen.shots += list.size();
             if (!build.id.empty())
                 seen.ids.insert(build.id);
         }
@@ -67,6 +69,7 @@ std::vector<UsualBasis> usualStruck(const std::vector<record::Test>& earlier, co
                          .mean = meanOf(seen.means),
                          .sd = seen.means.size() < 2 ? std::nullopt : std::optional(standardDeviation(seen.means)),
                          .sittings = seen.means.size(),
+                         .shots = seen.shots,
                          .ids = std::move(seen.ids)});
     return bases;
 }
@@ -115,30 +118,35 @@ const UsualBasis* basisOf(const std::vector<UsualBasis>& bases, Metric metric, c
 namespace {
 
 bool isKnownByDays(const UsualBasis& basis) {
-    return basis.sd && basis.sittings >= fewestSittings;
+    return basis.sd && *basis.sd > 0 && basis.sittings >= fewestSittings;
+}
+
+// The new sitting's own part, and what few sittings know of the mean; what was typed is taken as known.
+double betweenSittings(const UsualBasis& basis) {
+    return basis.sittings == 0 ? 1 : 1 + 1 / static_cast<double>(basis.sittings);
 }
 
 } // namespace
 
 std::optional<UsualNumber> againstUsual(const UsualBasis& basis, const Column& column, BuildAt build,
-                                        const plan::Spreads& usual) {
+                                        const plan::Spreads& usual, double level) {
     if (column.builds[build].turns.empty())
         return std::nullopt;
     const TurnValues& first = column.builds[build].turns.front();
     const double inStint = usual.sdShot * usual.sdShot / static_cast<double>(first.values.size());
-    double variance = usual.sdTurn * usual.sdTurn + inStint;
+    double ofDays = usual.sdTurn * usual.sdTurn * betweenSittings(basis);
     double df = tableDegrees;
     if (isKnownByDays(basis)) {
-        const auto sittings = static_cast<double>(basis.sittings);
-        variance = *basis.sd * *basis.sd * (1 + 1 / sittings) + inStint;
-        df = sittings - 1;
+        ofDays = *basis.sd * *basis.sd * betweenSittings(basis);
+        const double share = (ofDays + inStint) / ofDays;
+        df = share * share * static_cast<double>(basis.sittings - 1);
     }
-    const double reach = statistics::studentQuantile(0.975, df) * std::sqrt(variance);
+    const double reach = statistics::studentQuantile(0.5 + level / 2, df) * std::sqrt(ofDays + inStint);
     return UsualNumber{.metric = column.metric,
                        .build = build,
                        .usual = basis.mean,
                        .first = first.mean(),
-                       .prediction = {basis.mean - reach, basis.mean + reach, 0.95}};
+                       .prediction = {basis.mean - reach, basis.mean + reach, level}};
 }
 
 std::optional<UsualBet> betAgainstUsual(const UsualBasis& basis, const Column& column, BuildAt build, BuildAt against,
@@ -154,10 +162,14 @@ std::optional<UsualBet> betAgainstUsual(const UsualBasis& basis, const Column& c
         days.usual.sdTurn = *basis.sd;
         days.degrees = static_cast<double>(basis.sittings - 1);
     }
-    const double ofDays = 1 + 1 / static_cast<double>(std::max<std::size_t>(basis.sittings, 1));
+    // One sitting or two don't show their own stints and shots, so that they are added.
+    double ofFew = 0;
+    if (!isKnownByDays(basis) && basis.shots > 0)
+        ofFew = prior.usual.sdTurn * prior.usual.sdTurn / static_cast<double>(basis.sittings) +
+                prior.usual.sdShot * prior.usual.sdShot / static_cast<double>(basis.shots);
     std::vector<double> variances;
     for (std::size_t point = 0; point < stintPoints; ++point)
-        variances.push_back(ofStints + ofShots + stintVariance(point, days) * ofDays);
+        variances.push_back(ofStints + ofShots + ofFew + stintVariance(point, days) * betweenSittings(basis));
     const double mean = meanOf(own.turnMeans());
     const BetOnPair pair =
         Bet::ofMeans(column.metric, mean, basis.mean, variances, prior.scale).pair(BuildAt(0), BuildAt(1), want, seed);

@@ -16,6 +16,7 @@ struct UsualBasis {
     double mean = 0;
     std::optional<double> sd;       ///< of sitting means, where they are known
     std::size_t sittings = 0;       ///< 0: typed
+    std::size_t shots = 0;          ///< in all of them
     std::set<std::string> ids = {}; ///< of the clubs that it was struck with
     bool isOf(const record::Build& build) const { return club == build.name || ids.contains(build.id); }
 };
@@ -36,11 +37,12 @@ std::optional<double> bagStep(const std::vector<UsualBasis>& bases, double carry
 const UsualBasis* basisOf(const std::vector<UsualBasis>& bases, Metric metric, const record::Build& build,
                           std::string_view kind);
 
-/// The first stint of a build against what is usual for it, with the 95 % prediction interval of a new
-/// sitting's (judgement §20): from the spread of earlier sittings (three or more), else from the usual spreads with
-/// the six degrees of freedom that bets give the table. What was struck goes before what was typed.
+/// The first stint of a build against what is usual for it, with the prediction interval of a new sitting's at `level`
+/// (judgement §§20 and 34): from the spread of earlier sittings (three or more), with the degrees of freedom of what is
+/// estimated and what is known together (Satterthwaite 1946), else from the usual spreads with the six that bets give
+/// the table. What was struck goes before what was typed. Where several numbers are looked at, `level` is 1 − 0.05 / n.
 std::optional<UsualNumber> againstUsual(const UsualBasis& basis, const Column& column, BuildAt build,
-                                        const plan::Spreads& usual);
+                                        const plan::Spreads& usual, double level = 0.95);
 
 /// A build that was hit, against one that was not (judgement §20). The gap's variance: the build's own stints and
 /// shots, today against other days, and how well few sittings know what is usual. Days vary as the sittings did (three

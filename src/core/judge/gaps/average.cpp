@@ -94,6 +94,8 @@ void byRounds(AverageGap& gap, const Column& column) {
     }
     const auto rounds = static_cast<double>(differences.size());
     judgeEffect(gap, {gap.gap, standardDeviation(differences) / std::sqrt(rounds), rounds - 1});
+    if (gap.sameOrder)
+        gap.claim.cap = gap.claim.cap.value_or(Cap::sameOrder);
 }
 
 void describeVariances(AverageGap& gap, const Column& column) {

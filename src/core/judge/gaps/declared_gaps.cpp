@@ -1,7 +1,9 @@
 #include "core/judge/gaps/declared_gaps.h"
 
+#include "core/judge/gaps/common_line.h"
 #include "core/judge/gaps/verdict.h"
 #include "core/judge/spreads/shares.h"
+#include "core/statistics/distributions.h"
 #include "core/statistics/quantile.h"
 
 #include <Eigen/Dense>
@@ -54,20 +56,20 @@ SameShots deliveredOf(const record::Test& test, const Column& column, const std:
     return kept;
 }
 
-// Slopes of y on the covariates inside stints, over both builds.
+// Slopes of y on the covariates inside stints, over some builds.
 struct Slopes {
     VectorXd b;
-    MatrixXd inverse; ///< of X'X
-    double variance = 0, nu = 0;
+    MatrixXd inverse;                      ///< of X'X
+    double left = 0, variance = 0, nu = 0; ///< sum of squares that is left, and that over its degrees of freedom
 };
 
-std::optional<Slopes> slopesInside(const SameShots& kept, BuildAt build, BuildAt against) {
+std::optional<Slopes> slopesInside(const SameShots& kept, const std::vector<BuildAt>& builds) {
     const auto p = static_cast<Eigen::Index>(kept.x.size());
     MatrixXd xx = MatrixXd::Zero(p, p);
     VectorXd xy = VectorXd::Zero(p);
     double yy = 0;
     double degrees = -static_cast<double>(p);
-    for (const BuildAt b : {against, build})
+    for (const BuildAt b : builds)
         for (std::size_t t = 0; t < kept.y.builds[b].turns.size(); ++t) {
             const TurnValues& turn = kept.y.builds[b].turns[t];
             const double middle = turn.mean();
@@ -98,8 +100,23 @@ std::optional<Slopes> slopesInside(const SameShots& kept, BuildAt build, BuildAt
                      length.cwiseInverse().asDiagonal();
     slopes.b = slopes.inverse * xy;
     slopes.nu = degrees;
-    slopes.variance = degrees > 0 ? std::max(0.0, yy - slopes.b.dot(xy)) / degrees : 0;
+    slopes.left = std::max(0.0, yy - slopes.b.dot(xy));
+    slopes.variance = degrees > 0 ? slopes.left / degrees : 0;
     return slopes;
+}
+
+// The p of F that each build's own slopes leave no less than those of both.
+std::optional<double> slopesDifferP(const SameShots& kept, const Slopes& both, BuildAt build, BuildAt against) {
+    const auto own = slopesInside(kept, {build});
+    const auto other = slopesInside(kept, {against});
+    const auto more = static_cast<double>(kept.x.size());
+    if (!own || !other || !(both.nu - more >= 3 * more))
+        return std::nullopt;
+    const double left = own->left + other->left;
+    if (!(left > 0))
+        return std::nullopt;
+    const double f = std::max(0.0, both.left - left) / more / (left / (both.nu - more));
+    return statistics::fisherUpper(f, more, both.nu - more);
 }
 
 // What a declared gap shares with the average as struck of the same shots, without its numbers.
@@ -115,7 +132,8 @@ AverageGap bare(const AverageGap& gap, record::OutcomeKind kind, GapMethod metho
     row.shotsAgainst = gap.shotsAgainst;
     row.margin = gap.margin;
     row.gap = gap.gap;
-    row.claim.cap = gap.claim.cap;
+    if (gap.claim.cap != Cap::sameOrder) // the row has a line of its own, or not
+        row.claim.cap = gap.claim.cap;
     return row;
 }
 
@@ -179,9 +197,48 @@ std::optional<Share> mishits(const BuildValues& shots, const BuildValues& typica
     return shareByTurns(turns);
 }
 
-Effect byLaps(const std::vector<double>& differences) {
-    const auto rounds = static_cast<double>(differences.size());
-    return {meanOf(differences), standardDeviation(differences) / std::sqrt(rounds), rounds - 1};
+// The gap of a column by laps, or where they take no drift out along a line; capped where neither can be.
+struct Found {
+    Effect effect;
+    std::optional<Cap> cap;
+};
+
+Found foundIn(const Column& column, const AverageGap& row) {
+    if (const auto line = row.sameOrder ? commonLine(column, row.build, row.against) : std::nullopt)
+        return {line->gap, {}};
+    const auto differences = roundDifferences(column, row.build, row.against);
+    const auto laps = static_cast<double>(differences.size());
+    const double se = standardDeviation(differences) / std::sqrt(laps);
+    return {{meanOf(differences), se, laps - 1}, row.sameOrder ? std::optional(Cap::sameOrder) : std::nullopt};
+}
+
+void judgeFound(AverageGap& row, const Found& found) {
+    judgeEffect(row, found.effect);
+    if (found.cap)
+        row.claim.cap = row.claim.cap.value_or(*found.cap);
+}
+
+// A column with what the delivery explains taken out of every shot.
+Column lessDelivery(const SameShots& kept, const VectorXd& slopes) {
+    Column left = kept.y;
+    for (std::size_t b = 0; b < left.builds.size(); ++b)
+        for (std::size_t t = 0; t < left.builds[b].turns.size(); ++t)
+            for (std::size_t i = 0; i < left.builds[b].turns[t].values.size(); ++i)
+                for (std::size_t c = 0; c < kept.x.size(); ++c)
+                    left.builds[b].turns[t].values[i] -=
+                        slopes(static_cast<Eigen::Index>(c)) * kept.x[c].builds[b].turns[t].values[i];
+    return left;
+}
+
+// The slopes' own error beside that of the laps; from four laps on with the degrees of freedom of both (Satterthwaite
+// 1946), under that with those of the laps.
+void addSlopesPart(Effect& effect, double variance, double nu) {
+    constexpr double fewestForBoth = 4; // laps
+    const double ofLaps = effect.se * effect.se;
+    effect.se = std::sqrt(ofLaps + variance);
+    if (effect.df + 1 >= fewestForBoth && variance > 0)
+        effect.df =
+            (ofLaps + variance) * (ofLaps + variance) / (ofLaps * ofLaps / effect.df + variance * variance / nu);
 }
 
 } // namespace
@@ -193,29 +250,25 @@ std::optional<AverageGap> gapAtEqualDelivery(const record::Test& test, const Col
     if (!struck)
         return std::nullopt;
     AverageGap row = bare(*struck, record::OutcomeKind::equal, GapMethod::equal);
-    const auto slopes = slopesInside(kept, build, against);
+    const auto slopes = slopesInside(kept, {against, build});
     if (!slopes || slopes->nu < 3 * static_cast<double>(covariates.size())) {
         row.claim.cap = row.claim.cap.value_or(slopes ? Cap::tooFewShots : Cap::noVariation);
         return row;
     }
     row.details.slopes.assign(slopes->b.begin(), slopes->b.end());
     row.details.nu = slopes->nu;
-    auto differences = roundDifferences(kept.y, build, against);
-    row.rounds = differences.size();
-    if (differences.size() < 2) {
+    row.details.slopesDifferP = slopesDifferP(kept, *slopes, build, against);
+    row.rounds = roundDifferences(kept.y, build, against).size();
+    if (row.rounds < 2) {
         row.claim.cap = row.claim.cap.value_or(Cap::tooFewRounds);
         return row;
     }
+    Found found = foundIn(lessDelivery(kept, slopes->b), row);
     VectorXd between(static_cast<Eigen::Index>(covariates.size()));
-    for (std::size_t c = 0; c < covariates.size(); ++c) {
-        const auto x = roundDifferences(kept.x[c], build, against);
-        for (std::size_t r = 0; r < differences.size(); ++r)
-            differences[r] -= slopes->b(static_cast<Eigen::Index>(c)) * x[r];
-        between(static_cast<Eigen::Index>(c)) = meanOf(x);
-    }
-    Effect effect = byLaps(differences);
-    effect.se = std::sqrt(effect.se * effect.se + slopes->variance * between.dot(slopes->inverse * between));
-    judgeEffect(row, effect);
+    for (std::size_t c = 0; c < covariates.size(); ++c)
+        between(static_cast<Eigen::Index>(c)) = foundIn(kept.x[c], row).effect.value;
+    addSlopesPart(found.effect, slopes->variance * between.dot(slopes->inverse * between), slopes->nu);
+    judgeFound(row, found);
     return row;
 }
 
@@ -241,14 +294,13 @@ std::optional<AverageGap> gapOfTypicalShot(const Column& column, BuildAt build, 
     row.details.scale = scale;
     row.details.mishitsBuild = mishits(own, typical.builds[build], scale, want);
     row.details.mishitsAgainst = mishits(other, typical.builds[against], scale, want);
-    const auto differences = roundDifferences(typical, build, against);
-    row.rounds = differences.size();
-    if (differences.size() < 2) {
+    row.rounds = roundDifferences(typical, build, against).size();
+    if (row.rounds < 2) {
         row.gap = meanOf(typical.builds[build].turnMeans()) - meanOf(typical.builds[against].turnMeans());
         row.claim.cap = row.claim.cap.value_or(Cap::tooFewRounds);
         return row;
     }
-    judgeEffect(row, byLaps(differences));
+    judgeFound(row, foundIn(typical, row));
     return row;
 }
 

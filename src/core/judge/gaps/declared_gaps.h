@@ -8,7 +8,8 @@ namespace knot::judge {
 /// out at the slopes that both builds' shots show inside their stints. Only shots with all covariates. Another
 /// question than the average as struck, and never a sharper answer to that one. Capped as too few shots where the
 /// slopes rest on fewer than three degrees of freedom for each covariate, as without variation where they can't
-/// be told apart. Nothing where a build has no such shot. margin > 0.
+/// be told apart. One order in every lap: along a common line, as the average is. Nothing where a build has no such
+/// shot. margin > 0.
 std::optional<AverageGap> gapAtEqualDelivery(const record::Test& test, const Column& column, BuildAt build,
                                              BuildAt against, const std::vector<Metric>& covariates, double margin);
 

@@ -57,12 +57,14 @@ template<class To> void tell(To& to, const ModelEstimate& of) {
 /// The gap at equal covariates, and the part of the gap as struck that they explain.
 struct EqualStrike {
     ModelEstimate equal, asStruck;
+    std::size_t n = 0; ///< shots with all covariates
     double explained = 0;
     std::optional<Interval> explainedInterval; ///< by resampling rounds; five rounds or more
 };
 
 template<class To> void tell(To& to, const EqualStrike& of) {
     tellModel(to, of.equal, "estimate");
+    to("n", of.n);
     to("as_struck", of.asStruck.value, ofMetric);
     to("explained", of.explained, ofMetric);
     to("explained_ci95", of.explainedInterval, ofMetric);
@@ -102,15 +104,17 @@ using Opinion = std::variant<std::monostate, YuenTest, MedianGap>;
 /// 20 % quantile, in side the 80 % quantile of its size.
 struct WorstFifth {
     double gap = 0;
-    Interval ci95;
+    Interval ci95; ///< whole stints resampled, widened for few of them
+    double p = 1;  ///< of t with that width, on the fewer stints − 1
 };
 
 /// How a gap was reached: from single shots, by laps, along a common line where the order was not rotated
-/// (judgement §26), by laps at equal delivery, or by laps from what is typical of a stint (§25).
-enum class GapMethod { welch, rounds, line, equal, typical };
+/// (judgement §26), by laps at equal delivery, by laps from what is typical of a stint (§25), or by sittings that
+/// disagree (§34).
+enum class GapMethod { welch, rounds, line, equal, typical, days };
 
 inline const char* key(GapMethod method) {
-    return std::array{"welch", "rounds", "line", "equal", "typical"}[static_cast<std::size_t>(method)];
+    return std::array{"welch", "rounds", "line", "equal", "typical", "days"}[static_cast<std::size_t>(method)];
 }
 
 /// What only some methods have to say of themselves.
@@ -118,6 +122,7 @@ struct GapDetails {
     std::optional<double> slopePerStint; ///< of the common line
     std::vector<double> slopes;          ///< at equal delivery: per unit of each covariate of the card, in its order
     double nu = 0;                       ///< degrees of freedom behind those
+    std::optional<double> slopesDifferP; ///< how often luck alone parts the two builds' own slopes as far (F)
     std::optional<double> scale;         ///< of the typical shot: what a shot usually strays by
     std::optional<Share> mishitsBuild, mishitsAgainst; ///< shots that are far from typical, on the worse side
 };
@@ -127,6 +132,7 @@ template<class To> void tell(To& to, const GapDetails& of) {
     if (!of.slopes.empty()) {
         to("slopes", of.slopes);
         to("nu", of.nu);
+        to("slopes_differ_p", of.slopesDifferP);
     }
     to("scale", of.scale, ofMetric);
     const auto share = [&](const char* name, const std::optional<Share>& one) {

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 
 namespace knot::judge {
 
@@ -28,15 +29,15 @@ Interval exponentiated(const Interval& logs) {
 
 bool isUnfair(const Claim& claim) {
     return claim.cap == Cap::oneTurnEach || claim.cap == Cap::separatedTurns || claim.cap == Cap::onePerPlayer ||
-           claim.cap == Cap::onePerDelivery;
+           claim.cap == Cap::onePerDelivery || claim.cap == Cap::sameOrder;
 }
 
 namespace {
 
-using Adjust = std::vector<double> (*)(const std::vector<double>&);
+using Adjust = std::function<std::vector<double>(const std::vector<double>&)>;
 using RawP = std::optional<double> Claim::*;
 
-void adjust(const std::vector<Claim*>& family, Adjust method, std::size_t size, RawP raw, RawP adjusted) {
+void adjust(const std::vector<Claim*>& family, const Adjust& method, std::size_t size, RawP raw, RawP adjusted) {
     std::vector<double> p;
     p.reserve(std::max(size, family.size()));
     for (const Claim* claim : family)
@@ -48,8 +49,7 @@ void adjust(const std::vector<Claim*>& family, Adjust method, std::size_t size, 
             family[i]->*adjusted = result[i];
 }
 
-void adjustAll(const std::vector<Claim*>& family, Adjust method, std::size_t size) {
-    adjust(family, method, size, &Claim::p, &Claim::pAdjusted);
+void adjustSizes(const std::vector<Claim*>& family, const Adjust& method, std::size_t size) {
     adjust(family, method, size, &Claim::pWorthwhile, &Claim::pWorthwhileAdjusted);
     adjust(family, method, size, &Claim::pSame, &Claim::pSameAdjusted);
 }
@@ -73,7 +73,8 @@ Verdict fromPs(const Claim& claim, double alpha) {
 
 } // namespace
 
-void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory, std::size_t declared) {
+void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory, std::size_t declared,
+                    std::size_t allPairsOf) {
     std::vector<Claim*> fair;
     std::vector<Claim*> found;
     for (Claim* claim : primary)
@@ -81,8 +82,14 @@ void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*
     for (Claim* claim : exploratory)
         isUnfair(*claim) || claim->role == Role::explanation ? keepRaw(*claim) : found.push_back(claim);
     const std::size_t unfair = primary.size() - fair.size();
-    adjustAll(fair, holm, declared > unfair ? declared - unfair : 0);
-    adjustAll(found, benjaminiHochberg, 0);
+    const std::size_t size = declared > unfair ? declared - unfair : 0;
+    // That two of three gaps are not 0 says something of the third; that they matter, or don't, does not.
+    const bool areAllPairs = unfair == 0 && declared == fair.size() && declared == allPairsOf * (allPairsOf - 1) / 2;
+    const Adjust differs = [&](const std::vector<double>& p) { return areAllPairs ? shaffer(p, allPairsOf) : holm(p); };
+    adjust(fair, differs, size, &Claim::p, &Claim::pAdjusted);
+    adjustSizes(fair, holm, size);
+    adjust(found, benjaminiHochberg, 0, &Claim::p, &Claim::pAdjusted);
+    adjustSizes(found, benjaminiHochberg, 0);
 }
 
 void decide(Claim& claim, double alpha) {
@@ -108,25 +115,11 @@ double levelShown(const Claim& claim, double alpha) {
     return narrow ? 1 - 2 * alpha : 1 - alpha;
 }
 
-Favours direction(const DirectionInput& input) {
-    const auto better = [](bool yes) { return yes ? Favours::better : Favours::worse; };
-    switch (input.want.kind) {
-    case record::Want::Kind::none:
+Favours direction(double gap, const record::Want& want) {
+    const bool isOneWay = want.kind == record::Want::Kind::more || want.kind == record::Want::Kind::less;
+    if (!isOneWay)
         return Favours::different;
-    case record::Want::Kind::more:
-        return better(input.gap > 0);
-    case record::Want::Kind::less:
-        return better(input.gap < 0);
-    case record::Want::Kind::near:
-        break;
-    }
-    const double target = input.want.value;
-    if (!input.intervalBuild || !input.intervalAgainst || input.intervalBuild->contains(target) ||
-        input.intervalAgainst->contains(target))
-        return Favours::different;
-    const double distance = std::fabs(input.meanBuild - target) - std::fabs(input.meanAgainst - target);
-    const bool sameSide = (input.meanBuild > target) == (input.meanAgainst > target);
-    return sameSide ? better(distance < 0) : Favours::different;
+    return (gap > 0) == (want.kind == record::Want::Kind::more) ? Favours::better : Favours::worse;
 }
 
 } // namespace knot::judge

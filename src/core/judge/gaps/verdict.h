@@ -22,9 +22,10 @@ Interval exponentiated(const Interval& logs);
 /// The claims of one reading, adjusted family by family: Holm over the primary ones, Benjamini and
 /// Hochberg over the exploratory ones of one kind. Explanations, and exploratory claims under a
 /// cap that makes the comparison unfair, keep their raw p's. The declared family holds `declared`
-/// claims (outcomes × comparisons); those that are not given here have no p and count as 1.
+/// claims (outcomes × comparisons); those that are not given here have no p and count as 1. Where the primary ones are
+/// all pairs of `allPairsOf` builds in one outcome, whether they differ goes by Shaffer's steps instead.
 void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*>& exploratory,
-                    std::size_t declared = 0);
+                    std::size_t declared = 0, std::size_t allPairsOf = 0);
 
 /// The verdict that follows from the adjusted p's, then the cap.
 void decide(Claim& claim, double alpha);
@@ -40,14 +41,7 @@ double levelShown(const Claim& claim, double alpha);
 /// the moment can't be told apart.
 bool isUnfair(const Claim& claim);
 
-/// Whether a gap of averages is for the better (judgement §5, direction). `mean` and `ci95` of
-/// both builds are only needed for a wanted value.
-struct DirectionInput {
-    double gap = 0;
-    record::Want want;
-    double meanBuild = 0, meanAgainst = 0;
-    std::optional<Interval> intervalBuild, intervalAgainst;
-};
-Favours direction(const DirectionInput& input);
+/// Whether a gap is for the better (judgement §5, direction); of a wanted value `nearer` knows more (bets/choosing.h).
+Favours direction(double gap, const record::Want& want);
 
 } // namespace knot::judge

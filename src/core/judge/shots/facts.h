@@ -93,7 +93,8 @@ struct Misses {
     struct OneWay {
         record::Side side = record::Side::notSaid;
         std::size_t count = 0, of = 0; ///< of those that missed to either side
-        double p = 1;                  ///< exact sign test against even sides
+        double p = 1;                  ///< exact sign test against even sides, shots taken for independent
+        std::optional<double> stintsP; ///< t on the stints' misses to the right less those to the left; two or more
     };
     std::optional<OneWay> oneWay;
     std::optional<Share> flyers; ///< spin far under the build's median while ball speed is not
@@ -105,6 +106,7 @@ template<class To> void tell(To& to, const Misses::OneWay& of) {
     to("count", of.count);
     to("of", of.of);
     to("p", of.p);
+    to("stints_p", of.stintsP);
 }
 template<class To> void tell(To& to, const Misses& of) {
     constexpr std::array sides = {"left", "on_line", "right"};
@@ -179,6 +181,7 @@ struct TargetResult {
     BuildAt build;
     AgainstTarget verdict = AgainstTarget::open;
     Share share;
+    bool oneStint = false; ///< nothing but what was seen
 };
 
 template<class To> void tell(To& to, const TargetResult& of) {
@@ -187,6 +190,8 @@ template<class To> void tell(To& to, const TargetResult& of) {
     to("verdict", of.verdict);
     to("share", of.share.share);
     to("share_ci95", of.share.ci95);
+    if (of.oneStint)
+        to("one_stint", true);
 }
 
 /// A shot that was set aside after its number was seen, or after the reveal.

@@ -279,7 +279,11 @@ std::optional<WorstFifth> quantileGap(const Column& column, BuildAt build, Build
     gaps.reserve(draws);
     for (int draw = 0; draw < draws; ++draw)
         gaps.push_back(mine.resampled(random) - other.resampled(random));
-    result.ci95 = {quantileOf(gaps, 0.025), quantileOf(gaps, 0.975), 0.95};
+    const std::size_t stints = std::min(own.turns.size(), theirs.turns.size());
+    const auto df = static_cast<double>(stints - 1);
+    result.ci95 = expanded(percentiles(gaps), result.gap, stints);
+    const double se = (result.ci95.high - result.ci95.low) / 2 / studentQuantile(0.975, df);
+    result.p = se > 0 ? studentTwoSided(result.gap / se, df) : 1;
     return result;
 }
 
@@ -307,7 +311,8 @@ TargetResult againstTarget(const Column& column, BuildAt build, double low, doub
     }
     if (const auto share = shareByTurns(hits))
         result.share = *share;
-    const auto basis = own.turns.size() == 1 ? own.all() : own.turnMeans();
+    result.oneStint = own.turns.size() == 1;
+    const auto basis = own.turnMeans();
     if (basis.size() < 2)
         return result;
     const Interval narrow = meanInterval(basis, 0.90);

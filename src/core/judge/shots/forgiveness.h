@@ -23,7 +23,8 @@ std::optional<WorstFifth> worstFifthGap(const Column& column, BuildAt build, Bui
 /// The same for the 80 % quantile of carry: how far the long misses go.
 std::optional<WorstFifth> longestFifthGap(const Column& column, BuildAt build, BuildAt against, std::uint64_t seed);
 
-/// A build's mean and shots against a window [low, high]; beyond it "below" and "above".
+/// A build's stints and shots against a window [low, high]; beyond it "below" and "above". One stint says nothing of
+/// the build: it stays open, and what was seen is said.
 TargetResult againstTarget(const Column& column, BuildAt build, double low, double high);
 
 /// Outcomes that move together inside turns (|r| ≥ 0.8) or by arithmetic, as groups of two or more.

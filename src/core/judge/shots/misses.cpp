@@ -2,6 +2,7 @@
 
 #include "core/judge/gaps/summary.h"
 #include "core/judge/spreads/shares.h"
+#include "core/statistics/distributions.h"
 #include "core/statistics/quantile.h"
 #include "core/statistics/ranks.h"
 
@@ -17,7 +18,9 @@ std::size_t placeOf(double off, double room) {
     return off < -room ? 0 : off > room ? 2 : 1;
 }
 
-std::optional<Misses::OneWay> oneWayOf(const std::array<std::array<std::size_t, 3>, 3>& table) {
+// `toRight`: of each stint its misses to the right less those to the left.
+std::optional<Misses::OneWay> oneWayOf(const std::array<std::array<std::size_t, 3>, 3>& table,
+                                       const std::vector<double>& toRight) {
     auto across = [&](std::size_t side) { return table[side][0] + table[side][1] + table[side][2]; };
     const std::size_t left = across(0);
     const std::size_t right = across(2);
@@ -27,6 +30,12 @@ std::optional<Misses::OneWay> oneWayOf(const std::array<std::array<std::size_t, 
                           .count = std::max(left, right),
                           .of = left + right};
     oneWay.p = statistics::signTest(oneWay.count, oneWay.of);
+    if (toRight.size() < 2)
+        return oneWay;
+    const double sd = standardDeviation(toRight);
+    const auto stints = static_cast<double>(toRight.size());
+    oneWay.stintsP = // 0 where each stint missed to one side as often
+        sd > 0 ? statistics::studentTwoSided(meanOf(toRight) / (sd / std::sqrt(stints)), stints - 1) : 0;
     return oneWay;
 }
 
@@ -73,16 +82,20 @@ std::vector<Misses> missesOf(const Case& subject, const record::Card& card) {
             continue;
         const record::Aim aim = card.aim.value_or(record::Aim{.carry = usual->median});
         Misses misses{.build = b, .aimed = card.aim.has_value()};
-        for (const TurnValues& turn : carry.builds[b].turns)
+        std::vector<double> toRight;
+        for (const TurnValues& turn : carry.builds[b].turns) {
+            toRight.push_back(0);
             for (std::size_t i = 0; i < turn.values.size(); ++i)
                 if (const auto side = test.shots[turn.shots[i]].readings.at(Metric::side)) {
-                    ++misses.table[placeOf(*side - aim.side, card.margin(Metric::side))]
-                                  [placeOf(turn.values[i] - aim.carry, card.margin(Metric::carry))];
+                    const std::size_t across = placeOf(*side - aim.side, card.margin(Metric::side));
+                    ++misses.table[across][placeOf(turn.values[i] - aim.carry, card.margin(Metric::carry))];
+                    toRight.back() += static_cast<double>(across) - 1;
                     ++misses.n;
                 }
+        }
         if (misses.n == 0)
             continue;
-        misses.oneWay = oneWayOf(misses.table);
+        misses.oneWay = oneWayOf(misses.table, toRight);
         markFlyers(test, spin, speed, misses);
         all.push_back(std::move(misses));
     }

@@ -51,7 +51,12 @@ std::optional<Share> shareByTurns(const std::vector<std::vector<bool>>& turns) {
         const double denominator = msb + (n0 - 1) * msw;
         s.icc = denominator > 0 ? std::max(0.0, (msb - msw) / denominator) : 0;
     }
-    if (s.turns >= 2) {
+    // One stint does not show how alike its shots are: as alike as stints of a club player usually make them.
+    constexpr double usualLikeness = 0.15;
+    if (s.turns == 1) {
+        s.deff = 1 + (n - 1) * usualLikeness;
+        s.effective = n / s.deff;
+    } else {
         s.deff = 1 + (squares / n - 1) * s.icc;
         const double shrink = studentQuantile(0.975, n - 1) / studentQuantile(0.975, groups - 1);
         s.effective = std::min(n, n / s.deff * shrink * shrink);

@@ -8,8 +8,8 @@ namespace knot::judge {
 Interval wilson(double hits, double n, double level);
 
 /// A share whose trials fall into turns: Wilson on an effective number of shots that allows for
-/// their likeness inside turns (judgement §7). Each inner list holds the trials of one turn; empty
-/// turns are passed over. Nothing without trials.
+/// their likeness inside turns (judgement §7), of one turn the usual likeness. Each inner list holds the trials of one
+/// turn; empty turns are passed over. Nothing without trials.
 std::optional<Share> shareByTurns(const std::vector<std::vector<bool>>& turns);
 
 /// The chance of naming at least `right` of `builds` tags correctly by luck, when each name was

@@ -1,0 +1,267 @@
+// What stands beside the verdicts has its rate as well: days that disagree, misses one way, windows, two factors, whose
+// doing a difference of the swing is.
+#include "core/judge/days/earlier.h"
+#include "core/judge/days/usual.h"
+#include "core/judge/judge.h"
+#include "core/random.h"
+#include "core/record/text/names.h"
+#include "core/words/ledger.h"
+#include "core/words/remark_level.h"
+#include "core/words/remarks.h"
+#include "core/words/swing_remarks.h"
+#include "support/build_test.h"
+
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+#include <cmath>
+
+using namespace knot;
+using judge::BuildAt;
+using judge::GapMethod;
+using judge::SameSwing;
+using judge::Verdict;
+using knot::test::TestBuilder;
+using record::Metric;
+
+namespace {
+
+judge::Reading readingOf(const record::Test& test) {
+    return *judge::judge({.subject = judge::Case::of(test)});
+}
+
+record::Outcome carry() {
+    return {.metric = Metric::carry};
+}
+
+// Laps of two clubs that go first in turn.
+template<typename Value> TestBuilder turned(int laps, int shots, Value value) {
+    TestBuilder builder;
+    for (int lap = 0; lap < laps; ++lap)
+        for (const int club : {lap % 2, 1 - lap % 2}) {
+            std::vector<double> values;
+            for (int i = 0; i < shots; ++i)
+                values.push_back(value(lap, club));
+            builder.turn(club == 0 ? "Slate" : "Fern", std::to_string(lap + 1), values);
+        }
+    builder.test.card.primary = {carry()};
+    return builder;
+}
+
+std::string said(const judge::Reading& reading, const std::string& code) {
+    for (const auto& all : {words::remarks(reading, {}), words::sameSwing(reading, {}), words::checks(reading)})
+        for (const words::Remark& remark : all)
+            if (remark.code == code)
+                return remark.text;
+    return {};
+}
+
+} // namespace
+
+TEST_CASE("where days disagree their gaps decide, and where they agree a verdict speaks of these days") {
+    auto over = [](double second) {
+        Random random(31);
+        auto builder = turned(
+            12, 4, [&](int lap, int club) { return 150 + (club == 1 ? (lap < 6 ? 8 : second) : 0) + random.normal(); });
+        for (record::Shot& shot : builder.test.shots)
+            shot.sitting = std::stoi(shot.round) <= 6 ? "May" : "June";
+        return readingOf(builder.test);
+    };
+    const auto apart = over(3);
+    CHECK(apart.average[0].method == GapMethod::days);
+    CHECK(*apart.average[0].df == 1);
+    CHECK(apart.average[0].gap == Approx(apart.average[0].pooled->pooled));
+    CHECK(apart.average[0].claim.verdict == Verdict::open); // two days that lie 5 m apart
+    CHECK(words::ledger(apart, {})[0].sentence.find("the days disagree") != std::string::npos);
+    CHECK_FALSE(apart.average[0].furtherRounds);
+
+    const auto alike = over(8.1);
+    CHECK(alike.average[0].method == GapMethod::rounds);
+    CHECK(alike.average[0].claim.verdict == Verdict::real);
+    CHECK(words::ledger(alike, {})[0].sentence.find("on these days") != std::string::npos);
+}
+
+TEST_CASE("misses go one way only where shots and stints both say so, and never of one run") {
+    auto misses = [](int stints, int shots, double lean, double alike) {
+        Random random(7);
+        TestBuilder builder;
+        for (int stint = 0; stint < stints; ++stint) {
+            const double own = alike * random.normal();
+            for (int club = 0; club < 2; ++club)
+                for (int i = 0; i < shots; ++i) {
+                    builder.shot(club == 0 ? "Slate" : "Fern", record::ShotStatus::counted, 150 + random.normal());
+                    builder.test.shots.back().round = std::to_string(stint);
+                    builder.test.shots.back().readings.measure(
+                        Metric::side, club == 0 ? 12 * (lean + own + random.normal()) : 12 * random.normal());
+                }
+        }
+        builder.test.card.primary = {carry()};
+        return readingOf(builder.test).misses.front();
+    };
+    const auto steady = misses(6, 5, 1.5, 0);
+    REQUIRE(steady.oneWay);
+    CHECK(steady.oneWay->p < 0.001);
+    CHECK(*words::byLuck(steady) < 0.05);
+    const auto inStints = misses(4, 8, 0.6, 1.2); // whole stints go one way, and not all the same
+    CHECK(inStints.oneWay->p < *inStints.oneWay->stintsP);
+    CHECK(*words::byLuck(inStints) == *inStints.oneWay->stintsP);
+    CHECK_FALSE(words::byLuck(misses(1, 14, 2, 0)));
+}
+
+TEST_CASE("one stint is never inside a window, and its share allows for what a stint adds") {
+    TestBuilder builder;
+    builder.turn("Slate", "1", {150, 151, 152, 149, 150, 151, 150, 149, 152, 151});
+    builder.turn("Fern", "1", {155, 157, 154, 156, 155, 157, 154, 156, 155, 157});
+    builder.test.card.primary = {carry()};
+    builder.test.card.targets = {{.metric = Metric::carry, .build = {}, .low = 145, .high = 155}};
+    const auto reading = readingOf(builder.test);
+    REQUIRE(reading.targets.size() == 2);
+    CHECK(reading.targets[0].oneStint);
+    CHECK(reading.targets[0].verdict == judge::AgainstTarget::open);
+    CHECK(reading.targets[0].share.share == 1);
+    CHECK(reading.targets[0].share.ci95.low < 0.6); // ten of ten shots alone would say 72 %
+    CHECK(said(reading, "target").find("in one stint") != std::string::npos);
+}
+
+TEST_CASE("two factors with laps as blocks see what laps that lie apart hid") {
+    Random random(12);
+    auto struck = [&](double extra) {
+        TestBuilder builder;
+        for (int lap = 0; lap < 6; ++lap) {
+            const double moved = 4 * random.normal(); // the day, as it is in that lap
+            for (const char* delivery : {"low", "high"})
+                for (const int club : {lap % 2, 1 - lap % 2})
+                    for (int i = 0; i < 3; ++i) {
+                        const bool has = club == 1 && std::string(delivery) == "high";
+                        builder.shot(club == 0 ? "Slate" : "Fern", record::ShotStatus::counted,
+                                     150 + moved + (has ? extra : 0) + random.normal());
+                        builder.test.shots.back().round = std::to_string(lap + 1);
+                        builder.test.shots.back().delivery = delivery;
+                    }
+        }
+        builder.test.card.primary = {carry()};
+        return readingOf(builder.test);
+    };
+    const auto there = struck(4);
+    REQUIRE(there.interaction.size() == 1);
+    REQUIRE(there.interactionInLaps.size() == 1);
+    CHECK(there.interactionInLaps[0].value == Approx(there.interaction[0].value).margin(1e-6));
+    CHECK(there.interactionInLaps[0].se < 0.6 * there.interaction[0].se);
+    CHECK(said(there, "two_factors").starts_with("The gap in carry, Fern against Slate, is "));
+    CHECK(said(struck(0), "two_factors").starts_with("Whether the gap in carry, Fern against Slate, is another"));
+}
+
+TEST_CASE("a swing that differs is put down to the club as far as the order and what the player knew allow") {
+    struct Of {
+        bool drawn = false, sealed = false, sameOrder = false;
+        int laps = 8;
+    };
+    auto made = [](const Of& of) {
+        Random random(3);
+        TestBuilder builder;
+        for (int lap = 0; lap < of.laps; ++lap)
+            for (const int club : {of.sameOrder ? 0 : lap % 2, of.sameOrder ? 1 : 1 - lap % 2}) {
+                builder.turn(club == 0 ? "Slate" : "Fern", std::to_string(lap + 1), {0, 0, 0, 0});
+                for (auto shot = builder.test.shots.end() - 4; shot != builder.test.shots.end(); ++shot) {
+                    const double speed = 40 + (club == 1 ? 2 : 0) + 0.2 * random.normal();
+                    shot->readings.measure(Metric::clubSpeed, speed);
+                    shot->readings.measure(Metric::ballSpeed, 1.45 * speed + 0.1 * random.normal());
+                    shot->readings.measure(Metric::carry, 150 + 5 * (speed - 40) + random.normal());
+                }
+            }
+        builder.test.card.primary = {carry()};
+        if (of.drawn)
+            builder.test.turns.push_back({.build = BuildAt(0), .round = 1, .shots = 4});
+        if (of.sealed) {
+            builder.test.card.blinding = record::Blinding::playerBlind;
+            builder.test.seal.commitment = "00";
+            builder.test.seal.revealedAt = "2026-11-30T12:00:00Z";
+        }
+        return readingOf(builder.test);
+    };
+    using Doing = SameSwing::Doing;
+    CHECK(made({.drawn = true, .sealed = true}).sameSwing.front().doing == Doing::club);
+    CHECK(made({.drawn = true}).sameSwing.front().doing == Doing::clubOrKnowing);
+    CHECK(made({}).sameSwing.front().doing == Doing::clubOrMoment);
+    CHECK(made({.sameOrder = true}).sameSwing.front().doing == Doing::clubOrMoment);
+    CHECK(made({.laps = 1}).sameSwing.front().doing == Doing::asSeen);
+
+    const auto blind = made({.drawn = true, .sealed = true});
+    CHECK(said(blind, "swing_differs").starts_with("Against Slate, Fern has more club speed by 2"));
+    CHECK(said(blind, "swing_differs").ends_with("its doing, by way of the swing."));
+    const auto lines = words::ledger(blind, {});
+    CHECK(lines[0].sentence.find("by way of the swing") != std::string::npos);
+    const auto open = made({});
+    CHECK(words::ledger(open, {})[0].sentence.find("the swing differed too") != std::string::npos);
+    CHECK(said(open, "swing_differs").find("What the ball did may be the swing's doing") != std::string::npos);
+}
+
+TEST_CASE("what is built in is no difference of the swing") {
+    auto lofts = [](std::optional<double> slate, std::optional<double> fern, double delivered) {
+        Random random(5);
+        TestBuilder builder(Metric::dynamicLoft);
+        for (int lap = 0; lap < 8; ++lap)
+            for (const int club : {lap % 2, 1 - lap % 2}) {
+                std::vector<double> values;
+                for (int i = 0; i < 4; ++i)
+                    values.push_back(14 + (club == 1 ? delivered : 0) + 0.3 * random.normal());
+                builder.turn(club == 0 ? "Slate" : "Fern", std::to_string(lap + 1), values);
+            }
+        builder.test.card.kind = record::TestKind::loft;
+        builder.test.builds[0].club.head.loft = slate;
+        builder.test.builds[1].club.head.loft = fern;
+        return readingOf(builder.test).sameSwing.front();
+    };
+    const auto same = lofts(9.0, 11.0, 2.0);
+    CHECK(same.verdict == SameSwing::Verdict::same);
+    CHECK(*same.builtIn == 2);
+    CHECK(same.gap == Approx(0).margin(0.3));
+    const auto less = lofts(9.0, 11.0, 0.2); // two degrees more of loft, and hardly more delivered
+    CHECK(less.verdict == SameSwing::Verdict::differs);
+    CHECK(less.gap == Approx(-1.8).margin(0.3));
+    CHECK(lofts({}, {}, 2.0).verdict == SameSwing::Verdict::open); // nobody knows what is built in
+}
+
+TEST_CASE("a gap at equal delivery that hangs on the delivery says so") {
+    auto slopes = [](double own) {
+        Random random(17);
+        TestBuilder builder;
+        for (int lap = 0; lap < 6; ++lap)
+            for (const int club : {lap % 2, 1 - lap % 2}) {
+                builder.turn(club == 0 ? "Slate" : "Fern", std::to_string(lap + 1), {0, 0, 0, 0});
+                for (auto shot = builder.test.shots.end() - 4; shot != builder.test.shots.end(); ++shot) {
+                    const double strike = random.normal();
+                    shot->readings.measure(Metric::strikeHigh, strike);
+                    shot->readings.measure(Metric::carry, 150 + (club == 1 ? own : 2) * strike + 0.5 * random.normal());
+                }
+            }
+        builder.test.card.primary = {*record::outcomeFromText("equal:carry_m")};
+        builder.test.card.covariates = {Metric::strikeHigh};
+        return readingOf(builder.test);
+    };
+    CHECK(said(slopes(5), "hangs_on_delivery").starts_with("The gap in carry at equal delivery, Fern against Slate"));
+    CHECK(said(slopes(2), "hangs_on_delivery").empty());
+}
+
+TEST_CASE("what warming up usually adds is learned from a player's own first stints") {
+    const plan::Spreads usual{.sdTurn = 2, .sdShot = 6};
+    auto sittings = [&](double first, int count) {
+        std::vector<judge::Column> all;
+        for (int sitting = 0; sitting < count; ++sitting) {
+            judge::Column column{.metric = Metric::carry, .builds = {{}, {}}};
+            for (std::size_t stint = 0; stint < 6; ++stint) {
+                judge::TurnValues turn{.turn = record::TurnAt(stint), .round = record::RoundAt(stint / 2)};
+                turn.swings = 1.5 + 4 * static_cast<double>(stint);
+                turn.values.assign(4, 150 + (stint == 0 ? (sitting % 2 == 0 ? first : -first) : 0));
+                column.builds[BuildAt(stint % 2)].turns.push_back(std::move(turn));
+            }
+            all.push_back(std::move(column));
+        }
+        return all;
+    };
+    const double table = judge::warmUpOf(usual);
+    CHECK(table == Approx(3)); // half a shot SD
+    CHECK(judge::warmUpOf(usual, sittings(12, 12)) > 2 * table);
+    CHECK(judge::warmUpOf(usual, sittings(0, 12)) < table);
+    CHECK(judge::warmUpOf(usual, sittings(0, 100)) > 0);
+}
