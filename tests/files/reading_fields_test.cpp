@@ -118,6 +118,11 @@ Reading fullReading() {
     full.singleRuns = {Metric::carry};
     full.bets = full.betsAsStints = {{}};
     full.bestBets = full.bestBetsAsStints = {{}};
+    full.again = {{.isAfterMark = true}};
+    full.weightOrder = judge::WeightOrder{};
+    full.carryPerBallSpeed = 1;
+    full.misses = {{.bothWaysP = 1}};
+    full.bySetting = {{.name = "high", .reading = {}}};
     full.targets = {{.oneStint = true}};
     full.parts = {{.parts = {{.input = "club_speed", .ci95 = judge::Interval{}}}}};
     return full;

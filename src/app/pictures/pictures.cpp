@@ -3,6 +3,7 @@
 #include <QCoreApplication>
 
 #include <algorithm>
+#include <array>
 
 namespace knot::app {
 
@@ -78,6 +79,12 @@ bool isThere(PictureKind kind, const record::Test& seen, const judge::Reading& r
 bool isOfOneNumber(PictureKind kind) {
     return kind != PictureKind::landing && kind != PictureKind::flight && kind != PictureKind::window &&
            kind != PictureKind::delivery;
+}
+
+bool isOfShots(PictureKind kind) {
+    constexpr std::array ofAll = {PictureKind::order, PictureKind::luck, PictureKind::parts, PictureKind::along,
+                                  PictureKind::factors};
+    return std::ranges::find(ofAll, kind) == ofAll.end();
 }
 
 QString nameOf(const Looked& looked, record::BuildAt build) {

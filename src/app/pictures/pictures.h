@@ -32,6 +32,8 @@ std::unique_ptr<Picture> pictureOf(PictureKind kind, const Looked& looked);
 bool isThere(PictureKind kind, const record::Test& seen, const judge::Reading& reading);
 /// Whether it is of one number, which can be chosen.
 bool isOfOneNumber(PictureKind kind);
+/// Whether it shows shots and their middles, which are one player's with one delivery, and not gaps or the whole order.
+bool isOfShots(PictureKind kind);
 
 /// Means, scatter and counts of every club, ranked by the number in hand.
 std::unique_ptr<Picture> tablePicture(const Looked& looked);

@@ -2,6 +2,7 @@
 
 #include "app/form/panel.h"
 #include "core/record/test.h"
+#include "core/record/typed/amount.h"
 
 class QHBoxLayout;
 class QLineEdit;

@@ -191,7 +191,9 @@ void OneRunView::setRun(const std::optional<words::OneRun>& run, const judge::Re
         if (everyPair)
             name = tr("%1 against %2").arg(name, QString::fromStdString(reading->builds[bet.against].name));
         const QString ahead = (want.kind == record::Want::Kind::none ? tr("above %1 in 100") : tr("ahead %1 in 100"))
-                                  .arg(std::lround(100 * bet.ahead));
+                                  .arg(bet.ahead > 0.99   ? tr("more than 99")
+                                       : bet.ahead < 0.01 ? tr("less than 1")
+                                                          : QString::number(std::lround(100 * bet.ahead)));
         BetRow row{.build = bet.build,
                    .name = name,
                    .ahead = ahead,
@@ -211,10 +213,13 @@ void OneRunView::setRun(const std::optional<words::OneRun>& run, const judge::Re
     m_heading->setText(rows.empty() ? QString() : tr("If you had to bet on %1").arg(label));
     m_heading->setVisible(!rows.empty());
     m_allowed->setText(
-        tr("The best of several looks better than it is, and a stint moves the player: both are taken off."));
+        tr("The best of several looks better than it is, a stint moves the player, and the first swings warm up: all "
+           "three are taken off."));
     m_allowed->setVisible(!rows.empty());
     m_bets->setRows(std::move(rows), format.shown(reading->card.margin(run->metric)), sentences);
     QStringList swing;
+    for (const std::string& sentence : run->again)
+        swing << QString::fromStdString(sentence);
     for (const std::string& sentence : run->swing)
         swing << QString::fromStdString(sentence);
     m_swing->setText(swing.join(QLatin1Char('\n')));

@@ -43,6 +43,9 @@ PicturePanel::PicturePanel(const TestInHand& hand, Declaring& declaring, Judging
     m_metrics->setAccessibleName(tr("Number shown"));
     m_metrics->setMinimumWidth(170);
     m_metrics->setMaxVisibleItems(24);
+    m_whose = choiceBox({});
+    m_whose->setObjectName(QStringLiteral("whose"));
+    m_whose->setAccessibleName(tr("Whose shots"));
     m_caption = captionLabel("caption");
     m_caption->setWordWrap(false);
     m_keep = new QPushButton(tr("Keep in a logbook…"));
@@ -57,6 +60,7 @@ PicturePanel::PicturePanel(const TestInHand& hand, Declaring& declaring, Judging
     m_strip = new SheetStrip(hand, declaring, judging, book);
     auto* head = new QHBoxLayout;
     head->addWidget(m_metrics);
+    head->addWidget(m_whose);
     head->addStretch();
     head->addWidget(m_caption);
     head->addSpacing(8);
@@ -82,6 +86,7 @@ PicturePanel::PicturePanel(const TestInHand& hand, Declaring& declaring, Judging
 void PicturePanel::wire() {
     connect(m_metrics, &QComboBox::activated, this,
             [this](int row) { emit metricChosen(static_cast<record::Metric>(m_metrics->itemData(row).toInt())); });
+    connect(m_whose, &QComboBox::activated, this, [this] { showPictures(); });
     for (PictureView* view : {m_picture, m_second}) {
         PictureView* other = view == m_picture ? m_second : m_picture;
         connect(view, &PictureView::litChanged, this, [this, view, other](const QString& text) {
@@ -138,6 +143,14 @@ void PicturePanel::takeReading() {
     m_structure = record::structureOf(m_judging.subject().seen());
     for (const auto shown : reading->metrics)
         m_metrics->addItem(QString::fromStdString(record::info(shown).label), static_cast<int>(shown));
+    const int before = m_whose->currentIndex();
+    m_whose->clear();
+    for (const judge::OfSetting& setting : reading->bySetting)
+        m_whose->addItem(QString::fromStdString(setting.name));
+    if (m_whose->count() > 0)
+        m_whose->addItem(tr("all together"));
+    m_whose->setCurrentIndex(std::clamp(before, 0, std::max(m_whose->count() - 1, 0)));
+    m_whose->setVisible(m_whose->count() > 0);
     m_tabs->showOnly([&](int i) { return isThere(static_cast<PictureKind>(i), m_judging.subject().seen(), *reading); });
     caption({});
 }
@@ -156,8 +169,19 @@ std::unique_ptr<Picture> PicturePanel::pictureOf(const Beside& what) const {
     if (reading == nullptr)
         return nullptr;
     const record::DisplayUnits units = m_book.units();
-    return app::pictureOf(what.kind, {m_judging.subject(), *reading, what.metric, m_build, what.outcome, units,
-                                      m_structure, m_columns, m_wind});
+    const auto of = [&](const judge::Case& subject, const judge::Reading& shown, const record::Structure& structure) {
+        return app::pictureOf(
+            what.kind, {subject, shown, what.metric, m_build, what.outcome, units, structure, m_columns, m_wind});
+    };
+    const auto whose = static_cast<std::size_t>(std::max(m_whose->currentIndex(), 0));
+    const auto settings = m_judging.subject().settings();
+    const bool isWhole = whose >= reading->bySetting.size() || !isOfShots(what.kind) ||
+                         // which parts deliveries by itself
+                         (what.kind == PictureKind::delivery && settings[whose].player.empty());
+    if (isWhole)
+        return of(m_judging.subject(), *reading, m_structure);
+    const judge::Case part = m_judging.subject().partOf(settings[whose]);
+    return of(part, reading->bySetting[whose].reading, record::structureOf(part.seen()));
 }
 
 void PicturePanel::showPictures() {

@@ -92,6 +92,7 @@ private:
     bool m_isNarrow = false;
     PictureTabs* m_tabs = nullptr;
     QComboBox* m_metrics = nullptr;
+    QComboBox* m_whose = nullptr; ///< of several players or deliveries one, or all together
     QLabel* m_caption = nullptr;
     QPushButton* m_keep = nullptr;
     QBoxLayout* m_pair = nullptr;

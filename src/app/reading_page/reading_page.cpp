@@ -16,6 +16,7 @@
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
+#include "core/words/shot_remarks.h"
 #include "core/words/swing_remarks.h"
 
 #include <QKeyEvent>
@@ -330,12 +331,17 @@ QString ReadingPage::checksHtml() const {
                    ? html
                    : QStringLiteral("<p style='margin:6px 0 0 0'><b>%1</b></p>").arg(heading) + html;
     };
+    std::vector<words::Remark> shots;
+    std::ranges::copy_if(words::shotRemarks(*reading, m_book.units()), std::back_inserter(shots),
+                         [](const words::Remark& remark) { return remark.severity == judge::Severity::note; });
+    const QString fromShots = section(tr("Shot by shot"), shots);
     if (isOneRun)
-        return section({}, checks);
+        return section({}, checks) + fromShots;
     const QString swing = section(tr("Same swing?"), words::sameSwing(*reading, m_book.units()));
     const QString whose = section(tr("Whose doing?"), words::whoseDoing(*reading, m_metric));
     return swing + whose +
-           section(swing.isEmpty() && whose.isEmpty() ? QString() : tr("What else could explain it"), checks);
+           section(swing.isEmpty() && whose.isEmpty() ? QString() : tr("What else could explain it"), checks) +
+           fromShots;
 }
 
 QString ReadingPage::arithmeticHtml() const {

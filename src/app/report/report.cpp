@@ -14,6 +14,7 @@
 #include "core/words/ledger.h"
 #include "core/words/message.h"
 #include "core/words/remarks.h"
+#include "core/words/shot_remarks.h"
 
 #include <QCoreApplication>
 
@@ -172,11 +173,20 @@ private:
     void pictures() {
         newPage();
         heading(2, tr("What the shots look like"));
-        const record::Structure structure = record::structureOf(m_of.subject.seen());
+        if (m_reading.bySetting.empty())
+            return picturesOf(m_of.subject, m_reading);
+        const auto settings = m_of.subject.settings();
+        for (std::size_t i = 0; i < m_reading.bySetting.size(); ++i) {
+            add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(m_reading.bySetting[i].name))));
+            picturesOf(m_of.subject.partOf(settings[i]), m_reading.bySetting[i].reading);
+        }
+    }
+
+    void picturesOf(const judge::Case& subject, const judge::Reading& reading) {
+        const record::Structure structure = record::structureOf(subject.seen());
         const Metric metric = m_reading.card.primary.empty() ? Metric::carry : m_reading.card.primary.front().metric;
         const judge::BuildAt other(m_reading.baseline == judge::BuildAt(0) && m_reading.builds.size() > 1 ? 1 : 0);
-        const Looked looked{m_of.subject, m_reading, metric, other, record::OutcomeKind::average,
-                            m_of.units,   structure};
+        const Looked looked{subject, reading, metric, other, record::OutcomeKind::average, m_of.units, structure};
         for (const auto& [kind, name] : {std::pair(PictureKind::landing, tr("Where they came down")),
                                          {PictureKind::cords, tr("Shot by shot")},
                                          {PictureKind::flight, tr("How they flew")}})
@@ -203,15 +213,24 @@ private:
         if (metrics.empty())
             return;
         heading(3, tr("Averages and scatter"));
+        if (m_reading.bySetting.empty())
+            add(averagesTable(m_reading, metrics));
+        for (const judge::OfSetting& setting : m_reading.bySetting)
+            add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(setting.name))) +
+                averagesTable(setting.reading, metrics));
+        fromShots();
+    }
+
+    QString averagesTable(const judge::Reading& reading, const std::vector<Metric>& metrics) const {
         QStringList heads{tr("club"), tr("shots")};
         for (const Metric metric : metrics)
             heads << escaped(record::info(metric).label) + QStringLiteral("<br>") +
                          escaped(MetricFormat(metric, m_of.units).unitText());
         QString html = row(heads, "th");
-        for (judge::BuildAt b; b < m_reading.builds.size(); ++b) {
-            QStringList cells{escaped(m_reading.builds[b].name), QString::number(m_reading.builds[b].counted)};
+        for (judge::BuildAt b; b < reading.builds.size(); ++b) {
+            QStringList cells{escaped(reading.builds[b].name), QString::number(reading.builds[b].counted)};
             for (const Metric metric : metrics) {
-                const judge::Summary* summary = m_reading.summaryOf(metric, b);
+                const judge::Summary* summary = reading.summaryOf(metric, b);
                 const MetricFormat format(metric, m_of.units);
                 cells << (summary == nullptr
                               ? QStringLiteral("–")
@@ -222,7 +241,17 @@ private:
             }
             html += row(cells);
         }
-        add(QStringLiteral("<table cellpadding=\"4\">\n%1</table>\n").arg(html));
+        return QStringLiteral("<table cellpadding=\"4\">\n%1</table>\n").arg(html);
+    }
+
+    // Of what single shots tell the part that people ask for.
+    void fromShots() {
+        QStringList said;
+        for (const words::Remark& remark : words::shotRemarks(m_reading, m_of.units))
+            if (remark.code == "beats" || remark.code == "ten_shots" || remark.code == "extremes")
+                said << escaped(remark.text);
+        if (!said.isEmpty())
+            add(listed(said));
     }
 
     // The club that was decided on, where it can be built: not of a tag.

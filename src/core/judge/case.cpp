@@ -100,6 +100,43 @@ Case Case::withoutHistory(const record::Test& test, std::shared_ptr<const Case> 
     return Case(std::move(parts));
 }
 
+std::optional<Cap> Case::held() const {
+    if (m_parts->isPart)
+        return Cap::partOfAll;
+    return givesLeadsOnly() ? std::optional(Cap::leadOnly) : std::nullopt;
+}
+
+std::vector<Case::Setting> Case::settings() const {
+    const bool several = structure().players.size() > 1;
+    const bool ways = structure().deliveries.size() > 1;
+    std::vector<Setting> all;
+    for (const record::Shot& shot : test().shots)
+        if (shot.status == record::ShotStatus::counted) {
+            Setting one{several ? shot.player : "", ways ? shot.delivery : ""};
+            if (std::ranges::find(all, one) == all.end())
+                all.push_back(std::move(one));
+        }
+    return all.size() > 1 ? all : std::vector<Setting>();
+}
+
+Case Case::partOf(const Setting& setting) const {
+    const bool several = structure().players.size() > 1;
+    const bool ways = structure().deliveries.size() > 1;
+    auto parts = std::make_shared<Parts>(*m_parts);
+    auto keep = [&](record::Test& test) {
+        for (record::Shot& shot : test.shots)
+            if ((several && shot.player != setting.player) || (ways && shot.delivery != setting.delivery))
+                shot.status = record::ShotStatus::warmUp;
+    };
+    keep(parts->seen);
+    if (parts->planned)
+        keep(*parts->planned);
+    parts->structure = record::structureOf(parts->planned ? *parts->planned : parts->seen);
+    parts->isPart = true;
+    parts->before = nullptr;
+    return Case(std::move(parts));
+}
+
 Taken Case::taken() const {
     return test().card.setsAsideByNumbers() ? Taken::allRead : Taken::counted;
 }

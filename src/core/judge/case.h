@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/judge/claim.h"
 #include "core/judge/columns.h"
 #include "core/plan/seal.h"
 #include "core/record/roster.h"
@@ -33,6 +34,20 @@ public:
     Taken otherSide() const { return taken() == Taken::counted ? Taken::allRead : Taken::counted; }
     /// A screening or an open sitting: leads, never verdicts.
     bool givesLeadsOnly() const { return test().stage != record::Stage::test; }
+    /// Why nothing may be claimed of it, where that is so.
+    std::optional<Cap> held() const;
+
+    /// Who hit, and how, where a test has several players or deliveries: what is said of shots is said of each.
+    struct Setting {
+        std::string player, delivery;
+        /// "Runa", "high", "Runa, high"
+        std::string name() const { return player + (player.empty() || delivery.empty() ? "" : ", ") + delivery; }
+        friend auto operator<=>(const Setting&, const Setting&) = default;
+    };
+    /// In the order struck; nothing where there is one.
+    std::vector<Setting> settings() const;
+    /// The same case with the counted shots of one setting; all others stay in their places and count as warm-up.
+    Case partOf(const Setting& setting) const;
 
     /// Who is in it, lap by lap, of the record's clubs.
     const record::Roster& roster() const { return m_parts->roster; }
@@ -59,6 +74,7 @@ private:
         std::vector<std::size_t> numbers, seenNumbers;
         std::vector<BuildAt> clubOf;
         std::size_t roundsBeyond = 0;
+        bool isPart = false;
         std::shared_ptr<const Case> before;
     };
     static Case withoutHistory(const record::Test& test, std::shared_ptr<const Case> before);

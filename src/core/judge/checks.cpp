@@ -131,7 +131,7 @@ private:
         const auto rounds = roundsHeld(m_subject);
         const auto missing = static_cast<std::size_t>(
             std::ranges::count_if(rounds, [](const RoundHeld& round) { return !round.lacking.empty(); }));
-        if (missing > 0 && rounds.size() > 1)
+        if (missing > 0 && rounds.size() > 1 && m_reading.singleRuns.empty())
             add("missing_turns", Severity::note, {.count = missing});
     }
 

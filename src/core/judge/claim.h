@@ -33,6 +33,7 @@ enum class Cap {
     onePerPlayer,   ///< several players with a lap each: players are no laps of each other
     onePerDelivery, ///< several deliveries with a lap each, of one player
     sameOrder,      ///< one order in nearly every lap, and too few stints for a line through them
+    partOfAll,      ///< one player's or one delivery's share of a test: what is judged is all of it
     leadOnly        ///< nothing was planned: a screening or an open sitting
 };
 
@@ -87,7 +88,8 @@ inline const char* key(Role role) {
 inline const char* key(Cap cap) {
     return std::array{"one_turn_each",    "separated_turns", "too_few_shots",     "too_few_rounds",
                       "no_variation",     "mark_between",    "before_first_look", "one_per_player",
-                      "one_per_delivery", "same_order",      "lead_only"}[static_cast<std::size_t>(cap)];
+                      "one_per_delivery", "same_order",      "part_of_all",       "lead_only"}[static_cast<std::size_t>(
+        cap)];
 }
 
 // A fact stands in the facts.h of its room, and with it `tell`, which names its fields in their order: to(name, value)

@@ -3,6 +3,7 @@
 #include "core/judge/bets/bet.h"
 #include "core/judge/bets/choices.h"
 #include "core/judge/causes/models.h"
+#include "core/judge/causes/order_by_weight.h"
 #include "core/judge/causes/parts_of_gap.h"
 #include "core/judge/causes/same_swing.h"
 #include "core/judge/causes/variance_shares.h"
@@ -24,6 +25,7 @@
 #include "core/rack/head_kind.h"
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 #include <map>
 #include <set>
@@ -56,7 +58,6 @@ public:
         }
         addInfluence(m_request.subject, m_columns, m_reading);
         m_reading.findings = groupFindings(m_columns);
-        setAsideShares();
         bets();
         fillChoices(m_request, m_columns, m_bets, m_reading);
         forgivenessGaps();
@@ -64,15 +65,21 @@ public:
         guesses();
         m_reading.sameSwing = sameSwings(m_test, m_reading);
         m_reading.amendments = m_test.amendments;
+        m_reading.weightOrder = orderByWeight(m_test, m_reading.summary);
+        m_reading.parts = partsOfGaps(m_request, m_reading);
+        m_reading.unread = unreadOf(m_request.subject, m_reading);
+        shots();
+        addWhatWasSaid(m_request, m_columns, m_reading);
+        usualNumbers();
+    }
+
+    void shots() {
+        setAsideShares();
         targets();
         shapeShares();
         carrySlope();
-        m_reading.parts = partsOfGaps(m_request, m_reading);
-        m_reading.unread = unreadOf(m_request.subject, m_reading);
         m_reading.misses = missesOf(m_request.subject, m_reading.card);
         callsAndShots();
-        addWhatWasSaid(m_request, m_columns, m_reading);
-        usualNumbers();
     }
 
 private:
@@ -167,10 +174,17 @@ private:
         return kinds.size() < 2 && most - least <= oneNumber;
     }
 
-    // A club was hit in one run alone, and nobody drew when: the player warms up through it.
+    // Clubs were hit as it came: no two of them met in two laps. The player warms up through that.
     static bool isOfSingleRuns(const Column& column) {
-        return !column.drawn &&
-               std::ranges::any_of(column.builds, [](const BuildValues& build) { return build.turns.size() == 1; });
+        std::map<record::RoundAt, std::size_t> clubs;
+        for (const BuildValues& build : column.builds) {
+            std::set<record::RoundAt> laps;
+            for (const TurnValues& turn : build.turns)
+                laps.insert(turn.round);
+            for (const record::RoundAt lap : laps)
+                ++clubs[lap];
+        }
+        return std::ranges::count_if(clubs, [](const auto& lap) { return lap.second > 1; }) == 1;
     }
 
     void bets() {
@@ -189,10 +203,31 @@ private:
             m_bets.emplace(column.metric, std::move(*bet));
             if (!hasSingleRuns)
                 continue;
-            if (isOfSingleRuns(column))
+            if (isOfSingleRuns(column)) {
                 m_reading.singleRuns.push_back(column.metric);
+                goneBackTo(column);
+            }
             addBets(column, *Bet::of(column, priorOf(column, 1, Runs::asStints)), Runs::asStints,
                     m_reading.betsAsStints, m_reading.bestBetsAsStints);
+        }
+    }
+
+    // A club that was hit, left and hit again.
+    void goneBackTo(const Column& column) {
+        const plan::Spreads usual = priorOf(column, 1).usual;
+        for (BuildAt b; b < column.builds.size(); ++b) {
+            const auto& goes = column.builds[b].turns;
+            if (goes.size() < 2 || goes.front().sitting != goes.back().sitting)
+                continue;
+            const double shots = 1 / static_cast<double>(goes.front().values.size()) +
+                                 1 / static_cast<double>(goes.back().values.size());
+            m_reading.again.push_back(
+                {.metric = column.metric,
+                 .build = b,
+                 .goes = goes.size(),
+                 .gap = goes.back().mean() - goes.front().mean(),
+                 .usually = 1.96 * std::sqrt(2 * usual.sdTurn * usual.sdTurn + shots * usual.sdShot * usual.sdShot),
+                 .isAfterMark = goes.front().phase != goes.back().phase});
         }
     }
 
@@ -371,6 +406,7 @@ private:
             return;
         double xy = 0;
         double xx = 0;
+        double yy = 0;
         std::size_t n = 0;
         for (const auto& build : speed->builds)
             for (const auto& turn : build.turns) {
@@ -386,10 +422,15 @@ private:
                 for (std::size_t i = 0; i < x.size(); ++i)
                     xy += (x[i] - meanOf(x)) * (y[i] - meanOf(y));
                 xx += squaresAboutMean(x);
+                yy += squaresAboutMean(y);
                 n += x.size() - 1;
             }
-        if (n >= 8 && xx > 0)
-            m_reading.carryPerBallSpeed = xy / xx;
+        if (n < 8 || !(xx > 0))
+            return;
+        const auto df = static_cast<double>(n - 1);
+        const double se = std::sqrt(std::max(0.0, yy - xy * xy / xx) / df / xx);
+        m_reading.carryPerBallSpeed = xy / xx;
+        m_reading.carryPerBallSpeedWithin = intervalOf({xy / xx, se, df}, 0.95);
     }
 
     const JudgeRequest& m_request;
@@ -404,6 +445,10 @@ private:
 
 void explain(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading) {
     Explanation(request, columns, reading).fill();
+}
+
+void explainShots(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading) {
+    Explanation(request, columns, reading).shots();
 }
 
 } // namespace knot::judge

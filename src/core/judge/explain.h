@@ -10,4 +10,7 @@ namespace knot::judge {
 /// explanations from finished verdicts. `columns` are those of the reading's metrics, in order.
 void explain(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading);
 
+/// Of them only what is said of shots and of no gap: windows, shares, misses, calls, ten shots, set-asides.
+void explainShots(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading);
+
 } // namespace knot::judge

@@ -249,6 +249,9 @@ template<class To> void tellChoices(To& to, const Reading& of) {
     to("repeated", of.repeated);
     to("by_way", of.byWay);
     to("carry_per_ball_speed", of.carryPerBallSpeed, "m for each m/s");
+    if (of.carryPerBallSpeed)
+        to("carry_per_ball_speed_ci95", of.carryPerBallSpeedWithin, "m for each m/s");
+    to("weight_order", of.weightOrder);
     to("bag_step_m", of.bagStep, "m");
     to("targets", of.targets);
     // Under the old names bets are what judgement §14 makes of stints; single runs have theirs beside them.
@@ -258,20 +261,26 @@ template<class To> void tellChoices(To& to, const Reading& of) {
         to("bets_in_single_runs", of.bets);
         to("best_bet_in_single_runs", of.bestBets);
     }
+    to("again", of.again);
     to("whose_doing", of.whoseDoing);
     to("same_swing", of.sameSwing);
     to("parts", of.parts);
 }
 
-/// What single shots and what was said tell.
-template<class To> void tellShots(To& to, const Reading& of) {
-    to("unread", of.unread);
+template<class To> void tellOfShots(To& to, const Reading& of) {
     to("called", of.called);
     to("called_gaps", of.calledGaps);
     to("call_agreement", of.callAgreement);
     to("misses", of.misses);
     to("beats", of.beats);
     to("ten_shots", of.tenShots);
+}
+
+/// What single shots and what was said tell.
+template<class To> void tellShots(To& to, const Reading& of) {
+    to("unread", of.unread);
+    tellOfShots(to, of);
+    to("settings", of.bySetting);
     to.object("feels", [&](auto& row) {
         row("likeness", of.feelLikeness);
         row("gaps", of.feelGaps);
@@ -282,6 +291,16 @@ template<class To> void tellShots(To& to, const Reading& of) {
     to("expected_order", of.expectedOrder);
     to("usual", of.usual);
     to("usual_bets", of.usualBets);
+}
+
+/// What was seen of each player and delivery by themselves.
+template<class To> void tell(To& to, const OfSetting& of) {
+    to("name", of.name);
+    to("summary", of.reading.summary);
+    to("landing", of.reading.landing);
+    to("targets", of.reading.targets);
+    to("shares", of.reading.shapeShares);
+    tellOfShots(to, of.reading);
 }
 
 template<class To> void tell(To& to, const Reading& of) {

@@ -8,6 +8,7 @@
 #include "core/judge/gaps/declared_gaps.h"
 #include "core/judge/gaps/summary.h"
 #include "core/judge/gaps/verdict.h"
+#include "core/judge/pairs.h"
 #include "core/judge/rows.h"
 #include "core/judge/seed.h"
 #include "core/judge/spreads/consistency.h"
@@ -23,10 +24,6 @@ namespace {
 
 using record::Structure;
 using record::Test;
-
-struct Pair {
-    BuildAt build, against;
-};
 
 // Where a player says which side costs, what lies beyond it is a shape of its own.
 void addCostlySide(const Test& test, record::Card& card) {
@@ -84,53 +81,6 @@ std::vector<BuildCount> countShots(const Test& test, const Structure& structure)
             }))
             ++counts[turn.build].turns;
     return counts;
-}
-
-// Every build of one club against every build of another: a changed club's two stretches are never pooled.
-void addPairs(const Case& subject, BuildAt club, BuildAt against, std::vector<Pair>& pairs) {
-    const std::size_t builds = subject.test().builds.size();
-    for (BuildAt build; build < builds; ++build)
-        for (BuildAt other; other < builds; ++other)
-            if (subject.clubOf(build) == club && subject.clubOf(other) == against)
-                pairs.push_back({build, other});
-}
-
-// Where clubs are struck off, the last two of them, and nobody before; where the plan ends with more, all of those.
-std::vector<Pair> pairsOfThoseLeft(const Case& subject) {
-    auto left = subject.roster().left();
-    if (left.size() != 2 && !subject.endsBeforeTwo())
-        return {};
-    // The baseline is what others are set against, else who comes later.
-    const BuildAt baseline = subject.clubOf(subject.test().baselineIndex());
-    std::ranges::stable_partition(left, [&](BuildAt club) { return club != baseline; });
-    std::vector<Pair> pairs;
-    for (std::size_t i = 0; i < left.size(); ++i)
-        for (std::size_t j = i + 1; j < left.size(); ++j)
-            addPairs(subject, left[i], left[j], pairs);
-    return pairs;
-}
-
-std::vector<Pair> pairsToJudge(const Case& subject) {
-    const Test& test = subject.test();
-    if (subject.strikesOff())
-        return pairsOfThoseLeft(subject);
-    std::vector<BuildAt> order{test.baselineIndex()};
-    for (BuildAt b; b < test.builds.size(); ++b)
-        if (b != order.front())
-            order.push_back(b);
-    const bool everyPair = test.card.comparison == record::Comparison::whichOfThese;
-    std::vector<Pair> pairs;
-    for (std::size_t i = 0; i < order.size() && (everyPair || i < 1); ++i)
-        for (std::size_t j = i + 1; j < order.size(); ++j)
-            pairs.push_back({order[j], order[i]});
-    return pairs;
-}
-
-// How many comparisons one declared outcome makes. Who is left of clubs that were struck off before two were left was
-// picked from all pairs.
-std::size_t comparisonsOf(const Case& subject, std::size_t pairs) {
-    const std::size_t clubs = subject.clubs();
-    return subject.endsBeforeTwo() ? std::max(pairs, clubs * (clubs - 1) / 2) : pairs;
 }
 
 Role roleOf(const record::Card& card, const Outcome& outcome) {
@@ -231,7 +181,7 @@ private:
     // The information that a look rests on is the pair's own: a club struck off early holds nobody else up.
     void claim(Claim& claim, BuildAt build, BuildAt against) {
         claim.level = levelOf(build, against);
-        judge::settle(claim, m_request.subject.givesLeadsOnly(), claim.level);
+        judge::settle(claim, m_request.subject.held(), claim.level);
     }
 
     double levelOf(BuildAt build, BuildAt against) {
@@ -278,8 +228,10 @@ public:
 
     void metric(const Column& column) {
         for (BuildAt b; b < m_test.builds.size(); ++b)
-            if (auto summary = summarise(column, b))
+            if (auto summary = summarise(column, b)) {
+                nameExtremes(column, *summary);
                 m_reading.summary.push_back(*summary);
+            }
         for (const Pair& pair : m_pairs) {
             average(column, pair);
             if (auto spread = spreadRatio(column, pair.build, pair.against, m_reading.card.sdRatioMargin)) {
@@ -323,6 +275,17 @@ public:
     }
 
 private:
+    // The first of the shots that hold the least and the greatest number.
+    void nameExtremes(const Column& column, Summary& summary) const {
+        for (const TurnValues& turn : column.builds[summary.build].turns)
+            for (std::size_t i = 0; i < turn.values.size(); ++i) {
+                if (turn.values[i] == summary.min && summary.minShot == 0)
+                    summary.minShot = m_request.subject.numberOf(turn.shots[i]);
+                if (turn.values[i] == summary.max && summary.maxShot == 0)
+                    summary.maxShot = m_request.subject.numberOf(turn.shots[i]);
+            }
+    }
+
     void average(const Column& column, const Pair& pair) {
         const double margin = m_reading.card.margin(column.metric);
         auto gap = averageGap(column, pair.build, pair.against, margin);
@@ -401,7 +364,8 @@ std::optional<Reading> verdictsFrom(const JudgeRequest& request, Taken taken, st
     families.add(reading.areas);
     families.add(reading.shareGaps);
     reading.declared = reading.card.primary.size() * measuring.comparisons();
-    families.close(reading.declared, reading.card.primary.size() == 1 ? measuring.allPairsOf() : 0);
+    reading.allPairsOf = reading.card.primary.size() == 1 ? measuring.allPairsOf() : 0;
+    families.close(reading.declared, reading.allPairsOf);
     Settling(request, columns, reading).settle();
     poolSettings(request.subject, columns, reading);
     return reading;
@@ -448,6 +412,21 @@ void addSide(const JudgeRequest& request, const Case& subject, Taken taken, Read
     compareRows(reading.shareGaps, other->shareGaps, side);
 }
 
+// What was seen of each player and delivery by themselves.
+void addSettings(const JudgeRequest& request, Reading& reading) {
+    for (const Case::Setting& setting : request.subject.settings()) {
+        JudgeRequest part = request;
+        part.depth = JudgeRequest::Depth::verdicts;
+        part.subject = request.subject.partOf(setting);
+        std::vector<Column> columns;
+        auto own = verdictsFrom(part, part.subject.taken(), columns);
+        if (!own)
+            return;
+        explainShots(part, columns, *own);
+        reading.bySetting.push_back({setting.name(), std::move(*own)});
+    }
+}
+
 void addOtherDays(const JudgeRequest& request, Reading& reading) {
     if (request.earlier.repeats.empty())
         return;
@@ -487,6 +466,7 @@ std::optional<Reading> judge(const JudgeRequest& request) {
     addOtherSides(request, *reading);
     explain(request, columns, *reading);
     addOtherDays(request, *reading);
+    addSettings(request, *reading);
     if (request.cancelled && request.cancelled())
         return std::nullopt;
     reading->checks = checksOf(request.subject, *reading);

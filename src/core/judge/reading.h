@@ -40,6 +40,8 @@ struct Check {
     std::string at = {};   ///< when it was amended, or why it slipped
 };
 
+struct OfSetting;
+
 /// Everything the program says about a test. Complete and self-describing: builds are named in
 /// `builds`, every row refers to them by index.
 struct Reading {
@@ -62,9 +64,10 @@ struct Reading {
     std::vector<PriorityChoice> byPriority; ///< with two declared outcomes or more
     std::vector<BetOnPair> bets;
     std::vector<BestBet> bestBets;
-    /// Metrics of which a club was hit in one run alone; their bets above know where in the player's warming up each
+    /// Metrics of which no two clubs met in two laps; their bets above know where in the player's warming up each
     /// run lay and that neighbouring shots are alike (judgement §34). As §14 has them, runs taken for stints:
     std::vector<Metric> singleRuns = {};
+    std::vector<Again> again; ///< of the same metrics
     std::vector<BetOnPair> betsAsStints;
     std::vector<BestBet> bestBetsAsStints;
     plan::Level steadiness = plan::Level::club; ///< whose usual stints the bets rest on
@@ -100,8 +103,13 @@ struct Reading {
     std::vector<ShareGap> shareGaps;
     /// What a spread of ball speed of 1 m/s means in carry, m, by the player's own shots inside turns.
     std::optional<double> carryPerBallSpeed;
+    Interval carryPerBallSpeedWithin; ///< 95 %, of the slope inside stints
+    std::optional<WeightOrder> weightOrder;
     std::vector<std::vector<Outcome>> findings; ///< outcomes that tell one story
     std::vector<Check> checks;
+    /// Where several players hit, or with several deliveries: what is said of shots, of each (judgement §22). The gaps
+    /// in them are parts of this reading's and claim nothing.
+    std::vector<OfSetting> bySetting;
     std::size_t clubs = 0; ///< that the record has: a changed one is one
     std::size_t rounds = 0, sittings = 0;
     /// What replaces α: the level of this look, or α itself. 0 before the first look.
@@ -110,11 +118,18 @@ struct Reading {
     std::size_t roundsDone = 0, roundsBeyond = 0;
     /// Whether verdicts stand on every read shot, since the card's rule looks at numbers.
     bool fromAllRead = false;
-    /// Declared outcomes × comparisons: the size of the declared family.
-    std::size_t declared = 0;
+    /// Declared outcomes × comparisons: the size of the declared family. Where that is all pairs in one outcome, of how
+    /// many builds.
+    std::size_t declared = 0, allPairsOf = 0;
 
     const Summary* summaryOf(Metric metric, BuildAt build) const;
     const AverageGap* averageOf(Metric metric, BuildAt build, BuildAt against) const;
+};
+
+/// One player's or one delivery's share of a reading.
+struct OfSetting {
+    std::string name; ///< "Runa", "high", "Runa, high"
+    Reading reading;
 };
 
 } // namespace knot::judge

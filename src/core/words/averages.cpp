@@ -45,6 +45,16 @@ std::vector<Summary> ranked(const Reading& reading, Metric metric) {
     return rows;
 }
 
+// "Fern 201.1 m (16 shots, ± 5.3), Slate 196.6 m (15 shots, ± 8.1)"
+std::string rankedText(const Reading& reading, Metric metric, const record::DisplayUnits& units) {
+    const MetricFormat format(metric, units);
+    std::string line;
+    for (const Summary& row : ranked(reading, metric))
+        line += (line.empty() ? "" : ", ") + reading.builds[row.build].name + " " + format.withUnit(row.mean) + " (" +
+                record::counted(row.n, "shot") + (row.sd ? ", ± " + format.number(*row.sd) : "") + ")";
+    return line;
+}
+
 // Gaps in what was delivered that are worth a word, as they were seen: a sentence for each pair.
 std::vector<std::string> swingAsSeen(const Reading& reading, const record::DisplayUnits& units) {
     std::vector<std::pair<std::pair<BuildAt, BuildAt>, std::vector<std::string>>> pairs;
@@ -77,6 +87,23 @@ std::vector<std::string> swingAsSeen(const Reading& reading, const record::Displ
     return sentences;
 }
 
+// A club that was gone back to, as two goes of one club.
+std::vector<std::string> againText(const Reading& reading, Metric metric, const record::DisplayUnits& units) {
+    std::vector<std::string> said;
+    for (const Again& one : reading.again) {
+        if (one.metric != metric)
+            continue;
+        const MetricFormat format(metric, units);
+        const auto& info = record::info(metric);
+        const bool isUsual = std::fabs(one.gap) <= one.usually;
+        said.push_back(reading.builds[one.build].name + (one.isAfterMark ? " after the change: " : " again: ") +
+                       format.withUnit(std::fabs(one.gap)) + (one.gap < 0 ? " less " : " more ") + info.label +
+                       " than in its first go; two goes of one club usually lie up to " + format.withUnit(one.usually) +
+                       " apart" + (isUsual ? "." : ", these farther."));
+    }
+    return said;
+}
+
 // The fair test of the two that look best, for a gap like the one that was seen.
 std::string fairTest(const Reading& reading, const record::DisplayUnits& units) {
     const auto metrics = firstSeen(reading);
@@ -105,28 +132,30 @@ std::string fairTest(const Reading& reading, const record::DisplayUnits& units) 
 std::vector<std::string> averages(const Reading& reading, const record::DisplayUnits& units) {
     std::vector<std::string> lines;
     for (const Metric metric : firstSeen(reading)) {
-        const MetricFormat format(metric, units);
-        std::string line;
-        for (const Summary& row : ranked(reading, metric))
-            line += (line.empty() ? "" : ", ") + reading.builds[row.build].name + " " + format.withUnit(row.mean) +
-                    " (" + record::counted(row.n, "shot") + (row.sd ? ", ± " + format.number(*row.sd) : "") + ")";
-        lines.push_back(upperFirst(record::info(metric).label) + ": " + line + ".");
+        const std::string label = upperFirst(record::info(metric).label);
+        if (reading.bySetting.empty())
+            lines.push_back(label + ": " + rankedText(reading, metric, units) + ".");
+        for (const OfSetting& setting : reading.bySetting) // nobody's shots are averaged with another's
+            lines.push_back(label + ", " + setting.name + ": " + rankedText(setting.reading, metric, units) + ".");
     }
     return lines;
 }
 
 std::optional<OneRun> oneRun(const Reading& reading, const record::DisplayUnits& units) {
     std::size_t struck = 0;
+    bool isAgain = false;
     for (const BuildCount& build : reading.builds) {
         struck += build.counted > 0 ? 1 : 0;
-        if (build.turns > 1)
-            return std::nullopt;
+        isAgain = isAgain || build.turns > 1;
     }
+    if (isAgain && reading.singleRuns.empty()) // going back to a favourite makes no laps, turns do
+        return std::nullopt;
     const auto metrics = firstSeen(reading);
     if (struck < 2 || metrics.empty())
         return std::nullopt;
-    OneRun run{.opening =
-                   "One run each: the clubs and the moment can't be told apart, so these are bets, not findings.",
+    OneRun run{.opening = std::string(isAgain ? "Hit as it came, not in laps" : "One run each") +
+                          ": the clubs and the moment can't be told apart, so these are bets, not findings.",
+               .again = againText(reading, metrics.front(), units),
                .swing = swingAsSeen(reading, units),
                .fairTest = fairTest(reading, units)};
     run.metric = metrics.front();
@@ -147,6 +176,7 @@ std::vector<std::string> oneRunEach(const Reading& reading, const record::Displa
     for (const Remark& remark : remarks(reading, units))
         if (remark.code == "bet" || remark.code == "best_bet")
             sentences.push_back(remark.text);
+    sentences.insert(sentences.end(), run->again.begin(), run->again.end());
     sentences.insert(sentences.end(), run->swing.begin(), run->swing.end());
     if (!run->fairTest.empty())
         sentences.push_back(run->fairTest);

@@ -18,16 +18,17 @@ struct OneRun {
     std::string opening; ///< that nothing in it is a finding
     judge::Metric metric = judge::Metric::carry;
     std::vector<judge::BetOnPair> bets; ///< of that number, likeliest first
+    std::vector<std::string> again;     ///< of clubs that were gone back to
     std::vector<std::string> swing;     ///< whether it was delivered alike, as seen
     std::string fairTest;               ///< what would make it a finding
     std::vector<judge::BuildAt> pair;   ///< the two of that test
 };
-/// Nothing where some club was hit in two stints, one club alone was hit, or nothing was read.
+/// Nothing where two clubs met in two laps, one club alone was hit, or nothing was read.
 std::optional<OneRun> oneRun(const judge::Reading& reading, const record::DisplayUnits& units);
 
 /// A record of one run with each club, as it can be read: that nothing in it is a finding, the bets, whether the
-/// swing looked the same, and what would make it a finding. Empty where some club was hit in two stints, or one
-/// club alone was hit.
+/// swing looked the same, and what would make it a finding. Empty where two clubs met in two laps, or one club alone
+/// was hit.
 std::vector<std::string> oneRunEach(const judge::Reading& reading, const record::DisplayUnits& units);
 
 } // namespace knot::words

@@ -1,6 +1,8 @@
 #pragma once
 
+#include "core/judge/reading.h"
 #include "core/record/struck.h"
+#include "core/words/remarks.h"
 
 #include <string>
 
@@ -12,5 +14,9 @@ const char* feelWord(record::FeelScale scale);
 /// What was said of a stint, the player's own words first: "“dead off the heel”, control 3, worse than the one before".
 /// Empty where nothing was said.
 std::string feelText(const record::Feel& feel);
+
+/// What was said and what the shots say of it: feels, better or worse, what was expected. A remark that is a test is
+/// made at `level` (remarkLevel).
+std::vector<Remark> saidRemarks(const judge::Reading& reading, double level);
 
 } // namespace knot::words

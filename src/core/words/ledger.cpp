@@ -44,6 +44,8 @@ std::string capReason(Cap cap) {
         return "one lap with each delivery: deliveries are no laps of each other";
     case Cap::sameOrder:
         return "one order in nearly every lap: club and drift can't be told apart";
+    case Cap::partOfAll:
+        return "one part of the test; what is judged is all of it";
     case Cap::leadOnly:
         return "a lead: nothing was planned, so luck has no known share";
     }

@@ -10,14 +10,14 @@ namespace {
 using record::fixed;
 using record::signedFixed;
 
-std::string degrees(double value) {
+std::string inDegrees(double value) {
     return fixed(std::fabs(value), 1) + "°";
 }
 
 std::string ofClub(const std::string& name, const judge::LieHelp& help) {
     const double off = help.delivered - help.stands;
     std::string text = name + " is delivered at " + fixed(help.delivered, 1) + "° and stands at " +
-                       fixed(help.stands, 1) + "°: " + degrees(off) + (off < 0 ? " flatter" : " more upright");
+                       fixed(help.stands, 1) + "°: " + inDegrees(off) + (off < 0 ? " flatter" : " more upright");
     if (help.off)
         text += " (" + signedFixed(help.off->low, 1) + " to " + signedFixed(help.off->high, 1) + ", " +
                 record::counted(help.stints, "stint") + ")";
@@ -26,14 +26,14 @@ std::string ofClub(const std::string& name, const judge::LieHelp& help) {
         return text + " One stint does not settle it.";
     if (!help.bend)
         return text + " That settles no bend.";
-    return text + " Bent " + degrees(*help.bend) + (*help.bend < 0 ? " flat" : " upright") +
+    return text + " Bent " + inDegrees(*help.bend) + (*help.bend < 0 ? " flat" : " upright") +
            ", its sole would meet the ground level; many heads allow 2°, a qualified builder knows.";
 }
 
 std::string ofSlope(const judge::LieSlope& slope) {
     const bool isStart = slope.metric == record::Metric::launchDirection;
     const std::string size =
-        isStart ? degrees(slope.perDegree) + (slope.perDegree < 0 ? " left" : " right")
+        isStart ? inDegrees(slope.perDegree) + (slope.perDegree < 0 ? " left" : " right")
                 : fixed(std::fabs(slope.perDegree), 1) + " mm toward the " + (slope.perDegree < 0 ? "heel" : "toe");
     return std::string(isStart ? "The start direction" : "The strike") + " moves " + size +
            " for each degree more upright (" + signedFixed(slope.ci95.low, 1) + " to " +

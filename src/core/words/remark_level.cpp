@@ -62,8 +62,16 @@ std::vector<double> testsOf(const judge::Reading& reading) {
         add(row.p);
     for (const judge::AreaRatio& row : reading.areas)
         add(row.centreP);
-    for (const judge::Misses& one : reading.misses)
-        add(byLuck(one));
+    auto misses = [&](const judge::Reading& of) {
+        for (const judge::Misses& one : of.misses) {
+            add(byLuck(one));
+            add(one.bothWaysP);
+        }
+    };
+    if (reading.bySetting.empty())
+        misses(reading);
+    for (const judge::OfSetting& setting : reading.bySetting)
+        misses(setting.reading);
     for (const judge::FeelGap& gap : reading.feelGaps)
         add(gap.p);
     for (const judge::FeelRank& rank : reading.feelRanks)

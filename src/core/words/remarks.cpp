@@ -38,7 +38,6 @@ public:
         shapes();
         severalSettings();
         otherDays();
-        speedInCarry();
         targets();
         insideStints();
         forgiveness();
@@ -199,18 +198,26 @@ private:
                         label(row.metric) + ": a few far ones in one of them make the comparison of spreads too sure.");
     }
 
+    // Of each player and delivery by themselves.
     void targets() {
-        for (const TargetResult& t : m_reading.targets) {
+        if (m_reading.bySetting.empty())
+            targetsOf(m_reading, {});
+        for (const OfSetting& setting : m_reading.bySetting)
+            targetsOf(setting.reading, setting.name + ": ");
+    }
+
+    void targetsOf(const Reading& reading, const std::string& whose) {
+        for (const TargetResult& t : reading.targets) {
             const std::string judged = t.oneStint ? "was hit in one stint, so that nothing is judged"
                                        : t.verdict == AgainstTarget::inside ? "is inside the window"
                                        : t.verdict == AgainstTarget::below  ? "is short of the window"
                                        : t.verdict == AgainstTarget::above  ? "is beyond the window"
                                                                             : "is not settled against the window";
             add("target", Severity::note,
-                name(t.build) + " " + judged + " in " + label(t.metric) + "; " + record::fixed(100 * t.share.share, 0) +
-                    " % of shots inside" + (t.oneStint ? ", as seen" : "") + " (" +
-                    record::fixed(100 * t.share.ci95.low, 0) + " to " + record::fixed(100 * t.share.ci95.high, 0) +
-                    ").");
+                whose + name(t.build) + " " + judged + " in " + label(t.metric) + "; " +
+                    record::fixed(100 * t.share.share, 0) + " % of shots inside" + (t.oneStint ? ", as seen" : "") +
+                    " (" + record::fixed(100 * t.share.ci95.low, 0) + " to " +
+                    record::fixed(100 * t.share.ci95.high, 0) + ").");
         }
     }
 
@@ -232,18 +239,6 @@ private:
     void otherDays() {
         for (std::string& sentence : heldSentences(m_reading, m_units))
             add("held", Severity::note, std::move(sentence));
-    }
-
-    void speedInCarry() {
-        const Outcome spread{.kind = record::OutcomeKind::spread, .metric = Metric::ballSpeed, .shape = {}};
-        if (!m_reading.carryPerBallSpeed ||
-            std::ranges::find(m_reading.card.primary, spread) == m_reading.card.primary.end())
-            return;
-        const MetricFormat speed(Metric::ballSpeed, m_units);
-        const MetricFormat carry(Metric::carry, m_units);
-        add("speed_in_carry", Severity::note,
-            "For this player 1 " + speed.unitText() + " of ball speed is " +
-                carry.withUnit(*m_reading.carryPerBallSpeed * speed.internal(1)) + " of carry.");
     }
 
     std::string listed(const std::vector<BuildAt>& builds) const {

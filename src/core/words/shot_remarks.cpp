@@ -24,7 +24,6 @@ using record::DisplayUnits;
 using record::MetricFormat;
 
 constexpr double usually = 0.05;
-constexpr std::size_t fewestCompared = 3; // of fewer luck has nothing to say
 
 // What lies between one club of a bag and the next, m, where the shorter one carries so far: data/steps.csv.
 double carryStep(double carry) {
@@ -54,9 +53,10 @@ std::string inputWord(const std::string& key) {
 
 class ShotRemarks {
 public:
-    ShotRemarks(const Reading& reading, const DisplayUnits& units)
+    ShotRemarks(const Reading& reading, const DisplayUnits& units, double level)
         : m_reading(reading)
-        , m_units(units) {}
+        , m_units(units)
+        , m_level(level) {}
 
     std::vector<Remark> all() {
         unread();
@@ -65,20 +65,73 @@ public:
         usualNumbers();
         parts();
         scatter();
-        beats();
         tails();
-        called();
-        misses();
+        weightOrder();
+        speedInCarry();
         landings();
-        setAsideShares();
+        if (m_reading.bySetting.empty())
+            ofShots();
+        for (const OfSetting& setting : m_reading.bySetting)
+            for (Remark remark : ShotRemarks(setting.reading, m_units, m_level).ofOne()) {
+                remark.text = setting.name + ": " + remark.text;
+                m_remarks.push_back(std::move(remark));
+            }
         findings();
-        feels();
-        versus();
-        expected();
+        std::ranges::move(saidRemarks(m_reading, m_level), std::back_inserter(m_remarks));
         return std::move(m_remarks);
     }
 
 private:
+    // What is said of shots is said of each player and delivery by themselves.
+    std::vector<Remark> ofOne() {
+        ofShots();
+        return std::move(m_remarks);
+    }
+
+    void ofShots() {
+        extremes();
+        beats();
+        called();
+        misses();
+        setAsideShares();
+    }
+
+    void extremes() {
+        for (const Summary& one : m_reading.summary) {
+            if (!isLookedAt(one.metric) || one.n < 2)
+                continue;
+            const MetricFormat format(one.metric, m_units);
+            add("extremes", Severity::note,
+                label(one.metric) + " with " + name(one.build) + ": from " + format.number(one.min) + " (shot " +
+                    std::to_string(one.minShot) + ") to " + format.withUnit(one.max) + " (shot " +
+                    std::to_string(one.maxShot) + "); without the fifth at either end on average " +
+                    format.withUnit(one.trimmedMean) + ".");
+        }
+    }
+
+    void weightOrder() {
+        const auto& order = m_reading.weightOrder;
+        if (!order || order->numbers == 0)
+            return;
+        add("weight_order", Severity::note,
+            "In " + std::to_string(order->numbers) + " of " + counted(order->of, "number") +
+                " the clubs' order is that of their weight, one way or the other; luck does that " +
+                (order->p > 0.995 ? "always." : percent(order->p) + " times in 100."));
+    }
+
+    void speedInCarry() {
+        if (!m_reading.carryPerBallSpeed || !(isLookedAt(Metric::carry) || isLookedAt(Metric::ballSpeed)))
+            return;
+        const MetricFormat speed(Metric::ballSpeed, m_units);
+        const MetricFormat carry(Metric::carry, m_units);
+        const double one = speed.internal(1);
+        const Interval& within = m_reading.carryPerBallSpeedWithin;
+        add("speed_in_carry", Severity::note,
+            "Inside stints 1 " + speed.unitText() + " of ball speed went with " +
+                carry.withUnit(*m_reading.carryPerBallSpeed * one) + " of carry (" +
+                carry.range(within.low * one, within.high * one) + ").");
+    }
+
     void add(const char* code, Severity severity, std::string text) {
         m_remarks.push_back({code, severity, record::upperFirst(std::move(text))});
     }
@@ -148,9 +201,15 @@ private:
 
     void usualNumbers() {
         for (const UsualNumber& usual : m_reading.usual) {
-            if (!usual.outside())
-                continue;
             const double off = usual.first - usual.usual;
+            if (!usual.outside()) {
+                if (isLookedAt(usual.metric))
+                    add("like_usual", Severity::note,
+                        "The first stint with " + name(usual.build) + " lies where the player's usual " +
+                            label(usual.metric) + " lets it: " + MetricFormat(usual.metric, m_units).signedNumber(off) +
+                            " " + MetricFormat(usual.metric, m_units).unitText() + " off it.");
+                continue;
+            }
             add("unlike_usual", Severity::caution,
                 "The first stint with " + name(usual.build) + " is " +
                     MetricFormat(usual.metric, m_units).withUnit(std::fabs(off)) + " of " + label(usual.metric) +
@@ -284,7 +343,17 @@ private:
             } else if (isLookedAt(row.metric))
                 add("ten_shots", Severity::note,
                     "From the longest to the shortest of ten shots with " + name(row.build) + ": about " +
-                        formatOf(row.metric, row.range / 10).withUnit(row.range) + " of " + label(row.metric) + ".");
+                        formatOf(row.metric, row.range / 10).withUnit(row.range) + " of " + label(row.metric) +
+                        (row.metric == Metric::carry ? inClubs(row) : "") + ".");
+    }
+
+    // A range of carry as steps between the clubs of a bag.
+    std::string inClubs(const TenShots& row) const {
+        const Summary* summary = m_reading.summaryOf(row.metric, row.build);
+        if (summary == nullptr)
+            return {};
+        return ", " + record::fixed(row.range / m_reading.bagStep.value_or(carryStep(summary->mean)), 1) +
+               " times the step from club to club";
     }
 
     void tails() {
@@ -338,6 +407,10 @@ private:
 
     void misses() {
         for (const Misses& one : m_reading.misses) {
+            if (one.bothWaysP && *one.bothWaysP <= m_level)
+                add("both_ways", Severity::note,
+                    name(one.build) + " misses both ways: " + std::to_string(one.left) + " to the left and " +
+                        std::to_string(one.right) + " to the right, neither under a quarter.");
             if (const auto p = byLuck(one); p && *p <= m_level)
                 add("one_way", Severity::note,
                     name(one.build) + " misses one way: " + std::to_string(one.oneWay->count) + " of " +
@@ -396,84 +469,16 @@ private:
         }
     }
 
-    void feels() {
-        for (const FeelGap& gap : m_reading.feelGaps)
-            if (gap.p && *gap.p <= m_level)
-                add("feel_gap", Severity::note,
-                    "In " + std::string(feelWord(gap.scale)) + " " + name(gap.build) + " was marked " +
-                        record::fixed(std::fabs(gap.gap), 1) + (gap.gap > 0 ? " higher than " : " lower than ") +
-                        name(gap.against) + " over " + counted(gap.stints, "stint") + ".");
-        for (const FeelLikeness& one : m_reading.feelLikeness)
-            add("feel_likeness", Severity::note,
-                "Blind, " + std::string(feelWord(one.scale)) + " was marked " +
-                    (one.icc > 0.6   ? "alike for the same club again"
-                     : one.icc > 0.3 ? "somewhat alike for the same club again"
-                                     : "no more alike for the same club than for another") +
-                    " (" + counted(one.stints, "stint") + ").");
-        for (const FeelRank& rank : m_reading.feelRanks)
-            if (const auto p = byLuck(rank); p && *p <= m_level)
-                add("feel_rank", Severity::note,
-                    std::string(feelWord(rank.scale)) + (rank.rho > 0 ? " rises with " : " falls with ") +
-                        label(rank.metric) + " from stint to stint (rank correlation " + record::fixed(rank.rho, 2) +
-                        ", " + counted(rank.stints, "stint") + ").");
-    }
-
-    void versus() {
-        for (const VersusCount& count : m_reading.versus)
-            add("versus", Severity::note,
-                name(count.build) + " was called better than " + name(count.against) + " " +
-                    counted(count.better, "time") + ", worse " + counted(count.worse, "time") +
-                    (count.same > 0 ? ", and " + counted(count.same, "time") + " nobody could tell" : "") +
-                    (count.better + count.worse < fewestCompared
-                         ? "."
-                         : "; luck does that " + percent(count.p) + " times in 100."));
-    }
-
-    void expected() {
-        for (const Expected& one : m_reading.expected) {
-            const char* said = one.said == record::Expectation::up     ? "more"
-                               : one.said == record::Expectation::down ? "less"
-                                                                       : "no change";
-            const char* found = one.found == Expected::Found::asExpected           ? "found as expected"
-                                : one.found == Expected::Found::otherWay           ? "it was the other way"
-                                : one.found == Expected::Found::nothingThatMatters ? "nothing that matters was there"
-                                                                                   : "not settled";
-            add("expected", Severity::note,
-                "Expected of " + label(one.metric) + ", " + pair(one.build, one.against) + ": " + said + "; " + found +
-                    ".");
-        }
-        if (const auto& order = m_reading.expectedOrder)
-            add("expected_order", Severity::note, expectedOrderText(*order));
-    }
-
-    std::string expectedOrderText(const ExpectedOrder& order) const {
-        std::string said;
-        for (const BuildAt build : order.said)
-            said += (said.empty() ? "" : ", then ") + name(build);
-        std::string found;
-        auto part = [&](std::size_t pairs, const char* what) {
-            if (pairs > 0)
-                found += (found.empty() ? "" : ", ") + std::to_string(pairs) + " " + what;
-        };
-        part(order.asExpected, "found as expected");
-        part(order.otherWay, "the other way");
-        part(order.nothingThatMatters, "without a gap that matters");
-        part(order.notSettled, "not settled");
-        const std::string& by = m_reading.card.expectedBy;
-        return "Expected " + (by.empty() ? "" : "by " + by + " ") + "in " + record::outcomeLabel(order.outcome) + ": " +
-               said + ". Of the pairs that were compared: " + (found.empty() ? "none" : found) + ".";
-    }
-
     const Reading& m_reading;
     const DisplayUnits& m_units;
-    double m_level = remarkLevel(m_reading);
+    double m_level;
     std::vector<Remark> m_remarks;
 };
 
 } // namespace
 
 std::vector<Remark> shotRemarks(const Reading& reading, const DisplayUnits& units) {
-    return ShotRemarks(reading, units).all();
+    return ShotRemarks(reading, units, remarkLevel(reading)).all();
 }
 
 } // namespace knot::words

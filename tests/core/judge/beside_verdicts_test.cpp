@@ -5,9 +5,11 @@
 #include "core/judge/judge.h"
 #include "core/random.h"
 #include "core/record/text/names.h"
+#include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/remark_level.h"
 #include "core/words/remarks.h"
+#include "core/words/shot_remarks.h"
 #include "core/words/swing_remarks.h"
 #include "support/build_test.h"
 
@@ -49,7 +51,8 @@ template<typename Value> TestBuilder turned(int laps, int shots, Value value) {
 }
 
 std::string said(const judge::Reading& reading, const std::string& code) {
-    for (const auto& all : {words::remarks(reading, {}), words::sameSwing(reading, {}), words::checks(reading)})
+    for (const auto& all : {words::remarks(reading, {}), words::shotRemarks(reading, {}), words::sameSwing(reading, {}),
+                            words::checks(reading)})
         for (const words::Remark& remark : all)
             if (remark.code == code)
                 return remark.text;
@@ -264,4 +267,123 @@ TEST_CASE("what warming up usually adds is learned from a player's own first sti
     CHECK(judge::warmUpOf(usual, sittings(12, 12)) > 2 * table);
     CHECK(judge::warmUpOf(usual, sittings(0, 12)) < table);
     CHECK(judge::warmUpOf(usual, sittings(0, 100)) > 0);
+}
+
+TEST_CASE("what is said of shots is said of each player and delivery, and nothing of it is a claim") {
+    Random random(23);
+    TestBuilder builder;
+    for (int lap = 0; lap < 4; ++lap)
+        for (const char* player : {"Runa", "Vigdis"})
+            for (const int club : {lap % 2, 1 - lap % 2})
+                for (int i = 0; i < 4; ++i) {
+                    const bool isRuna = std::string(player) == "Runa";
+                    builder.shot(club == 0 ? "Slate" : "Fern", record::ShotStatus::counted,
+                                 (isRuna ? 150 : 200) + 8 * club + random.normal());
+                    builder.test.shots.back().player = player;
+                    builder.test.shots.back().round = std::to_string(lap + 1);
+                    builder.test.shots.back().readings.measure(Metric::side, 8 * random.normal());
+                }
+    builder.test.card.primary = {carry()};
+    const auto reading = readingOf(builder.test);
+    REQUIRE(reading.bySetting.size() == 2);
+    CHECK(reading.bySetting[0].name == "Runa");
+    CHECK(reading.bySetting[0].reading.summaryOf(Metric::carry, BuildAt(0))->mean == Approx(150).margin(1));
+    CHECK(reading.bySetting[1].reading.summaryOf(Metric::carry, BuildAt(0))->mean == Approx(200).margin(1));
+    CHECK(reading.bySetting[0].reading.summaryOf(Metric::carry, BuildAt(0))->n == 16);
+    CHECK(reading.average[0].claim.verdict == Verdict::real); // of all together, inside each player's laps
+    for (const judge::OfSetting& setting : reading.bySetting)
+        for (const judge::AverageGap& row : setting.reading.average) {
+            CHECK((row.claim.verdict == Verdict::uncontrolled || row.claim.verdict == Verdict::open));
+            CHECK(row.claim.cap == judge::Cap::partOfAll);
+        }
+    const auto lines = words::averages(reading, {});
+    CHECK(lines[0].starts_with("Carry, Runa: "));
+    CHECK(lines[1].starts_with("Carry, Vigdis: "));
+    CHECK(said(reading, "ten_shots").starts_with("Runa: From the longest"));
+    const auto all = words::shotRemarks(reading, {});
+    CHECK(std::ranges::count(all, "beats", &words::Remark::code) == 2);
+    // Numbers stay those of the record.
+    const auto* last = reading.bySetting[1].reading.summaryOf(Metric::carry, BuildAt(1));
+    CHECK(builder.test.shots[last->maxShot - 1].readings.at(Metric::carry) == last->max);
+    SECTION("with deliveries besides, each of both") {
+        for (std::size_t i = 0; i < builder.test.shots.size(); ++i)
+            builder.test.shots[i].delivery = i < 32 ? "low" : "high";
+        const auto both = readingOf(builder.test);
+        REQUIRE(both.bySetting.size() == 4);
+        CHECK(both.bySetting[0].name == "Runa, low");
+    }
+}
+
+TEST_CASE("going back to a favourite makes no laps: a bet that knows of both goes, and what two goes usually are") {
+    auto struck = [](double again) {
+        TestBuilder builder;
+        builder.turn("Ash", "", {150, 152, 151, 149, 153}).turn("Briar", "", {156, 158, 155, 157, 159});
+        builder.turn("Cedar", "", {148, 150, 149, 151, 147});
+        builder.turn("Briar", "", {156 + again, 158 + again, 155 + again, 157 + again, 159 + again});
+        builder.test.card.primary = {carry()};
+        return readingOf(builder.test);
+    };
+    const auto reading = struck(-2);
+    REQUIRE(reading.again.size() == 1);
+    CHECK(reading.again[0].gap == Approx(-2));
+    CHECK(reading.singleRuns == std::vector{Metric::carry});
+    const auto run = words::oneRun(reading, {});
+    REQUIRE(run);
+    CHECK(run->opening.starts_with("Hit as it came, not in laps"));
+    REQUIRE(run->again.size() == 1);
+    CHECK(
+        run->again[0].starts_with("Briar again: 2.0 m less carry than in its first go; two goes of one club usually"));
+    CHECK(words::oneRun(struck(-40), {})->again[0].ends_with(", these farther."));
+    for (const std::string& line : words::sentences(reading, {}))
+        CHECK(line.find("lacks") == std::string::npos);
+    // Two goes that lie far apart say that stints move this player.
+    auto ahead = [](const judge::Reading& of) {
+        const auto at = std::ranges::find_if(of.bets, [](const auto& bet) { return bet.build == BuildAt(1); });
+        return at->ahead;
+    };
+    CHECK(ahead(reading) > 0.7);
+    CHECK(ahead(struck(-12)) < ahead(reading));
+
+    SECTION("two that met in two laps are compared by laps") {
+        TestBuilder laps;
+        for (int lap = 0; lap < 3; ++lap)
+            laps.turn(lap % 2 == 0 ? "Ash" : "Briar", std::to_string(lap), {150, 151, 152})
+                .turn(lap % 2 == 0 ? "Briar" : "Ash", std::to_string(lap), {155, 157, 156});
+        laps.turn("Cedar", "3", {148, 150, 149});
+        laps.test.card.primary = {carry()};
+        const auto of = readingOf(laps.test);
+        CHECK(of.singleRuns.empty());
+        CHECK_FALSE(words::oneRun(of, {}));
+    }
+}
+
+TEST_CASE("the order of weight is counted over the numbers, with how often luck does as well") {
+    TestBuilder builder;
+    const double weights[] = {50, 60, 70, 80};
+    for (int lap = 0; lap < 3; ++lap)
+        for (int club = 0; club < 4; ++club)
+            builder.turn(std::string(1, static_cast<char>('A' + club)), std::to_string(lap),
+                         {150.0 - 3 * club, 151.0 - 3 * club});
+    for (std::size_t i = 0; i < builder.test.shots.size(); ++i) {
+        const auto club = static_cast<double>(std::size_t{builder.test.shots[i].build});
+        builder.test.shots[i].readings.measure(Metric::ballSpeed, 60 + 0.5 * club);
+        builder.test.shots[i].readings.measure(Metric::spin, club == 1 ? 3000 : 2500 + club);
+    }
+    for (std::size_t b = 0; b < 4; ++b) {
+        auto& club = builder.test.builds[b].club;
+        club.length = 1140;
+        club.head.mass = 200;
+        club.grip.mass = 50;
+        club.shaft.mass = weights[b];
+    }
+    builder.test.card.primary = {carry()};
+    const auto reading = readingOf(builder.test);
+    REQUIRE(reading.weightOrder);
+    CHECK(reading.weightOrder->of == 3);
+    CHECK(reading.weightOrder->numbers == 2);
+    CHECK(reading.weightOrder->p == Approx(2.0 / 24));
+    CHECK(said(reading, "weight_order") == "In 2 of 3 numbers the clubs' order is that of their weight, one way or the "
+                                           "other; luck does that 8 times in 100.");
+    builder.test.builds[2].club.shaft.mass.reset();
+    CHECK_FALSE(readingOf(builder.test).weightOrder);
 }

@@ -8,6 +8,7 @@
 #include "core/record/roster.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
+#include "core/words/shot_remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>
@@ -260,14 +261,14 @@ TEST_CASE("what a ball speed means in carry is said in the user's units") {
                               60 + (*shot.readings.at(Metric::carry) - 150) / 3 + 0.01 * random.normal());
     test.card.primary = {{.kind = record::OutcomeKind::spread, .metric = Metric::ballSpeed}};
     auto saying = [&](const record::DisplayUnits& units) {
-        const auto remarks = words::remarks(read(test), units);
+        const auto remarks = words::shotRemarks(read(test), units);
         const auto at = std::ranges::find(remarks, "speed_in_carry", &words::Remark::code);
         REQUIRE(at != remarks.end());
         return at->text;
     };
-    CHECK(saying({}) == "For this player 1 m/s of ball speed is 3.0 m of carry.");
-    CHECK(saying({.speed = record::SpeedUnit::mph, .distance = record::DistanceUnit::yd}) ==
-          "For this player 1 mph of ball speed is 1.5 yd of carry.");
+    CHECK(saying({}).starts_with("Inside stints 1 m/s of ball speed went with 3.0 m of carry ("));
+    CHECK(saying({.speed = record::SpeedUnit::mph, .distance = record::DistanceUnit::yd})
+              .starts_with("Inside stints 1 mph of ball speed went with 1.5 yd of carry ("));
 }
 
 TEST_CASE("a screening gives leads and no verdict, ranked by what is wanted") {

@@ -339,7 +339,8 @@ TEST_CASE("parts of a gap need two thirds of the shots, five laps for an interva
 
     record::Test four = test;
     std::erase_if(four.shots, [](const record::Shot& shot) { return shot.round == "5"; });
-    const auto* carry = rowOf(readingOfTest(four).parts, Metric::carry);
+    const auto ofFour = readingOfTest(four);
+    const auto* carry = rowOf(ofFour.parts, Metric::carry);
     REQUIRE(carry != nullptr);
     CHECK_FALSE(carry->restInterval);
     CHECK(rowOf(readingOfTest(test).parts, Metric::carry)->restInterval);
@@ -348,7 +349,8 @@ TEST_CASE("parts of a gap need two thirds of the shots, five laps for an interva
         build.club.head = {.kind = record::PartKind::head, .mass = 250};
     CHECK_FALSE(rowOf(readingOfTest(test).parts, Metric::carry)->ofMass);
     test.builds[*test.buildIndex("Fern")].club.lead = 6;
-    const auto* heavier = rowOf(readingOfTest(test).parts, Metric::carry);
+    const auto leaded = readingOfTest(test);
+    const auto* heavier = rowOf(leaded.parts, Metric::carry);
     REQUIRE(heavier->ofMass);
     CHECK(std::fabs(*heavier->ofMass->head) == Approx(6));
 }

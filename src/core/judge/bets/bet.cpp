@@ -18,7 +18,7 @@ constexpr double leastScale = 0.125, mostScale = 16;
 constexpr double gapDegrees = 4; // of Student's t
 // By how much the variance of a stint is taken larger where clubs were hit in single runs: by simulation, so that bets
 // hold where neighbouring shots are alike by .5 and the first swings are two shot SDs off.
-constexpr double widerInRuns = 1.15;
+constexpr double widerInRuns = 1.2;
 // What warming up adds may be little or much: sizes of it, each as likely as the others before the shots.
 constexpr std::array warmUpSizes = {0.0, 0.5, 2.6};
 
@@ -66,7 +66,7 @@ std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
             bet.m_builds.push_back(b);
     if (bet.m_builds.size() < 2)
         return std::nullopt;
-    const Stints stints = stintsOf(column, bet.m_builds);
+    const Stints stints = stintsOf(column, bet.m_builds, prior.warmUp ? Together::visits : Together::laps);
     bet.m_shotDegrees = stints.degrees;
     bet.m_shotVariance = knot::judge::shotVariance(stints, prior);
     bet.m_parts.reserve(stintPoints * gapPoints);

@@ -67,6 +67,26 @@ template<class To> void tell(To& to, const BetOnPair& of) {
     to("doubled", of.doubled);
 }
 
+/// A club that was gone back to: its last go against its first, and how far two goes of one club usually lie apart.
+struct Again {
+    Metric metric = Metric::carry;
+    BuildAt build;
+    std::size_t goes = 2;
+    double gap = 0;           ///< last less first
+    double usually = 0;       ///< 95 % of such gaps are no larger, by what a stint and its shots usually add
+    bool isAfterMark = false; ///< the player changed something in between
+};
+
+template<class To> void tell(To& to, const Again& of) {
+    to("metric", of.metric);
+    to("build", of.build);
+    to("goes", of.goes);
+    to("gap", of.gap, ofMetric);
+    to("usually", of.usually, ofMetric);
+    if (of.isAfterMark)
+        to("after_mark", true);
+}
+
 /// How often a build is the best of all in a metric, and what choosing it loses on average.
 struct BestBet {
     Metric metric = Metric::carry;

@@ -5,6 +5,7 @@
 #include <Eigen/Dense>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 
@@ -49,12 +50,16 @@ double neighboursAlike(const Column& column, const std::vector<BuildAt>& builds)
 
 } // namespace
 
-Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds) {
+Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds, Together together) {
     Stints stints{.all = {}, .builds = builds.size()};
-    std::map<std::size_t, std::size_t> laps;
+    std::map<std::array<std::size_t, 4>, std::size_t> laps;
+    auto lapOf = [&](const TurnValues& turn) {
+        return together == Together::laps ? std::array<std::size_t, 4>{turn.round, 0, 0, 0}
+                                          : std::array{turn.sitting, turn.player, turn.delivery, turn.phase};
+    };
     for (std::size_t b = 0; b < builds.size(); ++b)
         for (const TurnValues& turn : column.builds[builds[b]].turns) {
-            const auto lap = laps.try_emplace(turn.round, laps.size()).first->second;
+            const auto lap = laps.try_emplace(lapOf(turn), laps.size()).first->second;
             const double mean = turn.mean();
             stints.all.push_back(
                 {b, lap, mean, static_cast<double>(turn.values.size()), std::exp(-turn.swings / warmAfter)});

@@ -21,7 +21,9 @@ struct Stints {
     double neighbours = 0;                       ///< how alike neighbouring shots are: pooled lag-one correlation
 };
 
-Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds);
+/// What stints share a level with: those of the same lap, or, where clubs were hit as it came, of the same visit.
+enum class Together { laps, visits };
+Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds, Together together = Together::laps);
 
 /// The variance of a shot: what the record says and what the prior does, by their degrees of freedom.
 double shotVariance(const Stints& stints, const BetPrior& prior);

@@ -7,6 +7,20 @@
 // Where gaps may come from.
 namespace knot::judge {
 
+/// Of how many numbers the clubs' averages go in the order of their weights, up or down, and how often luck does as
+/// well (clubs dealt to weights in every way).
+struct WeightOrder {
+    std::size_t numbers = 0, of = 0;
+    double p = 1;
+};
+
+template<class To> void tell(To& to, const WeightOrder& of) {
+    to("numbers", of.numbers);
+    to("of", of.of);
+    to("p", of.p);
+}
+
+/// The metric along a number.
 struct Trend {
     ModelEstimate slope;                              ///< per unit of the factor
     std::optional<double> fitF, fitDf1, fitDf2, fitP; ///< lack of fit of the builds about the line

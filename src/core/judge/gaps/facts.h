@@ -221,7 +221,8 @@ struct Summary {
     double mean = 0, median = 0, min = 0, max = 0, trimmedMean = 0, mad = 0;
     std::optional<double> sd, standardError, withinTurnSd;
     std::optional<Interval> ci95;
-    bool intervalFromShots = false; ///< one turn only: the interval rests on shots
+    bool intervalFromShots = false;       ///< one turn only: the interval rests on shots
+    std::size_t minShot = 0, maxShot = 0; ///< which shots those were, by their number in the record, from 1
 };
 
 template<class To> void tell(To& to, const Summary& of) {
@@ -236,6 +237,8 @@ template<class To> void tell(To& to, const Summary& of) {
     to("mad", of.mad, ofMetric);
     to("min", of.min, ofMetric);
     to("max", of.max, ofMetric);
+    to("min_shot", of.minShot);
+    to("max_shot", of.maxShot);
     to("trimmed_mean", of.trimmedMean, ofMetric);
     to("ci95", of.ci95, ofMetric);
     to("ci_from", std::string(of.intervalFromShots ? "shots" : "turns"));

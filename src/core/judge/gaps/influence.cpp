@@ -103,9 +103,9 @@ public:
         family.reserve(claims.size());
         for (Claim& claim : claims)
             family.push_back(&claim);
-        adjustFamilies(family, {}, m_reading.declared);
+        adjustFamilies(family, {}, m_reading.declared, m_reading.allPairsOf);
         for (const std::size_t i : touched) {
-            settle(claims[i], m_subject.givesLeadsOnly(), m_rows[i].claim->level);
+            settle(claims[i], m_subject.held(), m_rows[i].claim->level);
             if (claims[i].verdict != m_rows[i].claim->verdict)
                 m_rows[i].claim->influence.push_back(
                     {m_subject.test().shots[shot].id, m_subject.numberOf(shot), claims[i].verdict});

@@ -96,13 +96,14 @@ void decide(Claim& claim, double alpha) {
     claim.verdict = fromPs(claim, alpha);
     if (claim.cap == Cap::tooFewShots || claim.cap == Cap::beforeFirstLook || claim.cap == Cap::markBetween)
         claim.verdict = Verdict::open;
-    if ((isUnfair(claim) || claim.cap == Cap::leadOnly) && claim.verdict != Verdict::open)
+    const bool isSeen = isUnfair(claim) || claim.cap == Cap::leadOnly || claim.cap == Cap::partOfAll;
+    if (isSeen && claim.verdict != Verdict::open)
         claim.verdict = claim.verdict == Verdict::same ? Verdict::open : Verdict::uncontrolled;
 }
 
-void settle(Claim& claim, bool leadsOnly, double level) {
-    if (leadsOnly)
-        claim.cap = claim.cap.value_or(Cap::leadOnly);
+void settle(Claim& claim, std::optional<Cap> held, double level) {
+    if (held)
+        claim.cap = claim.cap.value_or(*held);
     else if (!(level > 0))
         claim.cap = claim.cap.value_or(Cap::beforeFirstLook);
     decide(claim, level);

@@ -30,8 +30,9 @@ void adjustFamilies(const std::vector<Claim*>& primary, const std::vector<Claim*
 /// The verdict that follows from the adjusted p's, then the cap.
 void decide(Claim& claim, double alpha);
 
-/// The same for a claim of a reading: nothing is claimed of what was not planned (`leadsOnly`), nor at no level.
-void settle(Claim& claim, bool leadsOnly, double level);
+/// The same for a claim of a reading: nothing is claimed of what was not planned or is a part (`held`, why), nor at no
+/// level.
+void settle(Claim& claim, std::optional<Cap> held, double level);
 
 /// The level of the interval to show beside a verdict made at `alpha`: 1 − 2α for `same` and
 /// `slight`, else 1 − α; 0.95 where no level was spent yet.

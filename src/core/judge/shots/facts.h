@@ -97,7 +97,11 @@ struct Misses {
         std::optional<double> stintsP; ///< t on the stints' misses to the right less those to the left; two or more
     };
     std::optional<OneWay> oneWay;
-    std::optional<Share> flyers; ///< spin far under the build's median while ball speed is not
+    /// That either side has at least a quarter of the misses: the larger of both sides' p's, exact on shots and by t on
+    /// stints; from twelve such misses and two stints.
+    std::optional<double> bothWaysP;
+    std::size_t left = 0, right = 0; ///< misses to either side
+    std::optional<Share> flyers;     ///< spin far under the build's median while ball speed is not
     std::vector<record::ShotId> flyerShots;
 };
 
@@ -122,6 +126,7 @@ template<class To> void tell(To& to, const Misses& of) {
             });
     });
     to("one_way", of.oneWay);
+    to("both_ways_p", of.bothWaysP);
     to("flyers", of.flyers);
 }
 
