@@ -1,6 +1,7 @@
 // Players kept once: chosen by name on the Sheet, known about on a page of their own, taking turns in the Bay.
 #include "app/bay_page/now_view.h"
 #include "app/hands.h"
+#include "app/picture/picture_view.h"
 #include "app/player_page/player_page.h"
 #include "core/bay/correct.h"
 #include "core/bay/strike.h"
@@ -173,7 +174,23 @@ TEST_CASE("two players take turns in a planned test, and nothing is mixed up") {
     }
     CHECK(*bench.session.book().load(test.id) == test);
     hands.press(Qt::Key_Return);
-    CHECK(bench.waitForReading());
+    REQUIRE(bench.waitForReading());
+    // Pictures of shots are one player's, until both are asked for.
+    bench.window->showPage(app::PageId::reading);
+    auto* whose = bench.find<QComboBox>("whose");
+    REQUIRE(whose->isVisible());
+    REQUIRE(whose->count() == 3);
+    CHECK(whose->currentText() == "Marit Aasgaard");
+    hands.press(Qt::Key_1);
+    const auto table = [&] { return bench.find<app::PictureView>("picture")->picture()->asText(); };
+    const QString marits = table();
+    CHECK(marits.contains("Fern\t4"));
+    whose->setCurrentIndex(1);
+    emit whose->activated(1);
+    CHECK(table() != marits);
+    whose->setCurrentIndex(2);
+    emit whose->activated(2);
+    CHECK(table().contains("Fern\t8"));
     // On the sheet whose shots they are is settled.
     hands.press(Qt::Key_2, Qt::AltModifier);
     CHECK(bench.find<QLineEdit>("player")->isReadOnly());

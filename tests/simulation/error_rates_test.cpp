@@ -10,6 +10,7 @@
 
 #include <catch2/catch.hpp>
 
+#include <array>
 #include <cmath>
 
 using namespace knot;
@@ -275,4 +276,68 @@ TEST_CASE("one run each and a t-test per number would have called luck real far 
     CHECK(single.share() > 0.15);
     CHECK(anyOfSix.share() > 0.6);
     CHECK(ours.share() == 0);
+}
+
+namespace {
+
+/// Two clubs that go first in turn over several sittings, with a gap that is another each day.
+record::Test overDays(int sittings, int laps, double byDay, Random& random) {
+    record::Test test;
+    test.builds = {{.name = "A"}, {.name = "B"}};
+    test.card.primary = {{.metric = record::Metric::carry}};
+    test.card.margins[record::Metric::carry] = 0.6;
+    for (int sitting = 0; sitting < sittings; ++sitting) {
+        const double today = byDay * random.normal();
+        for (int lap = 0; lap < laps; ++lap)
+            for (std::size_t place = 0, first = static_cast<std::size_t>(lap + sitting) % 2; place < 2; ++place) {
+                const std::size_t build = place == 0 ? first : 1 - first;
+                const double own = 0.4 * random.normal();
+                for (int i = 0; i < 4; ++i) {
+                    record::Shot shot{.build = record::BuildAt(build), .handedOver = i == 0};
+                    shot.sitting = std::to_string(sitting);
+                    shot.round = std::to_string(lap);
+                    shot.readings.measure(record::Metric::carry,
+                                          100 + own + (build == 1 ? today : 0) + random.normal());
+                    test.shots.push_back(std::move(shot));
+                }
+            }
+    }
+    return test;
+}
+
+} // namespace
+
+TEST_CASE("a gap pooled over sittings covers, and days that disagree claim less") {
+    Random random(20261204);
+    printRow("sittings of laps | pooled interval covers (95) | where they agree, called to disagree (10) | claims of "
+             "no gap, "
+             "the same every day (5) | apart by .3 and .6 from day to day");
+    for (const auto& [sittings, laps] :
+         {std::pair(2, 3), std::pair(2, 8), std::pair(3, 4), std::pair(4, 3), std::pair(4, 10)}) {
+        Rate covers;
+        Rate disagree;
+        Rate claims;
+        std::array<Rate, 2> apart;
+        for (int i = 0; i < repetitions(250); ++i) {
+            auto rowOf = [&, sittings = sittings, laps = laps](double byDay) {
+                return judge::judge({.subject = judge::Case::of(overDays(sittings, laps, byDay, random)),
+                                     .depth = judge::JudgeRequest::Depth::verdicts})
+                    ->average.front();
+            };
+            const auto row = rowOf(0);
+            REQUIRE(row.pooled);
+            covers.count(row.pooled->ci95.contains(0));
+            disagree.count(row.pooled->fP < 0.1);
+            claims.count(claimsDifference(row.claim.verdict));
+            apart[0].count(claimsDifference(rowOf(0.3).claim.verdict));
+            apart[1].count(claimsDifference(rowOf(0.6).claim.verdict));
+        }
+        printRow(std::to_string(sittings) + " of " + std::to_string(laps) + " | " + covers.percent() + " | " +
+                 disagree.percent() + " | " + claims.percent() + " | " + apart[0].percent() + ", " +
+                 apart[1].percent());
+        CHECK(covers.isAtLeast(0.94));
+        CHECK(covers.isAtMost(0.96));
+        CHECK(disagree.isAtMost(0.1));
+        CHECK(claims.isAtMost(0.055));
+    }
 }

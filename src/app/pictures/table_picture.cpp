@@ -34,9 +34,10 @@ struct Line {
     QString name, note;
     std::size_t counted = 0;
     std::vector<Cell> cells;
+    QStringList extremes; ///< of the number in hand: least, most, mean without the fifth at either end
 };
 
-constexpr double mostNameWidth = 150;
+constexpr double mostNameWidth = 190;
 constexpr double leastNameWidth = 84;
 constexpr double countWidth = 44;
 constexpr double columnWidth = 74;
@@ -56,11 +57,19 @@ public:
             Line line{.build = b, .name = nameOf(looked, b), .counted = count.counted};
             for (const Metric metric : m_columns)
                 line.cells.push_back(cellOf(looked, metric, b));
+            if (const judge::Summary* one = looked.reading.summaryOf(m_columns[m_rank], b)) {
+                const MetricFormat format(m_columns[m_rank], looked.units);
+                for (const double value : {one->min, one->max, one->trimmedMean})
+                    line.extremes << QString::fromStdString(format.number(value));
+                line.note = QStringLiteral("%1 – %2").arg(line.extremes[0], line.extremes[1]);
+            }
             const std::size_t read = line.cells[m_rank].n;
-            if (!isSealed && b == looked.reading.baseline && looked.reading.builds.size() > 1)
-                line.note = tr("baseline");
-            if (read < line.counted)
-                line.note = tr("%1 not read").arg(line.counted - read);
+            const bool isBaseline = !isSealed && b == looked.reading.baseline && looked.reading.builds.size() > 1;
+            const QString besides = read < line.counted ? tr("%1 not read").arg(line.counted - read)
+                                    : isBaseline        ? tr("baseline")
+                                                        : QString();
+            if (!besides.isEmpty())
+                line.note += (line.note.isEmpty() ? QString() : QStringLiteral(" · ")) + besides;
             m_lines.push_back(std::move(line));
         }
         rank(looked);
@@ -76,11 +85,14 @@ public:
         for (std::size_t c = 0; c < m_columns.size(); ++c)
             head << m_heads[c] + (m_unitTexts[c].isEmpty() ? QString() : QStringLiteral(" ") + m_unitTexts[c])
                  << tr("± %1").arg(m_heads[c]);
+        const QString& ranked = m_heads[static_cast<qsizetype>(m_rank)];
+        head << tr("least %1").arg(ranked) << tr("most %1").arg(ranked) << tr("trimmed %1").arg(ranked);
         rows << head.join(QLatin1Char('\t'));
         for (const Line& line : m_lines) {
             QStringList cells{line.name, QString::number(line.counted)};
             for (const Cell& cell : line.cells)
                 cells << cell.mean << cell.scatter;
+            cells << line.extremes;
             rows << cells.join(QLatin1Char('\t'));
         }
         return rows.join(QLatin1Char('\n'));
@@ -91,7 +103,9 @@ public:
         const QFontMetricsF metrics(typeface(size::body, QFont::DemiBold));
         m_nameWidth = leastNameWidth;
         for (const Line& line : m_lines)
-            m_nameWidth = std::clamp(metrics.horizontalAdvance(line.name) + 34, m_nameWidth, mostNameWidth);
+            m_nameWidth = std::clamp(std::max(metrics.horizontalAdvance(line.name) + 34,
+                                              QFontMetricsF(typeface(size::caption)).horizontalAdvance(line.note) + 30),
+                                     m_nameWidth, mostNameWidth);
         const double room = box.width() - m_nameWidth - countWidth;
         m_shown =
             std::clamp<std::size_t>(static_cast<std::size_t>(std::max(0.0, room / columnWidth)), 1, m_columns.size());

@@ -46,6 +46,7 @@ PicturePanel::PicturePanel(const TestInHand& hand, Declaring& declaring, Judging
     m_whose = choiceBox({});
     m_whose->setObjectName(QStringLiteral("whose"));
     m_whose->setAccessibleName(tr("Whose shots"));
+    m_whose->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     m_caption = captionLabel("caption");
     m_caption->setWordWrap(false);
     m_keep = new QPushButton(tr("Keep in a logbook…"));

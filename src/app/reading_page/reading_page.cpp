@@ -334,7 +334,7 @@ QString ReadingPage::checksHtml() const {
     std::vector<words::Remark> shots;
     std::ranges::copy_if(words::shotRemarks(*reading, m_book.units()), std::back_inserter(shots),
                          [](const words::Remark& remark) { return remark.severity == judge::Severity::note; });
-    const QString fromShots = section(tr("Shot by shot"), shots);
+    const QString fromShots = section(tr("From the shots"), shots);
     if (isOneRun)
         return section({}, checks) + fromShots;
     const QString swing = section(tr("Same swing?"), words::sameSwing(*reading, m_book.units()));

@@ -60,15 +60,6 @@ public:
 
     std::vector<Remark> all() {
         unread();
-        equalElsewhere();
-        mishits();
-        usualNumbers();
-        parts();
-        scatter();
-        tails();
-        weightOrder();
-        speedInCarry();
-        landings();
         if (m_reading.bySetting.empty())
             ofShots();
         for (const OfSetting& setting : m_reading.bySetting)
@@ -76,6 +67,15 @@ public:
                 remark.text = setting.name + ": " + remark.text;
                 m_remarks.push_back(std::move(remark));
             }
+        speedInCarry();
+        usualNumbers();
+        equalElsewhere();
+        mishits();
+        scatter();
+        parts();
+        weightOrder();
+        tails();
+        landings();
         findings();
         std::ranges::move(saidRemarks(m_reading, m_level), std::back_inserter(m_remarks));
         return std::move(m_remarks);

@@ -78,6 +78,7 @@ std::optional<SittingsPooled> settingsPooled(const Case& subject, const Column& 
     std::vector<SittingEstimate> estimates;
     for (const Setting& setting : settings) {
         Column part = column;
+        part.drawn = part.drawn || !row.sameOrder; // the order is that of all of it: few laps of one sitting say little
         for (auto& build : part.builds)
             std::erase_if(build.turns, [&](const TurnValues& turn) { return settingOf(turn) != setting; });
         if (const auto gap = averageGap(part, row.build, row.against, row.margin);
