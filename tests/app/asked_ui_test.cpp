@@ -378,23 +378,21 @@ TEST_CASE("a shape is dragged on the landing, and what is declared of it goes wi
     REQUIRE(eventually([&] { return bench.ledgerSentences().join('\n').contains("strip 10"); }));
     press(bench, Qt::Key_3);
     auto* view = bench.find<app::PictureView>("picture");
-    // A place where no shot lies, in the middle of the strip: the lowest edge of the ground.
-    const auto& marks = view->picture()->marks();
-    double left = 1e9;
-    double right = -1e9;
-    for (const auto& mark : marks) {
-        left = std::min(left, mark.at.x());
-        right = std::max(right, mark.at.x());
-    }
-    REQUIRE(!marks.empty());
-    // Where the strip is: found by taking hold of it.
-    auto* picture = const_cast<app::Picture*>(view->picture());
+    // A place where no shot lies, in the middle of the strip: the lowest edge of the ground, found by taking hold of
+    // it.
     std::optional<QPointF> on;
-    for (double x = left; x < right && !on; x += 4)
-        if (picture->grab({x, view->height() - 14.0}) && picture->grab({x + 12, view->height() - 14.0}))
-            on = QPointF(x + 12, view->height() - 14.0);
-    REQUIRE(on);
-    picture->letGo();
+    REQUIRE(eventually([&] {
+        auto* picture = const_cast<app::Picture*>(view->picture());
+        if (picture == nullptr || picture->marks().empty())
+            return false;
+        const auto [left, right] =
+            std::ranges::minmax(picture->marks(), {}, [](const auto& mark) { return mark.at.x(); });
+        for (double x = left.at.x(); x < right.at.x() && !on; x += 4)
+            if (picture->grab({x, view->height() - 14.0}) && picture->grab({x + 12, view->height() - 14.0}))
+                on = QPointF(x + 12, view->height() - 14.0);
+        picture->letGo();
+        return on.has_value();
+    }));
     QTest::mouseMove(view, {2, 2});
     QTest::mousePress(view, Qt::LeftButton, {}, on->toPoint());
     QTest::mouseMove(view, on->toPoint() + QPoint(60, 0));
@@ -414,9 +412,12 @@ TEST_CASE("the table's columns are chosen from what was read, and stay so") {
     press(bench, Qt::Key_1);
     const auto columns = [&] { return view->picture()->asText().section('\n', 0, 0).split('\t'); };
     const auto all = columns().size();
-    press(bench, Qt::Key_C);
-    auto* menu = bench.window->findChild<QMenu*>("tableColumns");
-    REQUIRE(menu != nullptr);
+    QMenu* menu = nullptr;
+    REQUIRE(eventually([&] {
+        if (menu == nullptr)
+            press(bench, Qt::Key_C);
+        return (menu = bench.window->findChild<QMenu*>("tableColumns")) != nullptr;
+    }));
     for (QCheckBox* box : menu->findChildren<QCheckBox*>())
         if (box->text() == "spin" || box->text() == "launch")
             box->setChecked(false);
