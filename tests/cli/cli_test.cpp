@@ -364,3 +364,22 @@ TEST_CASE("one logbook is added to another from the command line, once") {
     CHECK(missing.code == 2);
     CHECK(missing.output.find("three.knotbook") != std::string::npos);
 }
+
+TEST_CASE("an output that is full fails, with the reason") {
+    if (!fs::exists("/dev/full"))
+        return;
+    const std::string file = reference + "few_rounds.csv";
+    for (const std::string& command : {"judge " + file, "judge " + file + " --json", std::string("scenarios"),
+                                       std::string("swings"), std::string("windows")}) {
+        INFO(command);
+        Outcome outcome;
+        const std::string line = std::string(KNOT_CLI) + " " + command + " 2>&1 > /dev/full";
+        FILE* pipe = popen(line.c_str(), "r");
+        std::array<char, 4096> buffer{};
+        while (const std::size_t n = fread(buffer.data(), 1, buffer.size(), pipe))
+            outcome.output.append(buffer.data(), n);
+        outcome.code = WEXITSTATUS(pclose(pipe));
+        CHECK(outcome.code == 2);
+        CHECK(outcome.output.find("could not be written whole") != std::string::npos);
+    }
+}

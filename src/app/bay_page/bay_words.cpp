@@ -287,6 +287,10 @@ QString averagesLine(record::Test test, const record::DisplayUnits& units) {
     const std::string hitter = bay::playerInHand(test);
     if (!hitter.empty()) // nobody's shots are averaged with another's
         std::erase_if(test.shots, [&](const record::Shot& shot) { return shot.player != hitter; });
+    if (!test.shots.empty()) { // nor of one way of hitting with those of another
+        const std::string asked = test.shots.back().delivery;
+        std::erase_if(test.shots, [&](const record::Shot& shot) { return shot.delivery != asked; });
+    }
     const auto subject = judge::Case::of(test);
     const Metric metric = firstMetrics(test.card).front();
     QStringList parts;

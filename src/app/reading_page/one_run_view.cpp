@@ -218,6 +218,8 @@ void OneRunView::setRun(const std::optional<words::OneRun>& run, const judge::Re
     m_allowed->setVisible(!rows.empty());
     m_bets->setRows(std::move(rows), format.shown(reading->card.margin(run->metric)), sentences);
     QStringList swing;
+    for (const std::string& sentence : run->others)
+        swing << QString::fromStdString(sentence);
     for (const std::string& sentence : run->again)
         swing << QString::fromStdString(sentence);
     for (const std::string& sentence : run->swing)

@@ -69,8 +69,15 @@ std::string trendSentence(const judge::Trend& trend, const std::string& along, c
                                                    number.stepText() + size + " as seen") +
                        ". The line sums up these clubs and does not speak for others";
     if (trend.fitP && *trend.fitP < 0.05)
-        text += ", and they do not all lie on it";
-    return text + ".";
+        return text + ", and they do not all lie on it.";
+    text += ".";
+    const double half = (trend.high - trend.low) / 2;
+    if (trend.slope.p < 0.05 && half > 0) // inside of what was tested, never beyond it
+        text += " On it a club at " + record::fixed(trend.low + half, half < 5 ? 1 : 0) + number.unit +
+                ", half-way between two of them, would have " + sizeText(trend.slope, half, units) + " (" +
+                sizeRange(trend.slope, half, units) + ")" + (trend.slope.value < 0 ? " less" : " more") +
+                " than the lower of the two.";
+    return text;
 }
 
 std::string interactionSentence(const judge::ModelEstimate& estimate, bool isThere, const judge::Reading& reading,

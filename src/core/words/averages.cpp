@@ -87,6 +87,29 @@ std::vector<std::string> swingAsSeen(const Reading& reading, const record::Displ
     return sentences;
 }
 
+// What else was declared, a line for each number.
+std::vector<std::string> otherBets(const Reading& reading, Metric first, const record::DisplayUnits& units) {
+    std::vector<std::string> said;
+    for (const Outcome& outcome : reading.card.primary) {
+        if (outcome.kind != record::OutcomeKind::average || outcome.metric == first)
+            continue;
+        const MetricFormat format(outcome.metric, units);
+        const bool isDirected = wantOf(reading, outcome.metric).kind != record::Want::Kind::none;
+        std::string line;
+        for (const BetOnPair& bet : reading.bets)
+            if (bet.metric == outcome.metric)
+                line += (line.empty() ? "" : ", ") + reading.builds[bet.build].name +
+                        (isDirected ? " ahead of " : " above ") + reading.builds[bet.against].name + " " +
+                        (bet.ahead > 0.99   ? "more than 99"
+                         : bet.ahead < 0.01 ? "less than 1"
+                                            : record::fixed(100 * bet.ahead, 0)) +
+                        " in 100 (expect " + format.signedNumber(bet.expected) + " " + format.unitText() + ")";
+        if (!line.empty())
+            said.push_back(upperFirst(record::info(outcome.metric).label) + ": " + line + ".");
+    }
+    return said;
+}
+
 // A club that was gone back to, as two goes of one club.
 std::vector<std::string> againText(const Reading& reading, Metric metric, const record::DisplayUnits& units) {
     std::vector<std::string> said;
@@ -155,6 +178,7 @@ std::optional<OneRun> oneRun(const Reading& reading, const record::DisplayUnits&
         return std::nullopt;
     OneRun run{.opening = std::string(isAgain ? "Hit as it came, not in laps" : "One run each") +
                           ": the clubs and the moment can't be told apart, so these are bets, not findings.",
+               .others = otherBets(reading, metrics.front(), units),
                .again = againText(reading, metrics.front(), units),
                .swing = swingAsSeen(reading, units),
                .fairTest = fairTest(reading, units)};

@@ -18,6 +18,7 @@ struct OneRun {
     std::string opening; ///< that nothing in it is a finding
     judge::Metric metric = judge::Metric::carry;
     std::vector<judge::BetOnPair> bets; ///< of that number, likeliest first
+    std::vector<std::string> others;    ///< bets on the other declared numbers
     std::vector<std::string> again;     ///< of clubs that were gone back to
     std::vector<std::string> swing;     ///< whether it was delivered alike, as seen
     std::string fairTest;               ///< what would make it a finding

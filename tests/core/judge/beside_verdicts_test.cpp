@@ -387,3 +387,23 @@ TEST_CASE("the order of weight is counted over the numbers, with how often luck 
     builder.test.builds[2].club.shaft.mass.reset();
     CHECK_FALSE(readingOf(builder.test).weightOrder);
 }
+
+TEST_CASE("of a weight between two that were tested the line says what it would be, and of none beyond them") {
+    Random random(41);
+    TestBuilder builder;
+    const double weights[] = {50, 60, 80};
+    for (int lap = 0; lap < 5; ++lap)
+        for (int club = 0; club < 3; ++club)
+            builder.turn(std::string(1, static_cast<char>('A' + club)), std::to_string(lap),
+                         {160 - 0.2 * weights[club] + 0.3 * random.normal(), 160 - 0.2 * weights[club]});
+    for (std::size_t b = 0; b < 3; ++b)
+        builder.test.builds[b].club.shaft.mass = weights[b];
+    builder.test.card.primary = {carry()};
+    builder.test.card.trendColumn = "club:shaft_g";
+    const auto reading = readingOf(builder.test);
+    REQUIRE(reading.trend.size() == 1);
+    CHECK(reading.trend[0].low == 60);
+    CHECK(reading.trend[0].high == 80);
+    CHECK(said(reading, "trend").find("On it a club at 70 g, half-way between two of them, would have 2.0 m (") !=
+          std::string::npos);
+}

@@ -25,11 +25,13 @@ struct Trend {
     ModelEstimate slope;                              ///< per unit of the factor
     std::optional<double> fitF, fitDf1, fitDf2, fitP; ///< lack of fit of the builds about the line
     std::optional<double> jonckheere, z, orderP;
+    double low = 0, high = 0; ///< of two neighbours that were tested, those farthest apart
 };
 
 /// The line; whether clubs keep their order along it stands beside it.
 template<class To> void tell(To& to, const Trend& of) {
     tellModel(to, of.slope, "slope");
+    to("widest_step", std::vector{of.low, of.high});
     if (of.fitF)
         to.object("lack_of_fit", [&](auto& row) {
             row("F", of.fitF);

@@ -12,6 +12,7 @@
 #include <cmath>
 #include <map>
 #include <set>
+#include <tuple>
 
 namespace knot::judge {
 
@@ -451,6 +452,10 @@ std::optional<Trend> trendAlong(const record::Test& test, const Column& column, 
     if (!slope)
         return std::nullopt;
     Trend trend{.slope = *slope};
+    std::ranges::sort(x);
+    for (std::size_t i = 1; i < x.size(); ++i)
+        if (x[i] - x[i - 1] > trend.high - trend.low)
+            std::tie(trend.low, trend.high) = std::pair(x[i - 1], x[i]);
     std::vector<TurnPoint> points;
     points.reserve(turns.size());
     for (const auto& [turn, point] : turns)
