@@ -231,6 +231,15 @@ TEST_CASE("a monitor nobody has let in waits with its shots until it is, and is 
         again.say(link::Hello{"Stranger <b>1</b>", 1, {}, {}, {}});
         CHECK(QTest::qWaitFor([&] { return again.socket.state() == QAbstractSocket::UnconnectedState; }, 3000));
         CHECK(!question->isAsking());
+        CHECK(server.status() == "Stranger <b>1</b> is kept out: M asks again.");
+        hands.press(Qt::Key_M); // a wrong key is no end
+        REQUIRE(question->isAsking());
+        hands.press(Qt::Key_1);
+        Line third(server.port());
+        third.say(link::Hello{"Stranger <b>1</b>", 1, {}, {}, {}});
+        third.strike("s9", 153);
+        CHECK(third.hears("\"ack\",\"id\":\"s9\""));
+        CHECK(shots(bench).size() == 1);
     }
     SECTION("left unanswered, M asks again") {
         hands.press(Qt::Key_Escape);

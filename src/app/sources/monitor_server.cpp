@@ -164,6 +164,8 @@ QString MonitorServer::status() const {
         return m_fault.isEmpty() ? tr("The monitor link is off.") : m_fault;
     const QStringList connected = devices();
     const auto silent = secondsSilent();
+    if (connected.isEmpty() && !m_keptOut.isEmpty())
+        return tr("%1 is kept out: M asks again.").arg(m_keptOut.last());
     if (connected.isEmpty())
         return silent ? tr("The monitor is gone for %1. Its shots come when it is back; or type them in.")
                             .arg(*silent < 90 ? tr("%1 s").arg(*silent) : tr("%1 min").arg(*silent / 60))
@@ -301,6 +303,8 @@ void MonitorServer::askAgain() {
     for (const auto& line : m_lines)
         if (line->waits && !line->gone)
             return emit asksToEnter(line->device);
+    if (!m_keptOut.isEmpty()) // it knocks again by itself, and is known then
+        emit asksToEnter(m_keptOut.last());
 }
 
 void MonitorServer::letIn(const QString& device) {
@@ -318,10 +322,12 @@ void MonitorServer::letIn(const QString& device) {
 }
 
 void MonitorServer::keepOut(const QString& device) {
-    m_keptOut << device;
+    if (!m_keptOut.contains(device))
+        m_keptOut << device;
     for (std::size_t i = m_lines.size(); i-- > 0;)
         if (Line& line = *m_lines[i]; line.waits && line.device == device)
             hangUp(line);
+    emit statusChanged();
 }
 
 void MonitorServer::take(Line& line, const std::vector<link::Message>& messages,

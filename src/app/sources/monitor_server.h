@@ -60,11 +60,11 @@ public:
 
     /// The device that waits to be let in, as it is shown; null where none does.
     QString waiting() const;
-    /// Asks about it again.
+    /// Asks about it again, or where none waits about the one that was kept out last.
     void askAgain();
     /// Lets a device's shots in by its name, from now on and when it comes again.
     void letIn(const QString& device);
-    /// Keeps a device's shots out until the program ends.
+    /// Keeps a device's shots out until the program ends, or until somebody thinks better of it.
     void keepOut(const QString& device);
 
 signals:
