@@ -88,7 +88,10 @@ bool putWhereItWasStruck(const Test& test, const Tally& tally, const Arrival& ar
     const auto& struck = arrival.struckWith;
     if (!struck || struck->build >= test.builds.size())
         return false;
-    if (struck->turn && *struck->turn < test.turns.size())
+    if (struck->isWarmUp) {
+        shot.status = ShotStatus::warmUp;
+        shot.build = struck->build;
+    } else if (struck->turn && *struck->turn < test.turns.size())
         putIntoTurn(test, *struck->turn, shot);
     else if (test.turns.empty())
         putIntoFreeStint(test, tally, struck->build, shot);
@@ -156,8 +159,10 @@ std::optional<InHand> inHand(const Test& test) {
     const Stand stand = standOf(test);
     if (const auto* striking = stand.as<Striking>())
         return InHand{striking->stint.turn, striking->stint.build};
-    if (const auto* free = stand.as<Free>(); free != nullptr && free->build && !free->warmingUp)
-        return InHand{{}, *free->build};
+    if (const auto* free = stand.as<Free>(); free != nullptr && free->build)
+        return InHand{{}, *free->build, free->warmingUp};
+    if (const auto* warmUp = stand.as<WarmUp>())
+        return InHand{{}, warmUp->first.build, true};
     return std::nullopt;
 }
 

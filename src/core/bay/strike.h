@@ -9,8 +9,9 @@ namespace knot::bay {
 struct InHand {
     std::optional<record::PlannedAt> turn;
     record::BuildAt build;
+    bool isWarmUp = false; ///< what is struck now does not count, whatever counts later
 };
-/// Nothing during a warm-up, or where no club is in hand.
+/// Nothing where no club is in hand.
 std::optional<InHand> inHand(const record::Test& test);
 
 /// A swing as it came in. No readings: the ball was struck and nothing was read.

@@ -414,6 +414,28 @@ TEST_CASE("a shot that was held back goes to the club that was in hand when it w
         CHECK(test.shots.back().build == second->build);
         CHECK(record::faultsOf(test).empty());
     }
+    SECTION("as warm-up where it was one, whatever counts since") {
+        record::Test test;
+        test.stage = record::Stage::openSitting;
+        test.plan.warmUp = 8;
+        test.builds = {{.name = "Reed"}, {.name = "Larch"}};
+        test.nameClubs();
+        takeInHand(test, record::BuildAt(0));
+        Arrival held;
+        held.at = "2026-05-02T10:04:00";
+        held.readings.measure(Metric::carry, 150);
+        held.struckWith = inHand(test);
+        REQUIRE(held.struckWith);
+        CHECK(held.struckWith->isWarmUp);
+        confirm(test, "2026-05-02T10:05:00"); // warm enough
+        takeInHand(test, record::BuildAt(1));
+        REQUIRE(inHand(test));
+        CHECK_FALSE(inHand(test)->isWarmUp);
+        addShot(test, held);
+        CHECK(test.shots.back().status == record::ShotStatus::warmUp);
+        CHECK(test.shots.back().build == record::BuildAt(0));
+        CHECK(record::faultsOf(test).empty());
+    }
     SECTION("where nothing is planned") {
         record::Test test;
         test.stage = record::Stage::openSitting;
