@@ -57,6 +57,11 @@ Connection::Connection(Striker striker, const Pace& pace, Where where, QObject* 
     }
 }
 
+// What the socket says while it goes reaches nobody: the timers have gone before it.
+Connection::~Connection() {
+    m_socket.disconnect(this);
+}
+
 void Connection::start() {
     if (m_pace.onKey) {
         auto* keys = new QSocketNotifier(fileno(stdin), QSocketNotifier::Read, this);

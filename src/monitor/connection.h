@@ -33,6 +33,7 @@ class Connection : public QObject {
 
 public:
     Connection(Striker striker, const Pace& pace, Where where, QObject* parent = nullptr);
+    ~Connection() override;
     void start();
 
 signals:

@@ -7,8 +7,10 @@
 #include "core/simulate/scenarios.h"
 #include "kill/killed_after.h"
 #include "kill/real_program.h"
+#include "link/message.h"
 
 #include <QElapsedTimer>
+#include <QTcpSocket>
 
 #include <algorithm>
 #include <map>
@@ -254,4 +256,40 @@ TEST_CASE("a player's other name is in all their shots or in none, a deleted tes
     }
     CHECK(named > 20);
     WARN(gone << " times it was away");
+}
+
+TEST_CASE("the simulated monitor ends in order when its swings are kept") {
+    QTcpServer server;
+    REQUIRE(server.listen(QHostAddress::LocalHost));
+    QProcess monitor;
+    monitor.setProcessChannelMode(QProcess::MergedChannels);
+    monitor.start(KNOT_MONITOR, {"--port", QString::number(server.serverPort()), "--pace", "0", "--shots", "4"});
+    REQUIRE(monitor.waitForStarted());
+    REQUIRE(server.waitForNewConnection(10000));
+    QTcpSocket* line = server.nextPendingConnection();
+    QByteArray heard;
+    bool isWelcome = false;
+    for (int turn = 0; turn < 200 && monitor.state() == QProcess::Running; ++turn) {
+        line->waitForReadyRead(100);
+        heard += line->readAll();
+        for (qsizetype end = heard.indexOf('\n'); end >= 0; end = heard.indexOf('\n')) {
+            const QByteArray said = heard.left(end);
+            heard.remove(0, end + 1);
+            if (!isWelcome)
+                line->write(QByteArray::fromStdString(link::lineOf(link::Welcome{})));
+            isWelcome = true;
+            const qsizetype at = said.indexOf("\"id\":\"");
+            if (at >= 0) {
+                const qsizetype from = at + 6;
+                line->write(QByteArray::fromStdString(
+                    link::lineOf(link::Ack{said.mid(from, said.indexOf('"', from) - from).toStdString()})));
+            }
+        }
+        line->waitForBytesWritten(100);
+        monitor.waitForFinished(1);
+    }
+    REQUIRE((monitor.state() == QProcess::NotRunning || monitor.waitForFinished(5000)));
+    CHECK(monitor.exitStatus() == QProcess::NormalExit);
+    CHECK(monitor.exitCode() == 0);
+    CHECK_FALSE(monitor.readAll().contains("lost")); // a line that closes while it goes is heard by nobody
 }
