@@ -7,6 +7,7 @@
 #include "app/shell/prompter.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
+#include "core/plan/course.h"
 #include "core/plan/schedule.h"
 #include "link/message.h"
 #include "logbook/logbook.h"
