@@ -167,9 +167,11 @@ std::optional<UsualBet> betAgainstUsual(const UsualBasis& basis, const Column& c
     if (!isKnownByDays(basis) && basis.shots > 0)
         ofFew = prior.usual.sdTurn * prior.usual.sdTurn / static_cast<double>(basis.sittings) +
                 prior.usual.sdShot * prior.usual.sdShot / static_cast<double>(basis.shots);
+    // What was typed is what somebody remembers of some day: it is known no better than one sitting is.
+    const double ofDays = 1 + 1 / static_cast<double>(std::max<std::size_t>(basis.sittings, 1));
     std::vector<double> variances;
     for (std::size_t point = 0; point < stintPoints; ++point)
-        variances.push_back(ofStints + ofShots + ofFew + stintVariance(point, days) * betweenSittings(basis));
+        variances.push_back(ofStints + ofShots + ofFew + stintVariance(point, days) * ofDays);
     const double mean = meanOf(own.turnMeans());
     const BetOnPair pair =
         Bet::ofMeans(column.metric, mean, basis.mean, variances, prior.scale).pair(BuildAt(0), BuildAt(1), want, seed);
