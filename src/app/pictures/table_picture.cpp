@@ -6,6 +6,7 @@
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
 #include "core/record/text/number_text.h"
+#include "core/words/averages.h"
 
 #include <QCoreApplication>
 #include <QPainter>
@@ -191,8 +192,7 @@ private:
     }
 
     void rank(const Looked& looked) {
-        const record::Want want =
-            looked.reading.card.want({.kind = record::OutcomeKind::average, .metric = m_columns[m_rank], .shape = {}});
+        const record::Want want = words::rankedBy(looked.reading, m_columns[m_rank]);
         std::ranges::stable_sort(m_lines, {}, [&](const Line& line) {
             const auto& value = line.cells[m_rank].value;
             if (!value)

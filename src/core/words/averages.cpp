@@ -36,11 +36,24 @@ std::vector<Metric> firstSeen(const Reading& reading) {
     return metrics;
 }
 
+} // namespace
+
+record::Want rankedBy(const Reading& reading, Metric metric) {
+    const record::Want want = wantOf(reading, metric);
+    const auto sideways = {Metric::side, Metric::curve, Metric::launchDirection, Metric::spinAxis};
+    if (want.kind != record::Want::Kind::none || std::ranges::find(sideways, metric) == sideways.end())
+        return want;
+    const double line = metric == Metric::side && reading.card.aim ? reading.card.aim->side : 0;
+    return {record::Want::Kind::near, line};
+}
+
+namespace {
+
 std::vector<Summary> ranked(const Reading& reading, Metric metric) {
     std::vector<Summary> rows;
     std::ranges::copy_if(reading.summary, std::back_inserter(rows),
                          [&](const Summary& row) { return row.metric == metric; });
-    const record::Want want = wantOf(reading, metric);
+    const record::Want want = rankedBy(reading, metric);
     std::ranges::stable_sort(rows, {}, [&](const Summary& row) { return -want.merit(row.mean); });
     return rows;
 }

@@ -9,6 +9,10 @@
 
 namespace knot::words {
 
+/// What clubs are ranked by in a number: what is wanted of it; of what goes to either side, without a wish, how near it
+/// lies to the line.
+record::Want rankedBy(const judge::Reading& reading, judge::Metric metric);
+
 /// What people look at first: a line for each declared average and for ball speed, launch, spin, carry and side,
 /// the clubs ranked by what is wanted: "Carry: Briar 153.2 m (5 shots, ± 3.1), Alder 145.1 m (5 shots, ± 5.0)".
 std::vector<std::string> averages(const judge::Reading& reading, const record::DisplayUnits& units);

@@ -101,6 +101,8 @@ TEST_CASE("what was declared before a step in the bay is taken back as if only t
                  command == Command::hitLate || command == Command::miss || command == Command::endStint ||
                  command == Command::guess || which == 7))
                 return;
+            if (command == Command::takeOtherPart && (which == 5 || which == 6))
+                return; // the new club was made of the one in hand as it was called and built then
             RC_ASSERT(inOrder(both.test()) == inOrder(alone.test()));
         }));
 }

@@ -407,3 +407,15 @@ TEST_CASE("of a weight between two that were tested the line says what it would 
     CHECK(said(reading, "trend").find("On it a club at 70 g, half-way between two of them, would have 2.0 m (") !=
           std::string::npos);
 }
+
+TEST_CASE("without a wish sides are ranked by how near they lie to the line") {
+    TestBuilder builder(Metric::side);
+    builder.turn("Ash", "1", {-9, -8, -10}).turn("Briar", "1", {2, 3, 1}).turn("Cedar", "1", {6, 5, 7});
+    const auto lines = words::averages(readingOf(builder.test), {});
+    REQUIRE(lines.size() == 1);
+    CHECK(lines[0].starts_with("Side: Briar 2.0 m"));
+    CHECK(lines[0].find("Cedar") < lines[0].find("Ash"));
+    builder.test.card.aim = record::Aim{.side = -9};
+    CHECK(words::averages(readingOf(builder.test), {})[0].find("Ash") <
+          words::averages(readingOf(builder.test), {})[0].find("Briar"));
+}
