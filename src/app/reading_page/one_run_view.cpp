@@ -191,9 +191,7 @@ void OneRunView::setRun(const std::optional<words::OneRun>& run, const judge::Re
         if (everyPair)
             name = tr("%1 against %2").arg(name, QString::fromStdString(reading->builds[bet.against].name));
         const QString ahead = (want.kind == record::Want::Kind::none ? tr("above %1 in 100") : tr("ahead %1 in 100"))
-                                  .arg(bet.ahead > 0.99   ? tr("more than 99")
-                                       : bet.ahead < 0.01 ? tr("less than 1")
-                                                          : QString::number(std::lround(100 * bet.ahead)));
+                                  .arg(QString::fromStdString(words::timesIn100(bet.ahead)));
         BetRow row{.build = bet.build,
                    .name = name,
                    .ahead = ahead,

@@ -38,6 +38,10 @@ std::vector<Metric> firstSeen(const Reading& reading) {
 
 } // namespace
 
+std::string timesIn100(double chance) {
+    return chance > 0.99 ? "more than 99" : chance < 0.01 ? "less than 1" : record::fixed(100 * chance, 0);
+}
+
 record::Want rankedBy(const Reading& reading, Metric metric) {
     const record::Want want = wantOf(reading, metric);
     const auto sideways = {Metric::side, Metric::curve, Metric::launchDirection, Metric::spinAxis};
@@ -113,10 +117,8 @@ std::vector<std::string> otherBets(const Reading& reading, Metric first, const r
             if (bet.metric == outcome.metric)
                 line += (line.empty() ? "" : ", ") + reading.builds[bet.build].name +
                         (isDirected ? " ahead of " : " above ") + reading.builds[bet.against].name + " " +
-                        (bet.ahead > 0.99   ? "more than 99"
-                         : bet.ahead < 0.01 ? "less than 1"
-                                            : record::fixed(100 * bet.ahead, 0)) +
-                        " in 100 (expect " + format.signedNumber(bet.expected) + " " + format.unitText() + ")";
+                        timesIn100(bet.ahead) + " in 100 (expect " + format.signedNumber(bet.expected) + " " +
+                        format.unitText() + ")";
         if (!line.empty())
             said.push_back(upperFirst(record::info(outcome.metric).label) + ": " + line + ".");
     }

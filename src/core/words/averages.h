@@ -9,6 +9,9 @@
 
 namespace knot::words {
 
+/// A chance as times in 100: "83", "more than 99", "less than 1".
+std::string timesIn100(double chance);
+
 /// What clubs are ranked by in a number: what is wanted of it; of what goes to either side, without a wish, how near it
 /// lies to the line.
 record::Want rankedBy(const judge::Reading& reading, judge::Metric metric);

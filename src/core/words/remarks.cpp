@@ -1,5 +1,6 @@
 #include "core/words/remarks.h"
 
+#include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/linked_tests.h"
 #include "core/words/remark_level.h"
@@ -373,8 +374,7 @@ private:
         std::string text = "A bet on ";
         text.append(label(bet.metric)).append(": ").append(name(flip ? bet.against : bet.build));
         text.append(near ? " is nearer than " : " is ahead of ").append(name(flip ? bet.build : bet.against));
-        const double ahead = std::max(bet.ahead, 1 - bet.ahead);
-        text.append(ahead > 0.99 ? " more than 99" : " " + record::fixed(100 * ahead, 0));
+        text.append(" ").append(timesIn100(std::max(bet.ahead, 1 - bet.ahead)));
         text.append(" times in 100, by ").append(format.signedNumber(flip ? -bet.expected : bet.expected));
         text.append(" (").append(format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80));
         text.append(") ").append(format.unitText());
