@@ -118,7 +118,7 @@ Reading fullReading() {
     full.singleRuns = {Metric::carry};
     full.bets = full.betsAsStints = {{}};
     full.bestBets = full.bestBetsAsStints = {{}};
-    full.again = {{.isAfterMark = true}};
+    full.again = {{.build = BuildAt(1), .after = judge::Again::After::playerChanged, .words = "slower"}};
     full.weightOrder = judge::WeightOrder{};
     full.carryPerBallSpeed = 1;
     full.misses = {{.bothWaysP = 1}};

@@ -149,11 +149,12 @@ void HandActions::mark(record::Mark what) {
     });
     const bool marked = m_at.test().progress.nextMark == what;
     if (what == Mark::club)
-        m_at.say(marked ? tr("From the next shot on this is a changed club. C again takes it back.")
+        m_at.say(marked ? tr("From the next shot on this is a changed club. W says what; C again takes it back.")
                         : tr("The club is as it was."));
     else
-        m_at.say(marked ? tr("From the next shot on the player has changed something. P again takes it back.")
-                        : tr("The player is as before."));
+        m_at.say(marked
+                     ? tr("From the next shot on the player has changed something. W says what; P again takes it back.")
+                     : tr("The player is as before."));
 }
 
 void HandActions::fairTest() {

@@ -63,6 +63,10 @@ void SaidActions::word() {
     const bool setAside = last != nullptr && last->status == record::ShotStatus::setAside;
     if (setAside && last->reason.empty())
         return askReason(last->id);
+    using record::Mark;
+    const Mark mark = now.test.progress.nextMark;
+    if (mark == Mark::player || mark == Mark::club)
+        return askNote(mark == Mark::club ? tr("What changed at the club?") : tr("What did the player change?"));
     if (const auto flag = flagWithoutWords()) {
         const record::Event event = now.test.events[*flag];
         m_at.ask().askLine(tr("The flag at %1, after %2 shots: what was it?")
@@ -79,7 +83,11 @@ void SaidActions::word() {
     }
     if (setAside)
         return askReason(last->id);
-    m_at.ask().askLine(tr("A note"), {}, {}, [this](const QString& text) {
+    askNote(tr("A note"));
+}
+
+void SaidActions::askNote(const QString& question) {
+    m_at.ask().askLine(question, {}, {}, [this](const QString& text) {
         const std::string at = m_at.run().now().toStdString();
         if (!text.isEmpty())
             m_at.run().step(tr("a note"), [&](record::Test& test) {

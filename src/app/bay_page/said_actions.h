@@ -32,6 +32,7 @@ public:
 
 private:
     void askReason(record::ShotId shot);
+    void askNote(const QString& question);
     void guessAtEnd(record::BuildAt build);
     QStringList clubNames() const;
     std::optional<std::size_t> flagWithoutWords() const;

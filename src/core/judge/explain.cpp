@@ -1,7 +1,7 @@
 #include "core/judge/explain.h"
 
-#include "core/judge/bets/bet.h"
 #include "core/judge/bets/choices.h"
+#include "core/judge/bets/reading_bets.h"
 #include "core/judge/causes/models.h"
 #include "core/judge/causes/order_by_weight.h"
 #include "core/judge/causes/parts_of_gap.h"
@@ -26,17 +26,11 @@
 
 #include <algorithm>
 #include <cmath>
-#include <limits>
-#include <map>
-#include <set>
-#include <tuple>
 
 namespace knot::judge {
 namespace {
 
 constexpr int explainedDraws = 1000;
-constexpr double mostDegrees = 60; // that a player's own spreads weigh
-constexpr double otherKinds = 8;   // times as far apart lie clubs of several kinds
 
 class Explanation {
 public:
@@ -58,8 +52,8 @@ public:
         }
         addInfluence(m_request.subject, m_columns, m_reading);
         m_reading.findings = groupFindings(m_columns);
-        bets();
-        fillChoices(m_request, m_columns, m_bets, m_reading);
+        whoseDoings();
+        fillChoices(m_request, m_columns, addBets(m_request, m_columns, m_reading), m_reading);
         forgivenessGaps();
         lateSetAsides();
         guesses();
@@ -132,127 +126,16 @@ private:
                                                seedFor(m_request, "longest", column.metric, row.build, row.against));
     }
 
-    enum class Runs { asTheyWere, asStints };
-
-    // What is assumed beforehand of a metric, `times` as large: how far clubs differ and stints move the player.
-    BetPrior priorOf(const Column& column, double times, Runs runs = Runs::asTheyWere) const {
-        const auto own = m_request.earlier.own.find(column.metric);
-        const bool isKnown = own != m_request.earlier.own.end();
-        plan::Spreads usual = isKnown ? own->second : plan::usualSpreads(column.metric, m_request.level);
-        usual.sdTurn *= times;
-        BetPrior prior{.usual = usual};
-        if (isKnown)
-            prior.degrees = std::clamp(static_cast<double>(own->second.turns), prior.degrees, mostDegrees);
-        const auto learnt = m_request.earlier.gapScales.find(column.metric);
-        prior.scale = times * (learnt != m_request.earlier.gapScales.end()
-                                   ? learnt->second
-                                   : (areOfOneKind() ? 1 : otherKinds) * plan::gapTimes(m_reading.card.kind) *
-                                         record::info(column.metric).worthwhileGap);
-        if (runs == Runs::asTheyWere && isOfSingleRuns(column)) {
-            const auto warm = m_request.earlier.warmUp.find(column.metric);
-            prior.warmUp = warm != m_request.earlier.warmUp.end() ? warm->second : warmUpOf(usual);
-        }
-        return prior;
-    }
-
-    // A driver and a three-wood lie farther apart than two shafts: clubs of several kinds, or of lofts apart by more
-    // than those of two neighbouring clubs.
-    bool areOfOneKind() const {
-        constexpr double oneNumber = 4.5; // degrees
-        std::set<std::string_view> kinds;
-        double least = std::numeric_limits<double>::infinity();
-        double most = -least;
-        for (BuildAt b; b < m_test.builds.size(); ++b) {
-            if (m_reading.builds[b].counted == 0)
-                continue;
-            kinds.insert(rack::kindName(rack::headKind(m_test.builds[b])));
-            if (const auto loft = rack::figuresOf(m_test.builds[b].club).loft) {
-                least = std::min(least, *loft);
-                most = std::max(most, *loft);
-            }
-        }
-        return kinds.size() < 2 && most - least <= oneNumber;
-    }
-
-    // Clubs were hit as it came: no two of them met in two laps. The player warms up through that.
-    static bool isOfSingleRuns(const Column& column) {
-        std::map<record::RoundAt, std::size_t> clubs;
-        for (const BuildValues& build : column.builds) {
-            std::set<record::RoundAt> laps;
-            for (const TurnValues& turn : build.turns)
-                laps.insert(turn.round);
-            for (const record::RoundAt lap : laps)
-                ++clubs[lap];
-        }
-        return std::ranges::count_if(clubs, [](const auto& lap) { return lap.second > 1; }) == 1;
-    }
-
-    void bets() {
-        const bool hasSingleRuns = std::ranges::any_of(m_columns, isOfSingleRuns);
-        for (const Column& column : m_columns) {
-            if (isMoved(column.metric))
-                append(m_reading.whoseDoing, whoseDoing(m_request, column, isLookedAt(column.metric)));
-            auto bet = Bet::of(column, priorOf(column, 1));
-            if (!bet)
-                continue;
-            if (m_request.earlier.own.contains(column.metric))
-                m_reading.ownStints.push_back(column.metric);
-            if (m_request.earlier.gapScales.contains(column.metric))
-                m_reading.ownGaps.push_back(column.metric);
-            addBets(column, *bet, Runs::asTheyWere, m_reading.bets, m_reading.bestBets);
-            m_bets.emplace(column.metric, std::move(*bet));
-            if (!hasSingleRuns)
-                continue;
-            if (isOfSingleRuns(column)) {
-                m_reading.singleRuns.push_back(column.metric);
-                goneBackTo(column);
-            }
-            addBets(column, *Bet::of(column, priorOf(column, 1, Runs::asStints)), Runs::asStints,
-                    m_reading.betsAsStints, m_reading.bestBetsAsStints);
-        }
-    }
-
-    // A club that was hit, left and hit again.
-    void goneBackTo(const Column& column) {
-        const plan::Spreads usual = priorOf(column, 1).usual;
-        for (BuildAt b; b < column.builds.size(); ++b) {
-            const auto& goes = column.builds[b].turns;
-            if (goes.size() < 2 || goes.front().sitting != goes.back().sitting)
-                continue;
-            const double shots = 1 / static_cast<double>(goes.front().values.size()) +
-                                 1 / static_cast<double>(goes.back().values.size());
-            m_reading.again.push_back(
-                {.metric = column.metric,
-                 .build = b,
-                 .goes = goes.size(),
-                 .gap = goes.back().mean() - goes.front().mean(),
-                 .usually = 1.96 * std::sqrt(2 * usual.sdTurn * usual.sdTurn + shots * usual.sdShot * usual.sdShot),
-                 .isAfterMark = goes.front().phase != goes.back().phase});
-        }
-    }
-
-    void addBets(const Column& column, const Bet& bet, Runs runs, std::vector<BetOnPair>& pairs,
-                 std::vector<BestBet>& best) const {
-        const auto halved = Bet::of(column, priorOf(column, 0.5, runs));
-        const auto doubled = Bet::of(column, priorOf(column, 2, runs));
-        const record::Want want = m_reading.card.want(averageOf(column.metric));
-        for (const AverageGap& row : m_reading.average) {
-            if (row.metric != column.metric || row.kind != record::OutcomeKind::average)
-                continue;
-            const auto seed = seedFor(m_request, "bet", row.metric, row.build, row.against);
-            BetOnPair pair = bet.pair(row.build, row.against, want, seed);
-            pair.halved = halved->glance(row.build, row.against, want, seed);
-            pair.doubled = doubled->glance(row.build, row.against, want, seed);
-            pairs.push_back(pair);
-        }
-        std::ranges::move(bet.best(want, seedFor(m_request, "best bet", column.metric, {}, {})),
-                          std::back_inserter(best));
-    }
-
     // What is looked at shot by shot: the declared averages, else what people look at first.
     bool isLookedAt(Metric metric) const {
         return isDeclared(metric) ||
                (m_reading.card.primary.empty() && (metric == Metric::carry || metric == Metric::ballSpeed));
+    }
+
+    void whoseDoings() {
+        for (const Column& column : m_columns)
+            if (isMoved(column.metric))
+                append(m_reading.whoseDoing, whoseDoing(m_request, column, isLookedAt(column.metric)));
     }
 
     void callsAndShots() {
@@ -304,7 +187,7 @@ private:
             const UsualBasis* basis = isMeant ? basisFor(bases, column.metric, absent) : nullptr;
             if (basis == nullptr || !column.builds[absent].turns.empty())
                 continue;
-            const BetPrior prior = priorOf(column, 1);
+            const BetPrior prior = BetPriors(m_request, m_reading).of(column);
             const record::Want want = m_reading.card.want(averageOf(column.metric));
             for (BuildAt b; b < column.builds.size(); ++b)
                 append(m_reading.usualBets, betAgainstUsual(*basis, column, b, absent, prior, want,
@@ -438,7 +321,6 @@ private:
     const record::Structure& m_structure;
     const std::vector<Column>& m_columns;
     Reading& m_reading;
-    std::map<Metric, Bet> m_bets;
 };
 
 } // namespace

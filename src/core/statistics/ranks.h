@@ -13,6 +13,10 @@ double pairsAbove(const std::vector<double>& a, const std::vector<double>& b);
 /// or where one of them does not vary.
 std::optional<double> spearman(const std::vector<double>& x, const std::vector<double>& y);
 
+/// How often luck alone gives a rank correlation as far from 0, two-sided: all orders counted up to nine pairs, beyond
+/// by Student's t (Kendall and Stuart's approximation). Nothing where `spearman` gives nothing.
+std::optional<double> spearmanByLuck(const std::vector<double>& x, const std::vector<double>& y);
+
 /// The two-sided p of Fisher's exact test (1922): `hits` of `n` in each of two groups, over all tables of the same
 /// sums that are no likelier.
 double fisherExact(std::size_t hitsA, std::size_t nA, std::size_t hitsB, std::size_t nB);

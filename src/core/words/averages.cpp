@@ -125,6 +125,21 @@ std::vector<std::string> otherBets(const Reading& reading, Metric first, const r
     return said;
 }
 
+std::string againWhen(const Again& one) {
+    const std::string what = one.words.empty() ? std::string() : " (“" + one.words + "”)";
+    switch (one.after) {
+    case Again::After::playerChanged:
+        return " after the player's change" + what + ": ";
+    case Again::After::clubChanged:
+        return " after it was changed" + what + ": ";
+    case Again::After::otherDay:
+        return " after the day changed" + what + ": ";
+    case Again::After::left:
+        break;
+    }
+    return " again: ";
+}
+
 // A club that was gone back to, as two goes of one club.
 std::vector<std::string> againText(const Reading& reading, Metric metric, const record::DisplayUnits& units) {
     std::vector<std::string> said;
@@ -134,10 +149,11 @@ std::vector<std::string> againText(const Reading& reading, Metric metric, const 
         const MetricFormat format(metric, units);
         const auto& info = record::info(metric);
         const bool isUsual = std::fabs(one.gap) <= one.usually;
-        said.push_back(reading.builds[one.build].name + (one.isAfterMark ? " after the change: " : " again: ") +
-                       format.withUnit(std::fabs(one.gap)) + (one.gap < 0 ? " less " : " more ") + info.label +
-                       " than in its first go; two goes of one club usually lie up to " + format.withUnit(one.usually) +
-                       " apart" + (isUsual ? "." : ", these farther."));
+        said.push_back(reading.builds[one.before].name + againWhen(one) + format.withUnit(std::fabs(one.gap)) +
+                       (one.gap < 0 ? " less " : " more ") + info.label +
+                       (one.after == Again::After::left ? " than in its first go" : " than before") +
+                       "; two goes of one club usually lie up to " + format.withUnit(one.usually) + " apart" +
+                       (isUsual ? "." : ", these farther."));
     }
     return said;
 }

@@ -91,7 +91,7 @@ private:
                                      : "no more alike for the same club than for another") +
                     " (" + counted(one.stints, "stint") + ").");
         for (const FeelRank& rank : m_reading.feelRanks)
-            if (const auto p = byLuck(rank); p && *p <= m_level)
+            if (rank.p && *rank.p <= m_level)
                 add("feel_rank", Severity::note,
                     std::string(feelWord(rank.scale)) + (rank.rho > 0 ? " rises with " : " falls with ") +
                         label(rank.metric) + " from stint to stint (rank correlation " + record::fixed(rank.rho, 2) +

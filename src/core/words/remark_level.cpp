@@ -1,21 +1,10 @@
 #include "core/words/remark_level.h"
 
-#include "core/statistics/distributions.h"
-
 #include <algorithm>
 #include <cmath>
 #include <vector>
 
 namespace knot::words {
-
-std::optional<double> byLuck(const judge::FeelRank& rank) {
-    constexpr std::size_t fewest = 8;
-    if (rank.stints < fewest)
-        return std::nullopt;
-    const double rest = 1 - rank.rho * rank.rho;
-    const auto df = static_cast<double>(rank.stints - 2);
-    return rest > 0 ? statistics::studentTwoSided(rank.rho * std::sqrt(df / rest), df) : 0;
-}
 
 std::optional<double> byLuck(const judge::Misses& misses) {
     if (!misses.oneWay || !misses.oneWay->stintsP)
@@ -75,7 +64,7 @@ std::vector<double> testsOf(const judge::Reading& reading) {
     for (const judge::FeelGap& gap : reading.feelGaps)
         add(gap.p);
     for (const judge::FeelRank& rank : reading.feelRanks)
-        add(byLuck(rank));
+        add(rank.p);
     return tests;
 }
 

@@ -6,10 +6,7 @@
 
 namespace knot::words {
 
-/// How often luck gives a rank correlation as far from 0 over so many stints, by Student's t; nothing under eight.
-std::optional<double> byLuck(const judge::FeelRank& rank);
-
-/// The same of misses that go one way: by shots and by stints both. Nothing of a single stint.
+/// How often luck gives misses that go one way as far: by shots and by stints both. Nothing of a single stint.
 std::optional<double> byLuck(const judge::Misses& misses);
 
 /// Of two factors what is said: with laps as blocks where that can be reckoned.

@@ -1,5 +1,6 @@
 // What stands beside the verdicts has its rate as well: days that disagree, misses one way, windows, two factors, whose
 // doing a difference of the swing is.
+#include "core/judge/bets/swept_stints.h"
 #include "core/judge/days/earlier.h"
 #include "core/judge/days/usual.h"
 #include "core/judge/judge.h"
@@ -355,6 +356,60 @@ TEST_CASE("going back to a favourite makes no laps: a bet that knows of both goe
         CHECK(of.singleRuns.empty());
         CHECK_FALSE(words::oneRun(of, {}));
     }
+}
+
+TEST_CASE("a tip and a changed club are shown before and after, with what was noted of them") {
+    TestBuilder builder;
+    builder.turn("Ash", "", {150, 152, 151}).turn("Briar", "", {156, 158, 157}).turn("Briar", "", {150, 151, 152});
+    builder.turn("Ash", "", {160, 162, 161});
+    builder.test.card.primary = {carry()};
+    auto& test = builder.test;
+    test.shots[6].mark = record::Mark::club;
+    test.shots[9].mark = record::Mark::player;
+    test.events = {{.kind = record::EventKind::note, .afterShots = 9, .text = "slower takeaway"},
+                   {.kind = record::EventKind::note, .afterShots = 6, .text = "one degree weaker"},
+                   {.kind = record::EventKind::note, .afterShots = 4, .text = "wind got up"}};
+    const auto reading = readingOf(test);
+    REQUIRE(reading.again.size() == 2);
+    using After = judge::Again::After;
+    CHECK(reading.again[0].after == After::playerChanged);
+    CHECK(reading.again[0].gap == Approx(10));
+    CHECK(reading.again[0].words == "slower takeaway");
+    CHECK(reading.again[1].after == After::clubChanged);
+    CHECK(reading.again[1].build == BuildAt(2));
+    CHECK(reading.again[1].before == BuildAt(1));
+    CHECK(reading.again[1].words == "one degree weaker");
+    const auto run = words::oneRun(reading, {});
+    REQUIRE(run);
+    REQUIRE(run->again.size() == 2);
+    CHECK(
+        run->again[0].starts_with("Ash after the player's change (“slower takeaway”): 10.0 m more carry than before"));
+    CHECK(run->again[1].starts_with("Briar after it was changed (“one degree weaker”): 6.0 m less carry than before"));
+}
+
+TEST_CASE("how alike neighbouring shots are is learned from a player's own stints") {
+    auto column = [](double alike, std::size_t stints) {
+        Random random(7);
+        judge::Column made{.metric = Metric::carry, .builds = {{}, {}}};
+        for (std::size_t stint = 0; stint < stints; ++stint) {
+            judge::TurnValues turn{.turn = record::TurnAt(stint)};
+            double before = random.normal();
+            for (int shot = 0; shot < 6; ++shot)
+                turn.values.push_back(before = alike * before + std::sqrt(1 - alike * alike) * random.normal());
+            made.builds[BuildAt(stint % 2)].turns.push_back(std::move(turn));
+        }
+        return made;
+    };
+    const judge::Column none = column(0, 200);
+    const judge::Column much = column(0.5, 200);
+    const judge::Column few = column(0.5, 1);
+    CHECK(judge::neighboursIn({&none}).alike < 0.15);
+    CHECK(judge::neighboursIn({&much}).alike > 0.4);
+    CHECK(judge::neighboursIn({&much, &much}).pairs == Approx(8 + 2000 * 0.25)); // short stints tell less
+    CHECK(judge::neighboursIn({}).alike == 0.1);
+    // What the logbook tells outweighs one short run.
+    const auto known = judge::neighboursIn({&none}, {});
+    CHECK(judge::neighboursIn({&few}, known).alike < judge::neighboursIn({&few}).alike);
 }
 
 TEST_CASE("the order of weight is counted over the numbers, with how often luck does as well") {

@@ -209,6 +209,12 @@ TEST_CASE("ranks: pairs, Spearman, Fisher's exact and sign tests against counts 
     CHECK(*spearman({1, 2, 3, 4}, {10, 20, 30, 45}) == Approx(1));
     CHECK(*spearman({1, 2, 3, 4}, {4, 3, 2, 1}) == Approx(-1));
     CHECK(*spearman({1, 2, 2, 4}, {1, 2, 3, 4}) == Approx(4.5 / std::sqrt(4.5 * 5)));
+    // Counted by hand over all orders: 6 of 6, and of 40,320, with ties and without.
+    CHECK(*spearmanByLuck({1, 2, 3}, {1, 3, 2}) == 1);
+    CHECK(*spearmanByLuck({1, 2, 3, 4, 5, 6, 7, 8}, {2, 1, 4, 3, 8, 5, 6, 7}) == Approx(878.0 / 40320));
+    CHECK(*spearmanByLuck({3, 3, 5, 6, 6, 6, 8, 9}, {150, 148, 151, 153, 152, 155, 154, 156.5}) ==
+          Approx(120.0 / 40320));
+    CHECK(!spearmanByLuck({1, 1, 1}, {1, 2, 3}));
     CHECK(!spearman({1, 1, 1}, {1, 2, 3}));
     CHECK(!spearman({1, 2}, {1, 2}));
     CHECK(fisherExact(3, 4, 1, 4) == Approx(34.0 / 70)); // the lady tasting tea

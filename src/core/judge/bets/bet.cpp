@@ -71,7 +71,8 @@ std::optional<Bet> Bet::of(const Column& column, const BetPrior& prior) {
     bet.m_shotVariance = knot::judge::shotVariance(stints, prior);
     bet.m_parts.reserve(stintPoints * gapPoints);
     // A run of shots that are alike tells less of the club than as many that are not.
-    const double alike = prior.warmUp ? (1 + stints.neighbours) / (1 - stints.neighbours) : 1;
+    const double r = neighboursIn({&column}, prior.neighbours).alike;
+    const double alike = prior.warmUp ? (1 + r) / (1 - r) : 1;
     const double wider = prior.warmUp ? widerInRuns : 1;
     for (std::size_t point = 0; point < stintPoints; ++point)
         for (const double times : warmUpSizes) {

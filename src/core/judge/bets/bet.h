@@ -6,6 +6,11 @@
 
 namespace knot::judge {
 
+/// How alike neighbouring shots are: their lag-one correlation inside stints, and how many pairs that weighs.
+struct Neighbours {
+    double alike = 0.1, pairs = 8;
+};
+
 /// What a bet rests on besides the shots: how steady the player is, and how far builds may lie apart.
 struct BetPrior {
     plan::Spreads usual; ///< of the metric, in its unit
@@ -14,6 +19,7 @@ struct BetPrior {
     /// Runs that the player warms up through, and whose neighbouring shots are alike (judgement §34): the SD of what
     /// the first swing adds. Nothing: as judgement §14 has it.
     std::optional<double> warmUp = {};
+    Neighbours neighbours = {}; ///< beforehand; the record's own pairs are added
 };
 
 struct Swept;

@@ -2,6 +2,9 @@
 
 #include "core/judge/claim.h"
 
+#include <array>
+#include <string>
+
 // How to choose, where nothing is settled.
 namespace knot::judge {
 
@@ -67,15 +70,21 @@ template<class To> void tell(To& to, const BetOnPair& of) {
     to("doubled", of.doubled);
 }
 
-/// A club that was gone back to: its last go against its first, and how far two goes of one club usually lie apart.
+/// A club that was gone back to, its last go against its first; or what was struck after a change against what was
+/// struck before it; and how far goes of one club usually lie apart.
 struct Again {
     Metric metric = Metric::carry;
-    BuildAt build;
+    BuildAt build, before; ///< two of them where the club was changed
     std::size_t goes = 2;
-    double gap = 0;           ///< last less first
-    double usually = 0;       ///< 95 % of such gaps are no larger, by what a stint and its shots usually add
-    bool isAfterMark = false; ///< the player changed something in between
+    double gap = 0;     ///< last less first, or after less before
+    double usually = 0; ///< 95 % of such gaps are no larger, by what stints and their shots usually add
+    enum class After { left, playerChanged, clubChanged, otherDay } after = After::left;
+    std::string words; ///< what was noted of the change
 };
+
+inline const char* key(Again::After after) {
+    return std::array{"left", "player_changed", "club_changed", "other_day"}[static_cast<std::size_t>(after)];
+}
 
 template<class To> void tell(To& to, const Again& of) {
     to("metric", of.metric);
@@ -83,8 +92,12 @@ template<class To> void tell(To& to, const Again& of) {
     to("goes", of.goes);
     to("gap", of.gap, ofMetric);
     to("usually", of.usually, ofMetric);
-    if (of.isAfterMark)
-        to("after_mark", true);
+    if (of.after != Again::After::left)
+        to("after", of.after);
+    if (of.before != of.build)
+        to("before", of.before);
+    if (!of.words.empty())
+        to("words", of.words);
 }
 
 /// How often a build is the best of all in a metric, and what choosing it loses on average.

@@ -14,41 +14,39 @@ namespace knot::judge {
 using Eigen::MatrixXd;
 using Eigen::VectorXd;
 
-namespace {
-
-constexpr double warmAfter = 8; // swings after which what the first ones add has fallen to a third
-
-// The lag-one correlation of shots inside stints, less what few shots about their own mean take from it, and as if
-// eight pairs at the usual likeness had been seen besides.
-double neighboursAlike(const Column& column, const std::vector<BuildAt>& builds) {
-    constexpr double usual = 0.1, weight = 8, most = 0.6;
+Neighbours neighboursIn(const std::vector<const Column*>& columns, const Neighbours& beforehand) {
+    constexpr double most = 0.6;
     double products = 0;
     double squares = 0;
     double pairs = 0;
     double shots = 0;
     double stints = 0;
-    for (const BuildAt b : builds)
-        for (const TurnValues& turn : column.builds[b].turns) {
-            const double mean = turn.mean();
-            for (std::size_t i = 0; i < turn.values.size(); ++i) {
-                squares += (turn.values[i] - mean) * (turn.values[i] - mean);
-                if (i > 0) {
-                    products += (turn.values[i] - mean) * (turn.values[i - 1] - mean);
-                    ++pairs;
-                }
-            }
-            shots += static_cast<double>(turn.values.size());
-            ++stints;
-        }
-    if (!(pairs > 0) || !(squares > 0))
-        return usual;
-    const double seen = products / pairs / (squares / shots);
-    const double length = shots / stints;
-    const double unbiased = seen + (1 + 3 * std::clamp(seen, 0.0, most)) / length;
-    return std::clamp((pairs * unbiased + weight * usual) / (pairs + weight), 0.0, most);
+    auto add = [&](const std::vector<double>& values) {
+        const double mean = meanOf(values);
+        for (std::size_t i = 1; i < values.size(); ++i)
+            products += (values[i] - mean) * (values[i - 1] - mean);
+        squares += squaresAboutMean(values);
+        shots += static_cast<double>(values.size());
+        pairs += static_cast<double>(values.size()) - 1;
+        ++stints;
+    };
+    for (const Column* column : columns)
+        for (const BuildValues& build : column->builds)
+            for (const TurnValues& turn : build.turns)
+                add(turn.values);
+    if (!(squares > 0))
+        return beforehand;
+    // Shots about their own mean look less alike than they are, by (1 + 3r) / m (Marriott and Pope 1954). What that
+    // takes is given back, at the price that short stints tell little and such of three shots nothing.
+    const double m = shots / stints;
+    const double kept = 1 - 3 / m;
+    if (kept <= 0)
+        return beforehand;
+    const double alike = (products / pairs / (squares / shots) + 1 / m) / kept;
+    const double weight = pairs * kept * kept;
+    const double all = weight + beforehand.pairs;
+    return {std::clamp((weight * alike + beforehand.pairs * beforehand.alike) / all, 0.0, most), all};
 }
-
-} // namespace
 
 Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds, Together together) {
     Stints stints{.all = {}, .builds = builds.size()};
@@ -68,7 +66,6 @@ Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds, Togeth
             stints.middle += mean;
         }
     stints.laps = laps.size();
-    stints.neighbours = neighboursAlike(column, builds);
     stints.middle /= static_cast<double>(stints.all.size());
     for (Stint& stint : stints.all)
         stint.mean -= stints.middle;

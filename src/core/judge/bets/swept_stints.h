@@ -18,12 +18,18 @@ struct Stints {
     std::vector<Stint> all;
     std::size_t builds = 0, laps = 0;
     double middle = 0, squares = 0, degrees = 0; ///< squares and degrees of freedom inside stints
-    double neighbours = 0;                       ///< how alike neighbouring shots are: pooled lag-one correlation
 };
 
 /// What stints share a level with: those of the same lap, or, where clubs were hit as it came, of the same visit.
 enum class Together { laps, visits };
 Stints stintsOf(const Column& column, const std::vector<BuildAt>& builds, Together together = Together::laps);
+
+/// After so many swings what the first ones add has fallen to a third.
+inline constexpr double warmAfter = 8;
+
+/// How alike the neighbouring shots of several columns are, pooled inside stints, less what few shots about their own
+/// mean take from it; what is known beforehand weighs as its pairs do. Kept from 0 to 0.6.
+Neighbours neighboursIn(const std::vector<const Column*>& columns, const Neighbours& beforehand = {});
 
 /// The variance of a shot: what the record says and what the prior does, by their degrees of freedom.
 double shotVariance(const Stints& stints, const BetPrior& prior);

@@ -87,7 +87,6 @@ std::optional<double> gapScale(const std::vector<Column>& tests, const BetPrior&
 
 double warmUpOf(const plan::Spreads& usual, const std::vector<Column>& own) {
     constexpr double tableDegrees = 6;
-    constexpr double warmAfter = 8; // swings
     const double table = 0.25 * usual.sdShot * usual.sdShot;
     const double ofStint = usual.sdTurn * usual.sdTurn;
     double squares = tableDegrees * table;
@@ -121,6 +120,21 @@ double warmUpOf(const plan::Spreads& usual, const std::vector<Column>& own) {
     return std::sqrt(std::max(squares / degrees, 0.1 * table));
 }
 
+namespace {
+
+// From the player's own shots; a sitting differs from the others, so that many of them weigh no more than a few.
+Neighbours neighboursOf(const std::vector<Column>& own) {
+    constexpr double most = 40; // pairs
+    std::vector<const Column*> columns;
+    columns.reserve(own.size());
+    for (const Column& column : own)
+        columns.push_back(&column);
+    const Neighbours known = neighboursIn(columns);
+    return {known.alike, std::min(known.pairs, most)};
+}
+
+} // namespace
+
 Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand) {
     Earlier earlier;
     earlier.pace = plan::measuredPace(tests, inHand.card.kind);
@@ -153,6 +167,7 @@ Earlier learntFrom(std::vector<record::Test> tests, const record::Test& inHand) 
             const auto known = earlier.own.find(metric);
             earlier.warmUp[metric] = warmUpOf(
                 known != earlier.own.end() ? known->second : plan::usualSpreads(metric, plan::Level::club), struck);
+            earlier.neighbours[metric] = neighboursOf(struck);
         }
         if (const auto equal = plan::ownSpreadsAtEqual(own, metric, inHand.card.covariates))
             earlier.equal[metric] = *equal;

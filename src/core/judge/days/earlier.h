@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/judge/bets/bet.h"
 #include "core/judge/days/linked_tests.h"
 #include "core/judge/days/usual.h"
 #include "core/plan/measured_pace.h"
@@ -12,12 +13,13 @@ namespace knot::judge {
 
 /// What a logbook's other tests tell of the one in hand.
 struct Earlier {
-    std::map<Metric, plan::Spreads> own;     ///< the player's own spreads, which go before the usual ones
-    std::map<Metric, plan::Spreads> equal;   ///< the same at equal delivery, by the covariates of the card in hand
-    plan::MeasuredPace pace = {};            ///< what changes and shots took in tests of the kind
-    std::vector<UsualBasis> usual;           ///< what is usual for the player, beside what was typed for them
-    std::vector<GapFound> repeats = {};      ///< declared gaps of the tests that are the same on another day
-    std::map<Metric, double> warmUp = {};    ///< SD of what the player's first swing of a sitting adds
+    std::map<Metric, plan::Spreads> own;          ///< the player's own spreads, which go before the usual ones
+    std::map<Metric, plan::Spreads> equal;        ///< the same at equal delivery, by the covariates of the card in hand
+    plan::MeasuredPace pace = {};                 ///< what changes and shots took in tests of the kind
+    std::vector<UsualBasis> usual;                ///< what is usual for the player, beside what was typed for them
+    std::vector<GapFound> repeats = {};           ///< declared gaps of the tests that are the same on another day
+    std::map<Metric, double> warmUp = {};         ///< SD of what the player's first swing of a sitting adds
+    std::map<Metric, Neighbours> neighbours = {}; ///< how alike the player's own neighbouring shots are
     std::map<Metric, double> gapScales = {}; ///< how far builds lay apart in tests of this kind, in the metric's unit
 };
 

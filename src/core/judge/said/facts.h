@@ -51,6 +51,7 @@ struct FeelRank {
     Metric metric = Metric::carry;
     std::size_t stints = 0;
     double rho = 0;
+    std::optional<double> p; ///< how often luck alone gives as much; from eight stints on
 };
 
 template<class To> void tell(To& to, const FeelRank& of) {
@@ -58,6 +59,7 @@ template<class To> void tell(To& to, const FeelRank& of) {
     to("metric", of.metric);
     to("stints", of.stints);
     to("rho", of.rho);
+    to("p", of.p);
 }
 
 /// How often the player called a build better or worse than another one hit just before or after it.

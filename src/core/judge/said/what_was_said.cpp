@@ -63,6 +63,8 @@ Expected::Found foundOf(Expectation said, const AverageGap& row) {
     return (row.gap > 0) == (said == Expectation::up) ? Expected::Found::asExpected : Expected::Found::otherWay;
 }
 
+constexpr std::size_t fewestRanked = 8; // stints, for a remark
+
 class WhatWasSaid {
 public:
     WhatWasSaid(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading)
@@ -160,7 +162,9 @@ private:
         if (felt.size() < fewestStints)
             return;
         if (const auto rho = statistics::spearman(felt, measured))
-            m_reading.feelRanks.push_back({scale, metric, felt.size(), *rho});
+            m_reading.feelRanks.push_back(
+                {scale, metric, felt.size(), *rho,
+                 felt.size() < fewestRanked ? std::nullopt : statistics::spearmanByLuck(felt, measured)});
     }
 
     // Both ways of saying it of a pair are one: better than A of B is worse than B of A.

@@ -1,0 +1,129 @@
+#include "core/judge/bets/reading_bets.h"
+
+#include "core/judge/bets/single_runs.h"
+#include "core/judge/seed.h"
+#include "core/rack/figures.h"
+#include "core/rack/head_kind.h"
+
+#include <algorithm>
+#include <limits>
+#include <set>
+
+namespace knot::judge {
+namespace {
+
+constexpr double mostDegrees = 60; // that a player's own spreads weigh
+constexpr double otherKinds = 8;   // times as far apart lie clubs of several kinds
+
+// A driver and a three-wood lie farther apart than two shafts: clubs of several kinds, or of lofts apart by more
+// than those of two neighbouring clubs.
+bool areOfOneKind(const record::Test& test, const Reading& reading) {
+    constexpr double oneNumber = 4.5; // degrees
+    std::set<std::string_view> kinds;
+    double least = std::numeric_limits<double>::infinity();
+    double most = -least;
+    for (BuildAt b; b < test.builds.size(); ++b) {
+        if (reading.builds[b].counted == 0)
+            continue;
+        kinds.insert(rack::kindName(rack::headKind(test.builds[b])));
+        if (const auto loft = rack::figuresOf(test.builds[b].club).loft) {
+            least = std::min(least, *loft);
+            most = std::max(most, *loft);
+        }
+    }
+    return kinds.size() < 2 && most - least <= oneNumber;
+}
+
+class ReadingBets {
+public:
+    ReadingBets(const JudgeRequest& request, Reading& reading)
+        : m_request(request)
+        , m_priors(request, reading)
+        , m_reading(reading) {}
+
+    std::optional<Bet> add(const Column& column, bool hasSingleRuns) {
+        auto bet = Bet::of(column, m_priors.of(column));
+        if (!bet)
+            return bet;
+        if (m_request.earlier.own.contains(column.metric))
+            m_reading.ownStints.push_back(column.metric);
+        if (m_request.earlier.gapScales.contains(column.metric))
+            m_reading.ownGaps.push_back(column.metric);
+        pairs(column, *bet, Runs::asTheyWere, m_reading.bets, m_reading.bestBets);
+        if (!hasSingleRuns)
+            return bet;
+        if (isOfSingleRuns(column)) {
+            m_reading.singleRuns.push_back(column.metric);
+            std::ranges::move(goneBackTo(m_request.subject, column, m_priors.of(column).usual),
+                              std::back_inserter(m_reading.again));
+        }
+        pairs(column, *Bet::of(column, m_priors.of(column, 1, Runs::asStints)), Runs::asStints, m_reading.betsAsStints,
+              m_reading.bestBetsAsStints);
+        return bet;
+    }
+
+private:
+    using Runs = BetPriors::Runs;
+
+    void pairs(const Column& column, const Bet& bet, Runs runs, std::vector<BetOnPair>& pairs,
+               std::vector<BestBet>& best) const {
+        const auto halved = Bet::of(column, m_priors.of(column, 0.5, runs));
+        const auto doubled = Bet::of(column, m_priors.of(column, 2, runs));
+        const record::Want want = m_reading.card.want({.metric = column.metric, .shape = {}});
+        for (const AverageGap& row : m_reading.average) {
+            if (row.metric != column.metric || row.kind != record::OutcomeKind::average)
+                continue;
+            const auto seed = seedFor(m_request, "bet", row.metric, row.build, row.against);
+            BetOnPair pair = bet.pair(row.build, row.against, want, seed);
+            pair.halved = halved->glance(row.build, row.against, want, seed);
+            pair.doubled = doubled->glance(row.build, row.against, want, seed);
+            pairs.push_back(pair);
+        }
+        std::ranges::move(bet.best(want, seedFor(m_request, "best bet", column.metric, {}, {})),
+                          std::back_inserter(best));
+    }
+
+    const JudgeRequest& m_request;
+    BetPriors m_priors;
+    Reading& m_reading;
+};
+
+} // namespace
+
+BetPriors::BetPriors(const JudgeRequest& request, const Reading& reading)
+    : m_request(request)
+    , m_gapTimes((areOfOneKind(request.subject.test(), reading) ? 1 : otherKinds) * plan::gapTimes(reading.card.kind)) {
+}
+
+BetPrior BetPriors::of(const Column& column, double times, Runs runs) const {
+    const Earlier& earlier = m_request.earlier;
+    const auto own = earlier.own.find(column.metric);
+    const bool isKnown = own != earlier.own.end();
+    plan::Spreads usual = isKnown ? own->second : plan::usualSpreads(column.metric, m_request.level);
+    usual.sdTurn *= times;
+    BetPrior prior{.usual = usual};
+    if (isKnown)
+        prior.degrees = std::clamp(static_cast<double>(own->second.turns), prior.degrees, mostDegrees);
+    const auto learnt = earlier.gapScales.find(column.metric);
+    prior.scale = times * (learnt != earlier.gapScales.end() ? learnt->second
+                                                             : m_gapTimes * record::info(column.metric).worthwhileGap);
+    if (runs == Runs::asTheyWere && isOfSingleRuns(column)) {
+        const auto warm = earlier.warmUp.find(column.metric);
+        prior.warmUp = warm != earlier.warmUp.end() ? warm->second : warmUpOf(usual);
+        if (const auto alike = earlier.neighbours.find(column.metric); alike != earlier.neighbours.end())
+            prior.neighbours = alike->second;
+    }
+    return prior;
+}
+
+std::map<Metric, Bet> addBets(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading) {
+    const bool hasSingleRuns = std::ranges::any_of(columns, isOfSingleRuns);
+    ReadingBets all(request, reading);
+    std::map<Metric, Bet> bets;
+    for (const Column& column : columns)
+        if (auto bet = all.add(column, hasSingleRuns))
+            bets.emplace(column.metric, std::move(*bet));
+    return bets;
+}
+
+} // namespace knot::judge
