@@ -12,7 +12,9 @@ namespace {
 
 using namespace statistics;
 
-double powerAt(double noncentrality, double df, double alpha) {
+enum class Claim { either, right };
+
+double powerAt(double noncentrality, double df, double alpha, Claim claim) {
     const double bar = studentUpperQuantile(alpha / 2, df);
     // Far out the series would not converge; there the noise of the numerator no longer counts and
     // T exceeds the bar when the estimated SE is small enough.
@@ -20,7 +22,7 @@ double powerAt(double noncentrality, double df, double alpha) {
         const double ratio = noncentrality / bar;
         return chiSquareLower(df * ratio * ratio, df);
     }
-    return noncentralBeyond(bar, df, noncentrality);
+    return claim == Claim::right ? noncentralUpper(bar, df, noncentrality) : noncentralBeyond(bar, df, noncentrality);
 }
 
 } // namespace
@@ -34,7 +36,11 @@ double powerToSee(const PairPlan& plan, double gap, double alpha) {
 }
 
 double powerFor(double standardError, double df, double gap, double alpha) {
-    return powerAt(std::fabs(gap) / standardError, df, alpha);
+    return powerAt(std::fabs(gap) / standardError, df, alpha, Claim::either);
+}
+
+double chanceToProve(double standardError, double df, double gap, double alpha) {
+    return powerAt(std::fabs(gap) / standardError, df, alpha, Claim::right);
 }
 
 double powerToSaySame(const PairPlan& plan, double margin, double alpha) {
@@ -83,7 +89,7 @@ double smallestGap(const PairPlan& plan, double power, double alpha) {
 }
 
 double smallestGapFor(double standardError, double df, double power, double alpha) {
-    const auto noncentrality = rootFrom([&](double nc) { return powerAt(nc, df, alpha) - power; }, 0, 4);
+    const auto noncentrality = rootFrom([&](double nc) { return powerAt(nc, df, alpha, Claim::either) - power; }, 0, 4);
     return noncentrality.value_or(std::numeric_limits<double>::infinity()) * standardError;
 }
 

@@ -34,6 +34,9 @@ double powerToSeeArea(double nu, double ratio, double alpha);
 /// The gap that is seen with the given power; 0 < power < 1.
 double smallestGap(const PairPlan& plan, double power, double alpha);
 
+/// The chance that the two-sided t at level alpha says so the right way: without what it says the wrong way round.
+double chanceToProve(double standardError, double df, double gap, double alpha);
+
 /// Both for a t of any standard error and df.
 double powerFor(double standardError, double df, double gap, double alpha);
 double smallestGapFor(double standardError, double df, double power, double alpha);

@@ -19,18 +19,14 @@ namespace {
 constexpr double fewestForSpread = 4; // degrees of freedom: below, a spread is not judged
 constexpr int fewestForArea = 4;      // laps
 
-/// A plan as far as chances go: laps on one day, and on how many days.
-struct Laps {
-    int count = 0, shots = 1, days = 1;
-    double nu() const { return count * (shots - 1.0) * days; }
-};
-
 PairPlan pairOf(const Laps& laps, const Spreads& spreads) {
     return {.varTurn = spreads.sdTurn * spreads.sdTurn,
             .varShot = spreads.sdShot * spreads.sdShot,
             .rounds = static_cast<double>(laps.count),
             .turnLength = static_cast<double>(laps.shots)};
 }
+
+} // namespace
 
 double chanceIn(const Laps& laps, const Outcome& outcome, const Spreads& spreads, double gap, double level) {
     if (laps.count < 2)
@@ -53,6 +49,8 @@ double chanceIn(const Laps& laps, const Outcome& outcome, const Spreads& spreads
     }
     return 0;
 }
+
+namespace {
 
 Laps lapsOf(const Test& test) {
     return {.count = test.plan.schedule == record::Schedule::oneRunEach ? 1 : test.plan.rounds,

@@ -9,6 +9,14 @@
 
 namespace knot::plan {
 
+/// A plan as far as chances go: laps on one day, and on how many days.
+struct Laps {
+    int count = 0, shots = 1, days = 1;
+    double nu() const { return count * (shots - 1.0) * days; }
+};
+/// The chance to see a gap in an outcome (a ratio for spreads and areas) at a level; 0 where it can't be judged.
+double chanceIn(const Laps& laps, const record::Outcome& outcome, const Spreads& spreads, double gap, double level);
+
 /// What a test is known to need, before its first ball, in one declared outcome.
 struct Takes {
     record::Outcome outcome;

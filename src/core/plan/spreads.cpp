@@ -1,5 +1,6 @@
 #include "core/plan/spreads.h"
 
+#include "core/rack/head_kind.h"
 #include "core/record/structure.h"
 #include "core/record/text/names.h"
 #include "core/record/text/table.h"
@@ -62,6 +63,11 @@ double gapTimes(record::TestKind kind) {
     const auto row =
         std::ranges::find(rows, record::nameOf(record::kindNames, kind), [](const auto& r) { return r[0]; });
     return row == rows.end() ? 1 : record::tableNumber((*row)[1]);
+}
+
+double gapTimes(record::TestKind kind, const std::vector<const record::Build*>& clubs) {
+    constexpr double otherKinds = 8;
+    return (rack::areOfOneKind(clubs) ? 1 : otherKinds) * gapTimes(kind);
 }
 
 std::optional<Spreads> ownSpreads(const std::vector<record::Test>& tests, record::Metric metric) {

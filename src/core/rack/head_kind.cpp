@@ -1,5 +1,6 @@
 #include "core/rack/head_kind.h"
 
+#include "core/rack/figures.h"
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
 
@@ -7,6 +8,7 @@
 #include <array>
 #include <cctype>
 #include <optional>
+#include <set>
 #include <utility>
 
 namespace knot::rack {
@@ -95,6 +97,18 @@ HeadKind headKind(const record::Build& build) {
 std::string_view kindName(HeadKind kind) {
     constexpr std::array<std::string_view, 4> names = {"driver", "wood", "iron", "wedge"};
     return names.at(static_cast<std::size_t>(kind));
+}
+
+bool areOfOneKind(const std::vector<const record::Build*>& clubs) {
+    constexpr double oneNumber = 4.5; // degrees
+    std::set<HeadKind> kinds;
+    std::set<double> lofts;
+    for (const record::Build* club : clubs) {
+        kinds.insert(headKind(*club));
+        if (const auto loft = figuresOf(club->club).loft)
+            lofts.insert(*loft);
+    }
+    return kinds.size() < 2 && (lofts.empty() || *lofts.rbegin() - *lofts.begin() <= oneNumber);
 }
 
 } // namespace knot::rack

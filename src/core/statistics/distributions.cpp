@@ -6,6 +6,7 @@
 #include <boost/math/distributions/non_central_t.hpp>
 #include <boost/math/distributions/normal.hpp>
 #include <boost/math/distributions/students_t.hpp>
+#include <boost/math/special_functions/trigamma.hpp>
 
 #include <cmath>
 #include <limits>
@@ -55,6 +56,14 @@ double studentUpperQuantile(double probability, double df) {
 double noncentralBeyond(double bar, double df, double noncentrality) {
     const NoncentralT t(df, noncentrality);
     return cdf(complement(t, bar)) + cdf(t, -bar);
+}
+
+double noncentralUpper(double bar, double df, double noncentrality) {
+    return cdf(complement(NoncentralT(df, noncentrality), bar));
+}
+
+double trigamma(double x) {
+    return boost::math::trigamma(x, Quiet());
 }
 
 double normalLower(double z) {

@@ -16,6 +16,11 @@ double studentQuantile(double probability, double df);
 double studentUpperQuantile(double probability, double df);
 /// P(T > bar) and P(T < −bar) together, of the noncentral t.
 double noncentralBeyond(double bar, double df, double noncentrality);
+/// P(T > bar) alone.
+double noncentralUpper(double bar, double df, double noncentrality);
+
+/// The second derivative of ln Γ: the variance of ln of a sum of squares is trigamma of half its degrees of freedom.
+double trigamma(double x);
 
 double normalLower(double z);
 double normalUpper(double z);

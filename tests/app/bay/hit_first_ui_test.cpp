@@ -63,35 +63,6 @@ bool onBay(Bench& bench) {
 
 } // namespace
 
-TEST_CASE("a tip is marked by a key and said by another, and its words stand where it changed something") {
-    Bench bench;
-    CountedHands keys(bench);
-    justHit(keys);
-    auto* page = bench.find<app::BayPage>("bayPage");
-    QSettings().setValue("link/known", QStringList{"Simulated monitor"});
-    REQUIRE(page->server().listen({.port = 0}));
-    StandIn monitor(bench, page->server().port(), {});
-    REQUIRE(eventually([&] { return !page->server().devices().isEmpty(); }));
-    auto swings = [&](int count) {
-        for (int i = 0; i < count; ++i)
-            while (!monitor.swing()) {
-            }
-    };
-    keys.press(Qt::Key_Return);
-    swings(3);
-    keys.press(Qt::Key_P);
-    keys.press(Qt::Key_W);
-    keys.type("slower takeaway");
-    keys.press(Qt::Key_Return);
-    swings(3);
-    const auto& test = bench.session.test();
-    REQUIRE(test.shots.size() == 6);
-    CHECK(test.shots[3].mark == record::Mark::player);
-    REQUIRE(test.events.size() == 1);
-    CHECK(test.events[0].text == "slower takeaway");
-    CHECK(test.events[0].afterShots == 3);
-}
-
 TEST_CASE("keys from nothing to hitting, to another club, to another shaft, to a second player") {
     Bench bench;
     CountedHands keys(bench);

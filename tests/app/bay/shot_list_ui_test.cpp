@@ -298,3 +298,19 @@ TEST_CASE("a sealed test stays sealed in the list of its shots, in what is put r
     for (const QString& club : clubs)
         CHECK(!said.join('\n').contains(club));
 }
+
+TEST_CASE("a tip is marked by a key and said by another, and its words stand where it changed something") {
+    Bench bench;
+    Hands hands(bench);
+    const record::Test& test = struckSitting(bench, hands);
+    hands.press(Qt::Key_P);
+    hands.press(Qt::Key_W);
+    hands.type("slower takeaway");
+    hands.press(Qt::Key_Return);
+    hit(bench, 155);
+    REQUIRE(test.shots.size() == 6);
+    CHECK(test.shots[5].mark == record::Mark::player);
+    REQUIRE(test.events.size() == 1);
+    CHECK(test.events[0].text == "slower takeaway");
+    CHECK(test.events[0].afterShots == 5);
+}

@@ -41,7 +41,7 @@ double binomialTerm(int k, int tries, double chance) {
 }
 
 // P(T > bar) of the noncentral t from its definition: a normal over a scaled chi.
-double noncentralUpper(double bar, double df, double noncentrality) {
+double upperByDefinition(double bar, double df, double noncentrality) {
     const double log = std::log(2.0) + 0.5 * df * std::log(0.5 * df) - std::lgamma(0.5 * df);
     return longIntegral(
         [&](double s) {
@@ -138,9 +138,17 @@ TEST_CASE("the normal, F and chi-square agree with their closed forms") {
 TEST_CASE("the noncentral t agrees with its definition") {
     CHECK(noncentralBeyond(2.5, 6, 0) == near(studentTwoSided(2.5, 6)));
     for (const double df : {3.0, 11.0, 60.0})
-        for (const double away : {0.4, 2.0, 5.0})
-            CHECK(noncentralBeyond(2.2, df, away) ==
-                  Approx(noncentralUpper(2.2, df, away) + noncentralUpper(2.2, df, -away)).epsilon(1e-7));
+        for (const double away : {0.4, 2.0, 5.0}) {
+            const double upper = upperByDefinition(2.2, df, away);
+            CHECK(noncentralUpper(2.2, df, away) == Approx(upper).epsilon(1e-7));
+            CHECK(noncentralBeyond(2.2, df, away) == Approx(upper + upperByDefinition(2.2, df, -away)).epsilon(1e-7));
+        }
+}
+
+TEST_CASE("trigamma is what the logarithm of a sum of squares varies by") {
+    CHECK(trigamma(1) == Approx(M_PI * M_PI / 6));
+    CHECK(trigamma(0.5) == Approx(M_PI * M_PI / 2));
+    CHECK(trigamma(11) == Approx(trigamma(10) - 0.01));
 }
 
 TEST_CASE("the binomial sums its terms; fewer than none is certain or impossible") {

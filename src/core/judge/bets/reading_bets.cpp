@@ -2,36 +2,20 @@
 
 #include "core/judge/bets/single_runs.h"
 #include "core/judge/seed.h"
-#include "core/rack/figures.h"
-#include "core/rack/head_kind.h"
 
 #include <algorithm>
-#include <limits>
-#include <set>
 
 namespace knot::judge {
 namespace {
 
 constexpr double mostDegrees = 60; // that a player's own spreads weigh
-constexpr double otherKinds = 8;   // times as far apart lie clubs of several kinds
 
-// A driver and a three-wood lie farther apart than two shafts: clubs of several kinds, or of lofts apart by more
-// than those of two neighbouring clubs.
-bool areOfOneKind(const record::Test& test, const Reading& reading) {
-    constexpr double oneNumber = 4.5; // degrees
-    std::set<std::string_view> kinds;
-    double least = std::numeric_limits<double>::infinity();
-    double most = -least;
-    for (BuildAt b; b < test.builds.size(); ++b) {
-        if (reading.builds[b].counted == 0)
-            continue;
-        kinds.insert(rack::kindName(rack::headKind(test.builds[b])));
-        if (const auto loft = rack::figuresOf(test.builds[b].club).loft) {
-            least = std::min(least, *loft);
-            most = std::max(most, *loft);
-        }
-    }
-    return kinds.size() < 2 && most - least <= oneNumber;
+double gapTimesOf(const record::Test& test, const Reading& reading) {
+    std::vector<const record::Build*> struck;
+    for (BuildAt b; b < test.builds.size(); ++b)
+        if (reading.builds[b].counted > 0)
+            struck.push_back(&test.builds[b]);
+    return plan::gapTimes(reading.card.kind, struck);
 }
 
 class ReadingBets {
@@ -92,8 +76,7 @@ private:
 
 BetPriors::BetPriors(const JudgeRequest& request, const Reading& reading)
     : m_request(request)
-    , m_gapTimes((areOfOneKind(request.subject.test(), reading) ? 1 : otherKinds) * plan::gapTimes(reading.card.kind)) {
-}
+    , m_gapTimes(gapTimesOf(request.subject.test(), reading)) {}
 
 BetPrior BetPriors::of(const Column& column, double times, Runs runs) const {
     const Earlier& earlier = m_request.earlier;
