@@ -35,9 +35,7 @@ struct Left {
 const Left left[] = {
     {"sheet", {"clause"}},
     {"rack", {"allGrip"}},
-    {"plan",
-     {"schedule", "turnLengthLabel", "anotherOrder", "minutesLabel", "level", "slowPairLabel", "slowSecondsLabel",
-      "answers", "limits", "seesShots", "seesComparisonsLabel"}},
+    {"plan", {"answers", "limits", "worth", "gets"}},
     {"reading", {"baseline"}},
 };
 

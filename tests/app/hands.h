@@ -113,8 +113,8 @@ inline void declareToSeal(Bench& bench, Hands& hands, const QStringList& clubs, 
     hands.press(Qt::Key_4, Qt::AltModifier);
     hands.press(Qt::Key_Right);
     hands.press(Qt::Key_Up);
-    hands.choose("grade", 3);
-    hands.choose("way", way);
+    hands.say("grade", "fitter");
+    hands.say("way", way == 1 ? "alone" : "helper");
     hands.tabTo("sealButton");
     hands.press(Qt::Key_Space);
 }

@@ -110,21 +110,18 @@ TEST_CASE("the plan's curve is of the outcome that is chosen, a spread's by its 
                              {.kind = record::OutcomeKind::spread, .metric = record::Metric::side, .shape = {}}};
     });
     bench.window->showPage(app::PageId::plan);
-    auto* seen = bench.find<QComboBox>("seenIn");
-    REQUIRE(seen->count() == 2);
+    Hands hands(bench);
+    emit bench.find<QLabel>("curvesBy")->linkActivated("gap");
     CHECK(bench.find<QLabel>("answers")->text().contains("sees a gap of"));
-    seen->setCurrentIndex(1);
-    emit seen->activated(1);
+    hands.say("seenIn", "spread");
     CHECK(bench.find<QLabel>("answers")->text().contains("times as large 80 times in 100"));
     CHECK(!bench.find<app::PowerView>("power")->grab().isNull());
 
-    Hands hands(bench);
-    hands.fill("restSeconds", "240");
+    hands.say("restMinutes", "4");
     CHECK(bench.session.test().plan.restSeconds == 240);
     bench.session.declaring().change("blind",
                                      [](record::Declared& test) { test.card.blinding = record::Blinding::bothBlind; });
-    hands.fill("tagWords", "Red, Blue");
-    hands.press(Qt::Key_Tab);
+    hands.say("tagWords", "Red, Blue");
     CHECK(bench.session.test().plan.tagWords == std::vector<std::string>{"Red", "Blue"});
     bench.session.declaring().seal();
     REQUIRE(knot::test::eventually([&] { return bench.session.declaring().sealInHand() != nullptr; }));

@@ -1,12 +1,13 @@
 #include "app/plan_page/plan_page.h"
 
-#include "app/form/number_field.h"
 #include "app/form/panel.h"
+#include "app/form/sentence_view.h"
 #include "app/picture/power_view.h"
 #include "app/picture/strip_view.h"
+#include "app/plan_page/futures_view.h"
 #include "app/plan_page/seal_panel.h"
-#include "app/plan_page/ways_view.h"
 #include "app/session/book.h"
+#include "app/session/declared_sentence.h"
 #include "app/session/declaring.h"
 #include "app/session/earlier_tests.h"
 #include "app/session/test_in_hand.h"
@@ -14,17 +15,19 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/ask/outcomes.h"
+#include "core/ask/plan_sentence.h"
 #include "core/plan/requirements.h"
 #include "core/plan/schedule.h"
 #include "core/plan/strike_off.h"
+#include "core/record/structure.h"
 #include "core/record/text/number_text.h"
+#include "core/words/struck.h"
 
-#include <QComboBox>
-#include <QLabel>
-#include <QLineEdit>
 #include <QPushButton>
 #include <QRandomGenerator>
 #include <QScrollArea>
+#include <QShortcut>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -35,10 +38,14 @@ namespace {
 
 using record::Test;
 
-constexpr record::Wanted inSeconds{record::Quantity::time, record::Unit::s};
 constexpr int mostRounds = 60, longestTurn = 30;
-constexpr int ownLevel = 3;          // of the choices of spread: the player's own
 constexpr int mostStripHeight = 120; // two rows and a half: beyond that it scrolls
+constexpr int curveSteps = 22;
+
+constexpr std::array levelWords = {std::pair{plan::Level::steady, "a steady player"},
+                                   std::pair{plan::Level::club, "a club player"},
+                                   std::pair{plan::Level::occasional, "an occasional player"}};
+constexpr const char* thisPlayer = "this player";
 
 QLabel* linkLabel(const char* name) {
     QLabel* label = richLabel();
@@ -47,6 +54,34 @@ QLabel* linkLabel(const char* name) {
     label->setWordWrap(true);
     label->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     return label;
+}
+
+QLabel* wrapping(const char* name) {
+    QLabel* label = richLabel();
+    label->setObjectName(QLatin1String(name));
+    label->setWordWrap(true);
+    label->setAlignment(Qt::AlignTop);
+    return label;
+}
+
+// The stints of a record as a plan would have them.
+std::vector<record::PlannedTurn> struckTurns(const Test& test) {
+    std::vector<record::PlannedTurn> turns;
+    for (const record::Turn& turn : record::structureOf(test).turns)
+        turns.push_back({.build = turn.build,
+                         .round = static_cast<int>(turn.lap) + 1,
+                         .shots = static_cast<int>(turn.shots.size()),
+                         .player = record::PlayerAt(turn.player)});
+    return turns;
+}
+
+plan::WayOption asWay(const plan::WorthOption& option) {
+    return {.way = option.way,
+            .rounds = option.rounds,
+            .turnLength = option.turnLength,
+            .days = option.days,
+            .minutes = option.minutes,
+            .chance = option.worth.share};
 }
 
 } // namespace
@@ -64,9 +99,12 @@ PlanPage::PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, con
     column->addWidget(buildStrip());
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * size::grid);
-    row->addWidget(buildPlanner(), 7);
+    row->addWidget(buildWorth(), 7);
+    m_beside = new QStackedWidget;
+    m_beside->addWidget(buildFutures());
     m_seal = new SealPanel(m_hand, m_declaring);
-    row->addWidget(m_seal, 4);
+    m_beside->addWidget(m_seal);
+    row->addWidget(m_beside, 4);
     column->addLayout(row, 1);
     wire();
 }
@@ -74,119 +112,65 @@ PlanPage::PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, con
 QWidget* PlanPage::buildStrip() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel({}, column);
+    m_sentence = new SentenceView("planSentence",
+                                  declaredSentence(
+                                      m_hand, m_declaring, m_book,
+                                      [this](const Test& test) {
+                                          if (!isStruckAsItCame())
+                                              return ask::planSentenceOf(test);
+                                          std::string facts;
+                                          for (const std::string& fact : words::struckFacts(test))
+                                              facts += (facts.empty() ? "" : " ") + fact;
+                                          return std::vector<ask::Piece>{{facts}};
+                                      },
+                                      [this](const ask::Chip& chip) {
+                                          return (ask::standsOncePlanned(chip.part) && !isChangeable()) ||
+                                                 (chip.part == ask::Part::grade && m_hand.test().seal.wasMade());
+                                      },
+                                      &m_earlier),
+                                  size::strong, ask::Part::minutes);
+    column->addWidget(m_sentence);
     m_strip = new StripView;
     QScrollArea* laps = scrolling(m_strip);
     laps->setMaximumHeight(mostStripHeight);
     m_stripArea = laps;
     column->addWidget(laps);
-    m_schedule =
-        choiceBox({tr("rotated laps"), tr("sandwich"), tr("shot by shot"), tr("one run each"), tr("striking off")});
-    m_rounds = new NumberField({.low = 1, .high = mostRounds, .whole = true, .mayBeEmpty = false});
-    m_length = new NumberField({.low = 1, .high = longestTurn, .whole = true, .mayBeEmpty = false});
-    m_change = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false, .of = inSeconds});
-    m_shot = new NumberField({.low = 1, .high = 600, .mayBeEmpty = false, .of = inSeconds});
-    m_warmUp = new NumberField({.low = 0, .high = 100, .whole = true, .mayBeEmpty = false});
-    m_rest = new NumberField({.low = 0, .high = 500, .whole = true, .mayBeEmpty = false});
-    m_restSeconds = new NumberField({.low = 0, .high = 3600, .mayBeEmpty = false, .of = inSeconds});
-    m_another = new QPushButton(tr("Another order"));
-    auto* row = new QHBoxLayout;
-    row->setSpacing(10);
-    row->addWidget(labelled(tr("&Order"), m_schedule, "schedule"), 3);
-    row->addWidget(labelled(tr("&Laps"), m_rounds, "rounds"), 1);
-    row->addWidget(labelled(tr("Shots a stin&t"), m_length, "turnLength"), 1);
-    row->addWidget(labelled(tr("Change, s"), m_change, "changeSeconds"), 1);
-    row->addWidget(labelled(tr("Shot, s"), m_shot, "shotSeconds"), 1);
-    row->addWidget(labelled(tr("Warm-up"), m_warmUp, "warmUp"), 1);
-    row->addWidget(labelled(tr("Rest after"), m_rest, "restEvery"), 1);
-    row->addWidget(labelled(tr("Rest, s"), m_restSeconds, "restSeconds"), 1);
-    row->addWidget(labelled(QStringLiteral(" "), m_another, "anotherOrder"), 0);
-    column->addLayout(row);
     m_totals = captionLabel("totals");
-    column->addWidget(m_totals);
-    m_changeText = linkLabel("changeText");
-    column->addWidget(m_changeText);
+    m_another = new QPushButton(tr("&Another order"));
+    m_another->setObjectName(QStringLiteral("anotherOrder"));
+    m_sealKey = new QPushButton;
+    m_sealKey->setObjectName(QStringLiteral("sealButton"));
+    auto* row = new QHBoxLayout;
+    row->addWidget(m_totals, 1);
+    row->addWidget(m_another);
+    row->addWidget(m_sealKey);
+    column->addLayout(row);
+    m_cautions = linkLabel("cautions");
+    column->addWidget(m_cautions);
     return panel;
 }
 
-// A change that takes its own time, such as one head that goes from shaft to shaft.
-QWidget* PlanPage::buildSlowChanges() {
-    m_slowPair = choiceBox({});
-    m_slowPair->setSizeAdjustPolicy(QComboBox::AdjustToContents);
-    m_slowSeconds = new NumberField({.low = 0, .high = 3600, .of = inSeconds});
-    m_slow = new QWidget;
-    auto* row = new QHBoxLayout(m_slow);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->addWidget(labelled(tr("The change between"), m_slowPair, "slowPair"), 2);
-    row->addWidget(labelled(tr("takes, s"), m_slowSeconds, "slowSeconds"), 1);
-    connect(m_slowPair, &QComboBox::activated, this, &PlanPage::refreshSlowChanges);
-    connect(m_slowSeconds, &NumberField::edited, this, [this](std::optional<double> seconds) {
-        const QPoint pair = m_slowPair->currentData().toPoint();
-        const record::BuildAt a(static_cast<std::size_t>(pair.x()));
-        const record::BuildAt b(static_cast<std::size_t>(pair.y()));
-        m_declaring.change(tr("the time of one change"), [&](record::Declared& test) {
-            std::erase_if(test.plan.changeTimes, [&](const auto& time) { return time.a == a && time.b == b; });
-            if (seconds)
-                test.plan.changeTimes.push_back({a, b, *seconds});
-        });
-    });
-    return m_slow;
-}
-
-void PlanPage::refreshSlowChanges() {
-    const Test& test = m_hand.test();
-    m_slow->setVisible(test.builds.size() > 2 && !m_hand.isSealed());
-    const QPoint chosen = m_slowPair->currentData().toPoint();
-    m_slowPair->clear();
-    auto shortName = [&](const std::string& name) {
-        const QFontMetrics metrics = m_slowPair->fontMetrics();
-        return metrics.elidedText(QString::fromStdString(name), Qt::ElideMiddle, 11 * metrics.averageCharWidth());
-    };
-    for (int a = 0; a < static_cast<int>(test.builds.size()); ++a)
-        for (int b = a + 1; b < static_cast<int>(test.builds.size()); ++b)
-            m_slowPair->addItem(tr("%1 / %2").arg(shortName(test.builds[static_cast<std::size_t>(a)].name),
-                                                  shortName(test.builds[static_cast<std::size_t>(b)].name)),
-                                QPoint(a, b));
-    m_slowPair->setCurrentIndex(std::max(0, m_slowPair->findData(chosen)));
-    const QPoint pair = m_slowPair->currentData().toPoint();
-    std::optional<double> seconds;
-    for (const auto& time : test.plan.changeTimes)
-        if (static_cast<int>(time.a) == pair.x() && static_cast<int>(time.b) == pair.y())
-            seconds = time.seconds;
-    m_slowSeconds->display(seconds, 0);
-}
-
-QWidget* PlanPage::buildPlanner() {
+QWidget* PlanPage::buildWorth() {
     QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("What it can show"), column);
+    Panel* panel = headedPanel({}, column);
     m_by = linkLabel("curvesBy");
-    m_wayText = captionLabel("wayText");
-    m_minutes = new NumberField(
-        {.low = 5, .high = 600, .mayBeEmpty = false, .of = {record::Quantity::time, record::Unit::min}});
-    m_outcome = choiceBox({});
-    m_outcome->setSizeAdjustPolicy(QComboBox::AdjustToContents);
-    m_level = choiceBox({tr("a steady player"), tr("a club player"), tr("an occasional player"), tr("this player")});
-    m_level->setCurrentIndex(1);
-    auto* row = new QHBoxLayout;
-    row->addWidget(labelled(tr("&Minutes there are"), m_minutes, "minutes"), 1);
-    row->addWidget(labelled(tr("Seen in"), m_outcome, "seenIn"), 0);
-    row->addWidget(labelled(tr("Spread of"), m_level, "level"), 2);
-    row->addWidget(buildSlowChanges(), 4);
-    column->addLayout(row);
+    m_ofWhat = new SentenceView(
+        "ofWhat",
+        {.pieces = [this] { return ofWhat(); },
+         .answers = [this](const ask::Chip& chip) { return ofWhatElse(chip); },
+         .take = [this](const ask::Chip& chip, const QString& typed) { return takeOfWhat(chip, typed); }},
+        size::body, ask::Part::worthOf);
+    m_number = richLabel();
+    m_number->setObjectName(QStringLiteral("worth"));
+    m_gets = plainLabel();
+    m_gets->setObjectName(QStringLiteral("gets"));
+    m_gets->setWordWrap(true);
     m_power = new PowerView;
     m_ways = new WaysView;
-    column->addWidget(m_by);
-    column->addWidget(m_power, 2);
-    column->addWidget(m_ways, 2);
-    column->addWidget(m_wayText);
-    m_answers = richLabel();
-    m_limits = richLabel();
-    for (QLabel* label : {m_answers, m_limits}) {
-        label->setWordWrap(true);
-        label->setAlignment(Qt::AlignTop);
-    }
-    m_answers->setObjectName(QStringLiteral("answers"));
-    m_limits->setObjectName(QStringLiteral("limits"));
-    m_limits->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    m_wayText = captionLabel("wayText");
+    m_others = captionLabel("others");
+    m_answers = wrapping("answers");
+    m_limits = wrapping("limits");
     m_limits->setForegroundRole(QPalette::PlaceholderText);
     auto* words = new QWidget;
     auto* beside = new QHBoxLayout(words);
@@ -195,49 +179,67 @@ QWidget* PlanPage::buildPlanner() {
     beside->addWidget(m_answers, 3);
     beside->addWidget(m_limits, 2);
     m_words = scrolling(words); // with large type there is more to say than room
+    auto* head = new QHBoxLayout;
+    head->addWidget(m_by, 0);
+    head->addSpacing(2 * size::grid);
+    head->addWidget(m_ofWhat, 1);
+    m_by->setWordWrap(false);
+    column->addLayout(head);
+    auto* gets = new QHBoxLayout;
+    gets->addWidget(m_number);
+    gets->addSpacing(2 * size::grid);
+    gets->addWidget(m_gets, 1);
+    column->addLayout(gets);
+    column->addWidget(m_power, 2);
+    column->addWidget(m_ways, 2);
+    column->addWidget(m_wayText);
     column->addWidget(m_words, 1);
+    column->addWidget(m_others);
+    return panel;
+}
+
+QWidget* PlanPage::buildFutures() {
+    QVBoxLayout* column = nullptr;
+    Panel* panel = headedPanel(tr("A hundred futures"), column);
+    m_ifBetter = captionLabel("ifBetter");
+    m_futures = new FuturesView;
+    m_futuresText = captionLabel("futuresText");
+    column->addWidget(m_ifBetter);
+    column->addWidget(m_futures, 1);
+    column->addWidget(m_futuresText);
     return panel;
 }
 
 void PlanPage::wire() {
-    auto number = [&](NumberField* field, const QString& what, auto put) {
-        connect(field, &NumberField::edited, this, [this, what, put](std::optional<double> value) {
-            m_declaring.change(what, [&](record::Declared& test) { put(test.plan, *value); });
-        });
-    };
-    number(m_rounds, tr("the number of laps"), [](record::Plan& p, double v) { p.rounds = static_cast<int>(v); });
-    number(m_length, tr("the length of a stint"),
-           [](record::Plan& p, double v) { p.turnLength = static_cast<int>(v); });
-    number(m_change, tr("the time of a change"), [](record::Plan& p, double v) { p.changeSeconds = v; });
-    number(m_shot, tr("the time of a shot"), [](record::Plan& p, double v) { p.shotSeconds = v; });
-    number(m_warmUp, tr("the warm-up"), [](record::Plan& p, double v) { p.warmUp = static_cast<int>(v); });
-    number(m_rest, tr("the rests"), [](record::Plan& p, double v) { p.restEvery = static_cast<int>(v); });
-    number(m_restSeconds, tr("the length of a rest"), [](record::Plan& p, double v) { p.restSeconds = v; });
-    connect(m_minutes, &NumberField::edited, this, [this](std::optional<double> minutes) { takeMinutes(*minutes); });
-    connect(m_ways, &WaysView::minutesWanted, this, &PlanPage::takeMinutes);
+    connect(m_ways, &WaysView::minutesWanted, this, [this](double minutes) {
+        m_minutesThere = std::clamp(minutes, 5.0, 600.0);
+        markStale();
+    });
     connect(m_ways, &WaysView::taken, this, &PlanPage::takeWay);
     connect(m_ways, &WaysView::looked, this, [this] { m_wayText->setText(m_ways->said() + tr(" · Enter takes it")); });
     connect(m_by, &QLabel::linkActivated, this, [this](const QString& link) {
-        m_isByGap = link == QStringLiteral("gap");
+        m_shows = link == QStringLiteral("gap")     ? Shows::bySize
+                  : link == QStringLiteral("proof") ? Shows::proof
+                                                    : Shows::worth;
         markStale();
     });
-    connect(m_changeText, &QLabel::linkActivated, this, [this](const QString& seconds) {
-        m_declaring.change(tr("the time of a change"),
-                           [&](record::Declared& test) { test.plan.changeSeconds = seconds.toDouble(); });
-    });
-    connect(m_limits, &QLabel::linkActivated, this, [this](const QString& laps) {
+    connect(m_cautions, &QLabel::linkActivated, this, [this](const QString& laps) {
         m_declaring.change(tr("the number of laps"), [&](record::Declared& test) { test.plan.rounds = laps.toInt(); });
-    });
-    connect(m_level, &QComboBox::activated, this, &PlanPage::markStale);
-    connect(m_outcome, &QComboBox::activated, this, &PlanPage::markStale);
-    connect(m_schedule, &QComboBox::activated, this, [this](int which) {
-        m_declaring.change(tr("the order"),
-                           [&](record::Declared& test) { test.plan.schedule = static_cast<record::Schedule>(which); });
     });
     connect(m_another, &QPushButton::clicked, this, [this] {
         m_declaring.change(tr("the order drawn"),
                            [](record::Declared& test) { test.plan.seed = QRandomGenerator::system()->generate64(); });
     });
+    connect(m_sealKey, &QPushButton::clicked, this, [this] {
+        const bool isToSeal = m_hand.test().card.blinding != record::Blinding::open && !m_hand.test().seal.wasMade();
+        if (m_beside->currentIndex() == 1 && !isToSeal)
+            return showSeal(false);
+        showSeal(true);
+        if (isToSeal)
+            m_seal->askSeal();
+    });
+    auto* who = new QShortcut(QKeySequence(Qt::ALT | Qt::Key_W), this);
+    connect(who, &QShortcut::activated, this, [this] { m_sentence->takeFocus(ask::Part::grade); });
     connect(m_strip, &StripView::lapsWanted, this, [this](int change) {
         m_declaring.change(tr("the number of laps"), [&](record::Declared& test) {
             test.plan.rounds = std::clamp(test.plan.rounds + change, 1, mostRounds);
@@ -248,32 +250,93 @@ void PlanPage::wire() {
             test.plan.turnLength = std::clamp(test.plan.turnLength + change, 1, longestTurn);
         });
     });
-    connect(&m_hand, &TestInHand::replaced, this, &PlanPage::takeOwnSpreads);
+    connect(&m_hand, &TestInHand::replaced, this, [this] {
+        m_minutesThere.reset();
+        showSeal(m_hand.has() && m_hand.test().seal.wasMade());
+        takeOwnSpreads();
+    });
     connect(&m_earlier, &EarlierTests::changed, this, &PlanPage::takeOwnSpreads);
     connect(&m_declaring, &Declaring::changed, this, &PlanPage::markStale);
     connect(&m_book, &Book::unitsChanged, this, &PlanPage::markStale);
 }
 
+bool PlanPage::isChangeable() const {
+    return m_hand.test().shots.empty() && !m_hand.isSealed();
+}
+
+bool PlanPage::isStruckAsItCame() const {
+    return !m_hand.test().shots.empty() && m_hand.test().turns.empty();
+}
+
+void PlanPage::showSeal(bool isShown) {
+    m_beside->setCurrentIndex(isShown ? 1 : 0);
+    m_beside->widget(0)->setEnabled(!isShown);
+    markStale();
+}
+
 void PlanPage::takeOwnSpreads() {
     const bool known = m_earlier.learnt().own.contains(record::Metric::carry);
-    m_level->setCurrentIndex(known ? ownLevel : std::min(m_level->currentIndex(), ownLevel - 1));
+    m_level = known ? std::nullopt : std::optional(m_level.value_or(plan::Level::club));
     markStale();
 }
 
 plan::Spreads PlanPage::spreads(const record::Outcome& outcome) const {
-    const int level = m_level->currentIndex();
-    return level == ownLevel ? m_earlier.spreads(outcome) : m_earlier.spreads(outcome, static_cast<plan::Level>(level));
+    return m_earlier.spreads(outcome, m_level);
 }
 
-void PlanPage::takeMinutes(double minutes) {
-    m_minutesThere = std::clamp(minutes, 5.0, 600.0);
+std::optional<double> PlanPage::learntScale(const record::Outcome& outcome) const {
+    const auto at = m_earlier.learnt().gapScales.find(outcome.metric);
+    return at == m_earlier.learnt().gapScales.end() ? std::nullopt : std::optional(at->second);
+}
+
+record::Outcome PlanPage::outcomeSeen() const {
+    const auto& primary = m_hand.test().card.primary;
+    return primary.empty() ? record::Outcome{} : primary[std::min(m_outcome, primary.size() - 1)];
+}
+
+// "of the [carry] there is to be had among three shafts, for [a club player]"
+std::vector<ask::Piece> PlanPage::ofWhat() const {
+    if (!m_hand.has())
+        return {};
+    const auto level = std::ranges::find_if(levelWords, [&](const auto& one) { return m_level == one.first; });
+    return {{m_shows == Shows::worth ? "of the" : "in"},
+            {record::outcomeLabel(outcomeSeen()), ask::Chip{ask::Part::worthOf}},
+            {m_shows == Shows::worth ? "there is to be had, for" : ", for"},
+            {level == levelWords.end() ? thisPlayer : level->second, ask::Chip{ask::Part::spreadOf}}};
+}
+
+std::vector<ask::Answer> PlanPage::ofWhatElse(const ask::Chip& chip) const {
+    std::vector<ask::Answer> answers;
+    if (chip.part == ask::Part::worthOf)
+        for (const record::Outcome& outcome : m_hand.test().card.primary)
+            answers.push_back({record::outcomeLabel(outcome), {}});
+    else {
+        for (const auto& [level, text] : levelWords)
+            answers.push_back({text, {}});
+        answers.push_back({thisPlayer, {}});
+    }
+    return answers;
+}
+
+QString PlanPage::takeOfWhat(const ask::Chip& chip, const QString& typed) {
+    const auto answers = ofWhatElse(chip);
+    const auto meant = ask::found(answers, typed.toStdString());
+    if (meant.empty())
+        return tr("“%1” is not among what can stand here; the down arrow shows it all.").arg(typed);
+    const auto at =
+        static_cast<std::size_t>(std::ranges::find(answers, meant.front().text, &ask::Answer::text) - answers.begin());
+    if (chip.part == ask::Part::worthOf)
+        m_outcome = at;
+    else
+        m_level = at < levelWords.size() ? std::optional(levelWords.at(at).first) : std::nullopt;
     markStale();
+    return {};
 }
 
 // What a way asks of the plan, and nothing that another way asked of it before; at equal delivery and the typical shot
 // are other questions, and said on the Sheet.
 void PlanPage::takeWay(const plan::WayOption& option) {
-    if (!m_hand.test().shots.empty() || m_hand.isSealed())
+    if (!isChangeable())
         return;
     const record::Outcome seen = outcomeSeen();
     m_declaring.change(tr("the plan"), [&](record::Declared& test) {
@@ -295,109 +358,166 @@ void PlanPage::takeWay(const plan::WayOption& option) {
     });
 }
 
-// How long a change takes is asked in words that people have for it.
-void PlanPage::refreshChange() {
-    const double now = m_hand.test().plan.changeSeconds;
-    QStringList words;
-    auto offer = [&](double seconds, const QString& what) {
-        const QString text = tr("%1 %2 s").arg(what).arg(qRound(seconds));
-        words << (std::fabs(seconds - now) < 0.5 ? text
-                                                 : QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
-                                                       .arg(qRound(seconds))
-                                                       .arg(colours().link.name(), text));
-    };
-    offer(10, tr("both in the bag"));
-    offer(40, tr("an adapter"));
-    offer(180, tr("a shaft to be fitted"));
-    if (const auto measured = m_earlier.learnt().pace.changeSeconds)
-        offer(*measured, tr("as in earlier tests"));
-    m_changeText->setText(tr("A change takes %1 s: %2").arg(qRound(now)).arg(words.join(QStringLiteral(" · "))));
-}
-
-void PlanPage::refreshWays(const Planning& planning) {
-    const bool isThere = !planning.isRatio() && planning.outcome.kind != record::OutcomeKind::share;
-    const bool byGap = m_isByGap || !isThere;
-    m_power->setVisible(byGap);
-    m_ways->setVisible(!byGap);
-    m_wayText->setVisible(!byGap);
-    const auto link = [](const char* to, const QString& text, bool isNow) {
-        return isNow ? text
-                     : QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
-                           .arg(QLatin1String(to), colours().link.name(), text);
-    };
-    m_by->setText(isThere ? tr("Curves %1 · %2")
-                                .arg(link("minutes", tr("by the minutes there are"), !byGap),
-                                     link("gap", tr("by the size of the gap"), byGap))
-                          : QString());
-    if (byGap)
-        return;
-    const record::Metric metric = planning.metric;
-    const plan::Spreads struck = spreads({.metric = metric});
-    const plan::Spreads equal = spreads({.kind = record::OutcomeKind::equal, .metric = metric});
-    plan::WaysOf ways{.question = planning.question,
-                      .pace = planning.pace,
-                      .turnLength = plan::shotsATurn(m_hand.test().plan),
-                      .equalShot = equal.sdShot,
-                      .equalTurn = equal.sdTurn};
-    ways.question.sdShot = struck.sdShot;
-    ways.question.sdTurn = struck.sdTurn;
-    WaysView::Picture picture{
-        .first = 10, .last = std::max(120.0, 2 * m_minutesThere), .minutes = m_minutesThere, .curves = {}};
-    constexpr int steps = 22;
-    for (const plan::Way way : plan::everyWay) {
-        WaysView::Curve curve{.way = way, .at = {}, .now = plan::bestOfWay(way, ways, m_minutesThere)};
-        for (int i = 0; i <= steps; ++i)
-            curve.at.push_back(plan::bestOfWay(way, ways, picture.first + (picture.last - picture.first) * i / steps));
-        picture.curves.push_back(std::move(curve));
-    }
-    m_ways->setPicture(std::move(picture));
-    m_wayText->setText(m_ways->said() + tr(" · Enter takes it"));
-}
-
 void PlanPage::refresh() {
     if (!m_hand.has())
         return;
+    refreshStrip();
     const Test& test = m_hand.test();
-    const record::Plan& plan = test.plan;
+    const record::Outcome outcome = outcomeSeen();
+    const Planning planning = planningOf(test, outcome, spreads(outcome));
+    m_ofWhat->refresh();
+    const bool isWorth = m_shows == Shows::worth;
+    const bool isByMinutes =
+        m_shows == Shows::proof && !planning.isRatio() && outcome.kind != record::OutcomeKind::share;
+    for (QWidget* widget :
+         {static_cast<QWidget*>(m_number), static_cast<QWidget*>(m_gets), static_cast<QWidget*>(m_others)})
+        widget->setVisible(isWorth);
+    m_ways->setVisible(isWorth || isByMinutes);
+    m_wayText->setVisible(isWorth || isByMinutes);
+    m_power->setVisible(!isWorth && !isByMinutes);
+    m_words->setVisible(!isWorth);
+    const auto link = [](const char* to, const QString& text, bool isNow) {
+        return isNow ? QStringLiteral("<b>%1</b>").arg(text)
+                     : QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
+                           .arg(QLatin1String(to), colours().link.name(), text);
+    };
+    m_by->setText(link("worth", tr("What it is worth"), isWorth) + QStringLiteral(" · ") +
+                  link("proof", tr("What it can prove"), m_shows == Shows::proof) + QStringLiteral(" · ") +
+                  link("gap", tr("by size"), m_shows == Shows::bySize));
+    const plan::WorthOf of = worthOf(outcome);
+    refreshFutures(plan::worthOfPlan(test, outcome, of.struck, of.tau),
+                   plan::worthByHand(test, outcome, of.struck, of.tau));
+    if (isWorth)
+        return refreshWorth(planning);
+    m_answers->setText(answersHtml(test, planning, planning.minutes, m_book.units(), m_shows == Shows::bySize) +
+                       looksHtml(planning, planning.minutes));
+    m_limits->setText(limitsHtml(test, planning));
+    if (isByMinutes)
+        refreshProof(planning);
+    else
+        refreshPower(planning);
+    giveWordsRoom();
+}
+
+void PlanPage::refreshStrip() {
+    const Test& test = m_hand.test();
+    const bool asItCame = isStruckAsItCame();
+    m_sentence->refresh();
     QStringList names;
     for (const auto& build : test.builds)
         names << QString::fromStdString(build.name);
-    const bool changeable = test.shots.empty() && !m_hand.isSealed();
-    m_strip->setChangeable(changeable);
+    m_strip->setChangeable(isChangeable());
     const plan::Foreseen coming = plan::foreseen(test);
-    m_strip->setPlan(coming.turns, names, playersOf(m_hand.test()));
+    m_strip->setPlan(asItCame ? struckTurns(test) : coming.turns, names, playersOf(test));
     m_strip->setUnknownFrom(coming.unknownFrom);
     m_stripArea->setFixedHeight(
         std::min(mostStripHeight, m_strip->heightForWidth(std::max(600, m_stripArea->width()))));
-    for (QWidget* field : {static_cast<QWidget*>(m_schedule), static_cast<QWidget*>(m_rounds),
-                           static_cast<QWidget*>(m_length), static_cast<QWidget*>(m_another)})
-        field->setEnabled(changeable);
-    m_schedule->setCurrentIndex(static_cast<int>(plan.schedule));
-    m_rounds->display(plan.rounds, 0);
-    m_length->display(plan.turnLength, 0);
-    m_change->display(plan.changeSeconds, 0);
-    m_shot->display(plan.shotSeconds, 0);
-    m_warmUp->display(plan.warmUp, 0);
-    m_rest->display(plan.restEvery, 0);
-    m_restSeconds->display(plan.restSeconds, 0);
-    m_minutes->display(m_minutesThere, 0);
-    refreshSlowChanges();
-    m_totals->setText(tr("%1 swings, %2 of them to warm up · about %3 minutes with changes and rests · Left and Right "
-                         "change the laps, "
-                         "Up and Down the stints")
-                          .arg(plan::swingsOf(plan, coming.turns))
-                          .arg(plan.warmUp * std::max(1, static_cast<int>(test.players.size())))
-                          .arg(QString::fromStdString(record::fixed(plan::minutesOf(plan, coming.turns), 0))));
-    refreshOutcomes();
-    const record::Outcome outcome = outcomeSeen();
-    const Planning planning = planningOf(test, outcome, spreads(outcome));
-    refreshChange();
-    m_answers->setText(answersHtml(test, planning, m_minutesThere, m_book.units(), m_isByGap) +
-                       looksHtml(planning, m_minutesThere));
-    m_limits->setText(limitsHtml(test, planning));
-    refreshPower(planning);
-    refreshWays(planning);
-    giveWordsRoom();
+    m_another->setVisible(isChangeable());
+    m_totals->setText(asItCame ? nextTestText(test, worthOf(outcomeSeen()))
+                               : tr("%1 swings · %2 minutes%3")
+                                     .arg(plan::swingsOf(test.plan, coming.turns))
+                                     .arg(qRound(plan::minutesOf(test.plan, coming.turns)))
+                                     .arg(isChangeable() ? tr(" · arrows change laps and stints") : QString()));
+    const bool isBlind = test.card.blinding != record::Blinding::open;
+    m_sealKey->setVisible(!asItCame || test.seal.wasMade());
+    m_sealKey->setText(isBlind && !test.seal.wasMade() ? test.card.alone ? tr("&Tags on…") : tr("&Seal…")
+                       : m_beside->currentIndex() == 1 ? tr("A hundred &futures")
+                       : test.seal.wasMade()           ? tr("The &seal")
+                                                       : tr("Order &slip"));
+    const QString cautions = cautionsHtml(test);
+    m_cautions->setText(cautions);
+    m_cautions->setVisible(!cautions.isEmpty());
+}
+
+plan::WorthOf PlanPage::worthOf(const record::Outcome& outcome) const {
+    const Test& test = m_hand.test();
+    return {.test = test,
+            .outcome = outcome,
+            .struck = spreads(outcome),
+            .tau = plan::scaleOf(test, outcome, learntScale(outcome)),
+            .pace = plan::paceOf(test.plan),
+            .turnLength = plan::shotsATurn(test.plan),
+            .equal = spreads({.kind = record::OutcomeKind::equal, .metric = outcome.metric, .shape = {}})};
+}
+
+std::vector<double> PlanPage::steps() const {
+    const double last = std::max(120.0, 2 * *m_minutesThere);
+    std::vector<double> minutes;
+    for (int i = 0; i <= curveSteps; ++i)
+        minutes.push_back(10 + (last - 10) * i / curveSteps);
+    return minutes;
+}
+
+void PlanPage::showWays(WaysView::Measure measure, std::vector<WaysView::Curve> curves,
+                        std::optional<QPointF> planned) {
+    m_ways->setPicture({.measure = measure,
+                        .first = steps().front(),
+                        .last = steps().back(),
+                        .minutes = *m_minutesThere,
+                        .curves = std::move(curves),
+                        .plan = planned});
+    m_wayText->setText(m_ways->said() + (isChangeable() ? tr(" · Enter takes it") : QString()));
+}
+
+void PlanPage::refreshWorth(const Planning& planning) {
+    const Test& test = m_hand.test();
+    const plan::WorthOf of = worthOf(planning.outcome);
+    const bool asItCame = isStruckAsItCame();
+    const plan::Worth worth = asItCame ? plan::worthStruck(test, of.outcome, of.struck, of.tau)
+                                       : plan::worthOfPlan(test, of.outcome, of.struck, of.tau).worth;
+    const plan::Worth hand = plan::worthByHand(test, of.outcome, of.struck, of.tau).worth;
+    m_number->setText(QStringLiteral("<span style='font-size:38px;font-weight:700'>%1</span> %2")
+                          .arg(qRound(100 * worth.share))
+                          .arg(tr("of 100")));
+    m_gets->setText(getsText(of.outcome, worth, hand, m_book.units()));
+    m_minutesThere = m_minutesThere.value_or(5 * std::round(std::max(planning.minutes, 10.0) / 5));
+    std::vector<WaysView::Curve> curves;
+    for (const plan::Way way : plan::worthWays(of.outcome)) {
+        WaysView::Curve curve{.way = way, .at = {}, .now = {}};
+        auto option = [&](double minutes) {
+            const auto most = plan::mostWorth(way, of, minutes);
+            return most ? std::optional(asWay(*most)) : std::nullopt;
+        };
+        for (const double minutes : steps())
+            curve.at.push_back(option(minutes));
+        curve.now = option(*m_minutesThere);
+        curves.push_back(std::move(curve));
+    }
+    showWays(WaysView::Measure::worth, std::move(curves),
+             asItCame ? std::nullopt : std::optional(QPointF(planning.minutes, worth.share)));
+    m_others->setText(asItCame ? QString() : othersText(test, of, [this](const record::Outcome& outcome) {
+        return worthOf(outcome);
+    }));
+}
+
+void PlanPage::refreshProof(const Planning& planning) {
+    const plan::WorthOf of = worthOf(planning.outcome);
+    plan::WaysOf ways{.question = planning.question,
+                      .pace = planning.pace,
+                      .turnLength = of.turnLength,
+                      .equalShot = of.equal.sdShot,
+                      .equalTurn = of.equal.sdTurn};
+    const plan::Spreads struck = spreads({.metric = planning.metric, .shape = {}});
+    ways.question.sdShot = struck.sdShot;
+    ways.question.sdTurn = struck.sdTurn;
+    m_minutesThere = m_minutesThere.value_or(5 * std::round(std::max(planning.minutes, 10.0) / 5));
+    std::vector<WaysView::Curve> curves;
+    for (const plan::Way way : plan::everyWay) {
+        WaysView::Curve curve{.way = way, .at = {}, .now = plan::bestOfWay(way, ways, *m_minutesThere)};
+        for (const double minutes : steps())
+            curve.at.push_back(plan::bestOfWay(way, ways, minutes));
+        curves.push_back(std::move(curve));
+    }
+    showWays(WaysView::Measure::proof, std::move(curves), std::nullopt);
+}
+
+void PlanPage::refreshFutures(const plan::PlanWorth& planned, const plan::PlanWorth& hand) {
+    const plan::WorthOf of = worthOf(planned.outcome);
+    const plan::PlanWorth twice = plan::worthOfPlan(m_hand.test(), of.outcome, of.struck, of.tau, {}, 2);
+    m_futures->setFutures(planned.futures);
+    m_ifBetter->setText(ifBetterText(planned, m_book.units()));
+    m_futures->setLeft(leftText(planned, m_book.units()));
+    m_futuresText->setText(otherFuturesText(hand, twice));
 }
 
 // The words are read whole where they can be; the picture takes what is left.
@@ -412,22 +532,6 @@ void PlanPage::giveWordsRoom() {
 void PlanPage::resizeEvent(QResizeEvent* event) {
     Page::resizeEvent(event);
     giveWordsRoom();
-}
-
-// The declared outcomes; carry where none is.
-void PlanPage::refreshOutcomes() {
-    const int chosen = std::max(0, m_outcome->currentIndex());
-    m_outcome->clear();
-    for (const record::Outcome& outcome : m_hand.test().card.primary)
-        m_outcome->addItem(QString::fromStdString(record::outcomeLabel(outcome)));
-    if (m_outcome->count() == 0)
-        m_outcome->addItem(QString::fromStdString(record::info(record::Metric::carry).label));
-    m_outcome->setCurrentIndex(std::min(chosen, m_outcome->count() - 1));
-}
-
-record::Outcome PlanPage::outcomeSeen() const {
-    const auto& primary = m_hand.test().card.primary;
-    return primary.empty() ? record::Outcome{} : primary[static_cast<std::size_t>(m_outcome->currentIndex())];
 }
 
 void PlanPage::refreshPower(const Planning& planning) {
@@ -453,9 +557,12 @@ void PlanPage::refreshPower(const Planning& planning) {
 
 QString PlanPage::subtitle() const {
     const Test& test = m_hand.test();
-    return tr("Plan · %1 · %2")
-        .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(test.plan.rounds), "lap")),
-             m_hand.isSealed() ? tr("sealed") : tr("not sealed"));
+    if (isStruckAsItCame())
+        return tr("Plan · struck as it came");
+    return tr("Plan · %1 of %2 · %3")
+        .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(test.plan.rounds), "lap")))
+        .arg(plan::shotsATurn(test.plan))
+        .arg(m_hand.isSealed() ? tr("sealed") : tr("not sealed"));
 }
 
 void PlanPage::takeFocus() {

@@ -1,5 +1,6 @@
 #include "app/plan_page/plan_words.h"
 
+#include "app/plan_page/futures_view.h"
 #include "app/style/palette.h"
 #include "app/style/words.h"
 #include "core/plan/looks.h"
@@ -109,11 +110,8 @@ Planning planningOf(const record::Test& test, const record::Outcome& outcome, co
                                                                             : test.card.margin(planning.metric),
                          .alpha = plan::levelOfOne(test),
                          .builds = builds};
-    planning.pace = {.changeSeconds = test.plan.changeSeconds,
-                     .shotSeconds = test.plan.shotSeconds,
-                     .warmUp = test.plan.warmUp,
-                     .restEvery = test.plan.restEvery,
-                     .restSeconds = test.plan.restSeconds};
+    planning.pace = plan::paceOf(test.plan);
+    planning.minutes = plan::minutesOf(test.plan, plan::foreseen(test).turns);
     return planning;
 }
 
@@ -185,25 +183,6 @@ QString looksHtml(const Planning& planning, double minutes) {
 QString limitsHtml(const record::Test& test, const Planning& planning) {
     const auto& p = test.plan;
     QString html;
-    if (p.schedule == record::Schedule::oneRunEach)
-        html += paragraph(tr("One run each can't tell the club from the moment: gaps will be shown, not judged."));
-    else if (p.rounds < 2)
-        html += paragraph(tr("One lap has no known error: two laps are the least."));
-    const std::size_t clubs = test.builds.size();
-    const int comesToTwo = plan::fewestLaps(clubs);
-    if (plan::strikesOff(test) && p.rounds < comesToTwo)
-        html += paragraph(tr("%1 leave %2 clubs, and all pairs of them are judged. Plan "
-                             "<a href='%3' style='color:%4'>%5</a> to come down to two.")
-                              .arg(laps(p.rounds))
-                              .arg(p.rounds > plan::firstCut ? plan::stayAfter(clubs, plan::firstCut) : clubs)
-                              .arg(comesToTwo)
-                              .arg(colours().link.name(), laps(comesToTwo)));
-    else if (plan::strikesOff(test))
-        html += paragraph(
-            tr("Half of the clubs go after lap %1, all but two after lap %2, by the first declared outcome; the "
-               "last two are judged on all their laps. The claim is about them, not “the best of all”.")
-                .arg(plan::firstCut)
-                .arg(plan::secondCut));
     if (p.schedule == record::Schedule::sandwich)
         html += paragraph(tr("A sandwich spends twice the swings on the baseline and shows which club it is."));
     const int length = plan::shotsATurn(p);
@@ -230,11 +209,124 @@ QString limitsHtml(const record::Test& test, const Planning& planning) {
     if (!scheduled.balanced && p.schedule == record::Schedule::rotated && planning.question.builds > 2)
         html += paragraph(tr("Every club follows every other equally often only at %1 laps or multiples of it.")
                               .arg(plan::williamsRows(planning.question.builds).size()));
+    return html;
+}
+
+QString cautionsHtml(const record::Test& test) {
+    const auto& p = test.plan;
+    QString html;
+    if (p.schedule == record::Schedule::oneRunEach)
+        html += paragraph(tr("One run each can't tell the club from the moment: gaps will be shown, not judged."));
+    else if (p.rounds < 2)
+        html += paragraph(tr("One lap has no known error: two laps are the least."));
+    const std::size_t clubs = test.builds.size();
+    const int comesToTwo = plan::fewestLaps(clubs);
+    if (plan::strikesOff(test) && p.rounds < comesToTwo)
+        html += paragraph(tr("%1 leave %2 clubs, and all pairs of them are judged. Plan "
+                             "<a href='%3' style='color:%4'>%5</a> to come down to two.")
+                              .arg(laps(p.rounds))
+                              .arg(p.rounds > plan::firstCut ? plan::stayAfter(clubs, plan::firstCut) : clubs)
+                              .arg(comesToTwo)
+                              .arg(colours().link.name(), laps(comesToTwo)));
+    else if (plan::strikesOff(test))
+        html += paragraph(
+            tr("Half of the clubs go after lap %1, all but two after lap %2, by the first declared outcome; the "
+               "last two are judged on all their laps. The claim is about them, not “the best of all”.")
+                .arg(plan::firstCut)
+                .arg(plan::secondCut));
     if (plan::swingsOf(p, test.turns) > 100)
         html +=
             paragraph(tr("%1 full swings are a lot for one day: split the laps over sittings, rest, and stop on pain.")
                           .arg(plan::swingsOf(p, test.turns)));
     return html;
+}
+
+namespace {
+
+// Of a share of a hundred; of spreads and areas a factor; else in the unit, without it.
+QString hadText(const record::Outcome& outcome, double value, const record::DisplayUnits& units) {
+    if (record::isRatio(outcome))
+        return QString::fromStdString(record::fixed(std::exp(value), 2));
+    if (outcome.kind == record::OutcomeKind::share)
+        return QString::fromStdString(record::fixed(100 * value, 0));
+    return QString::fromStdString(MetricFormat(outcome.metric, units).number(value));
+}
+
+QString unitText(const record::Outcome& outcome, const record::DisplayUnits& units) {
+    return record::isRatio(outcome) ? QObject::tr("times smaller")
+           : outcome.kind == record::OutcomeKind::share
+               ? QObject::tr("shots in 100")
+               : QString::fromStdString(MetricFormat(outcome.metric, units).unitText());
+}
+
+} // namespace
+
+QString getsText(const record::Outcome& outcome, const plan::Worth& worth, const plan::Worth& byHand,
+                 const record::DisplayUnits& units) {
+    return QObject::tr("%1 of %2 %3. Three shots each get %4, choosing unhit none.")
+        .arg(hadText(outcome, worth.had, units), hadText(outcome, worth.toBeHad, units), unitText(outcome, units))
+        .arg(qRound(100 * byHand.share));
+}
+
+QString othersText(const record::Test& test, const plan::WorthOf& of,
+                   const std::function<plan::WorthOf(const record::Outcome& outcome)>& worthOf) {
+    QStringList said{QObject::tr("The same on a second day as well: %1 of 100")
+                         .arg(qRound(100 * plan::worthOfPlan(test, of.outcome, of.struck, of.tau, {}, 2).worth.share))};
+    for (const record::Outcome& outcome : test.card.primary)
+        if (outcome != of.outcome) {
+            const plan::WorthOf other = worthOf(outcome);
+            said << QObject::tr("%1: %2 of 100")
+                        .arg(QString::fromStdString(record::outcomeLabel(outcome)))
+                        .arg(qRound(100 * plan::worthOfPlan(test, outcome, other.struck, other.tau).worth.share));
+        }
+    return said.join(QStringLiteral(" · "));
+}
+
+QString ifBetterText(const plan::PlanWorth& planned, const record::DisplayUnits& units) {
+    const record::Outcome& outcome = planned.outcome;
+    const QString label = QString::fromStdString(record::outcomeLabel(outcome));
+    if (record::isRatio(outcome))
+        return QObject::tr("if one has %1 times less %2, and the others are alike")
+            .arg(QString::fromStdString(record::fixed(planned.gap, 2)), label);
+    const QString gap = outcome.kind == record::OutcomeKind::share
+                            ? QObject::tr("%1 in 100").arg(qRound(100 * planned.gap))
+                            : QString::fromStdString(MetricFormat(outcome.metric, units).withUnit(planned.gap));
+    return QObject::tr("if one is %1 better in %2, and the others are alike").arg(gap, label);
+}
+
+QString leftText(const plan::PlanWorth& planned, const record::DisplayUnits& units) {
+    if (record::isRatio(planned.outcome) || planned.outcome.kind == record::OutcomeKind::share)
+        return {};
+    return QObject::tr(": %1 left lying")
+        .arg(QString::fromStdString(MetricFormat(planned.outcome.metric, units).withUnit(planned.gap)));
+}
+
+QString otherFuturesText(const plan::PlanWorth& byHand, const plan::PlanWorth& onTwoDays) {
+    const auto three = [](const plan::PlanWorth& of) {
+        const InHundred all = inHundred(of.futures);
+        return QStringLiteral("%1, %2, %3").arg(all.proved).arg(all.chosen).arg(all.wrong);
+    };
+    return QObject::tr("Three shots each: %1. On two days: %2.").arg(three(byHand), three(onTwoDays));
+}
+
+QString nextTestText(const record::Test& test, const plan::WorthOf& of) {
+    constexpr double minutes = 45;
+    const plan::WorthOf planned{.test = test,
+                                .outcome = of.outcome,
+                                .struck = of.struck,
+                                .tau = of.tau,
+                                .pace = of.pace,
+                                .turnLength = of.turnLength,
+                                .equal = of.equal};
+    const auto best = plan::mostWorth(plan::Way::shortStints, planned, minutes);
+    return best
+               ? QObject::tr("Planned, these clubs get %1 of 100 in %2 minutes: %3 of %4. “The same on another day” on "
+                             "the Decision page makes that test.")
+                     .arg(qRound(100 * best->worth.share))
+                     .arg(qRound(best->minutes))
+                     .arg(laps(best->rounds))
+                     .arg(best->turnLength)
+               : QObject::tr("Two laps with all of these clubs don't fit into %1 minutes.").arg(qRound(minutes));
 }
 
 } // namespace knot::app

@@ -2,10 +2,13 @@
 
 #include "core/plan/planner.h"
 #include "core/plan/spreads.h"
+#include "core/plan/worth_ways.h"
 #include "core/record/test.h"
 #include "core/record/units.h"
 
 #include <QString>
+
+#include <functional>
 
 namespace knot::app {
 
@@ -16,6 +19,7 @@ struct Planning {
     plan::Question question;
     plan::Pace pace;
     plan::Spreads spreads;
+    double minutes = 0; ///< that the plan takes
     /// Of spreads and areas a gap is a ratio.
     bool isRatio() const {
         return outcome.kind == record::OutcomeKind::spread || outcome.kind == record::OutcomeKind::area;
@@ -32,6 +36,24 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
 /// What as many laps as fit would give with a look after each: how often the worthwhile gap and twice that
 /// are claimed, and after how many laps on average. Empty where under four laps fit.
 QString looksHtml(const Planning& planning, double minutes);
+
+/// What has to be known before the first ball, as short paragraphs with links to numbers of laps; mostly empty.
+QString cautionsHtml(const record::Test& test);
+
+/// "1.7 of 2.2 m. Three shots each get 52, choosing unhit none."
+QString getsText(const record::Outcome& outcome, const plan::Worth& worth, const plan::Worth& byHand,
+                 const record::DisplayUnits& units);
+/// What the same plan on a second day, and the other declared outcomes, get.
+QString othersText(const record::Test& test, const plan::WorthOf& of,
+                   const std::function<plan::WorthOf(const record::Outcome& outcome)>& worthOf);
+/// "if one is 2.7 m better in carry and the others are alike"
+QString ifBetterText(const plan::PlanWorth& planned, const record::DisplayUnits& units);
+/// What is left lying where another one is taken: ": 2.7 m left lying".
+QString leftText(const plan::PlanWorth& planned, const record::DisplayUnits& units);
+/// A hundred futures of three shots each, and of the plan on two days: proved, chosen, wrong.
+QString otherFuturesText(const plan::PlanWorth& byHand, const plan::PlanWorth& onTwoDays);
+/// What a planned test of the clubs of a record would get in 45 minutes.
+QString nextTestText(const record::Test& test, const plan::WorthOf& of);
 
 /// What the chosen plan can't establish, as short paragraphs; empty when there is nothing to say.
 QString limitsHtml(const record::Test& test, const Planning& planning);

@@ -11,11 +11,9 @@
 #include "core/record/text/moment.h"
 #include "core/words/decide.h"
 
-#include <QComboBox>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
-#include <QStandardItemModel>
 #include <QTimer>
 #include <QVBoxLayout>
 
@@ -97,31 +95,11 @@ void SealPanel::buildUi() {
     column->setContentsMargins(2 * size::grid, 12, 2 * size::grid, 14);
     column->setSpacing(6);
     column->addWidget(headingLabel(tr("Seal")));
-    m_grade =
-        choiceBox({tr("open"), tr("player sees, reading blind"), tr("player blind"), tr("player and fitter blind")});
-    m_way = choiceBox({tr("a helper"), tr("me, alone")});
-    auto* first = new QHBoxLayout;
-    first->addWidget(labelled(tr("&Who knows"), m_grade, "grade"), 3);
-    first->addWidget(labelled(tr("Done by"), m_way, "way"), 2);
-    column->addLayout(first);
     m_gradeText = captionLabel("gradeText");
     column->addWidget(m_gradeText);
-    auto* second = new QHBoxLayout;
-    const QString whats[] = {tr("Shots seen by"), tr("Averages by"), tr("Comparisons by")};
-    const char* names[] = {"seesShots", "seesAverages", "seesComparisons"};
-    for (int i = 0; i < 3; ++i) {
-        m_sees[i] = choiceBox({tr("nobody"), tr("the fitter"), tr("everyone")});
-        second->addWidget(labelled(whats[i], m_sees[i], names[i]), 1);
-    }
-    column->addLayout(second);
-    m_tagWords = new QLineEdit;
-    m_tagWords->setPlaceholderText(tr("Fern, Slate, Ochre, …"));
-    column->addWidget(labelled(tr("Ta&gs, in words or colours of your own"), m_tagWords, "tagWords"));
-    m_act = new QPushButton(tr("&Seal…"));
     m_slip = new QPushButton(tr("Order slip"));
     m_save = new QPushButton(tr("Sealed text…"));
     auto* third = new QHBoxLayout;
-    third->addWidget(labelled(QStringLiteral(" "), m_act, "sealButton"), 1);
     third->addWidget(labelled(QStringLiteral(" "), m_slip, "slipButton"), 1);
     third->addWidget(labelled(QStringLiteral(" "), m_save, "saveSealedText"), 1);
     column->addLayout(third);
@@ -177,29 +155,6 @@ QWidget* SealPanel::buildOpening() {
 }
 
 void SealPanel::wire() {
-    connect(m_grade, &QComboBox::activated, this, [this](int grade) {
-        m_declaring.change(tr("who knows the clubs"),
-                           [&](record::Declared& test) { test.card.blinding = static_cast<Blinding>(grade); });
-    });
-    connect(m_way, &QComboBox::activated, this, [this](int way) {
-        m_declaring.change(tr("who hands over"), [&](record::Declared& test) { test.card.alone = way == 1; });
-    });
-    for (int i = 0; i < 3; ++i)
-        connect(m_sees[i], &QComboBox::activated, this, [this, i](int who) {
-            m_declaring.change(tr("who sees the numbers"), [&](record::Declared& test) {
-                auto& v = test.card.visibility;
-                (i == 0 ? v.shots : i == 1 ? v.averages : v.comparisons) = static_cast<record::Sees>(who);
-            });
-        });
-    Typed::whole(m_tagWords, [this](const QString& typed) {
-        m_declaring.change(tr("the words of the tags"), [&](record::Declared& test) {
-            test.plan.tagWords.clear();
-            for (const QString& word : typed.split(u',', Qt::SkipEmptyParts))
-                if (!word.trimmed().isEmpty())
-                    test.plan.tagWords.push_back(word.trimmed().toStdString());
-        });
-    });
-    connect(m_act, &QPushButton::clicked, this, &SealPanel::askSeal);
     connect(m_slip, &QPushButton::clicked, this, [this] { showSlip({}); });
     connect(m_save, &QPushButton::clicked, this,
             [this] { emit saveRequested(QString::fromStdString(m_hand.test().seal.sealedText)); });
@@ -329,33 +284,13 @@ void SealPanel::refresh() {
     const Test& test = m_hand.test();
     const auto& card = test.card;
     const bool sealed = m_hand.isSealed();
-    const bool wasSealed = test.seal.wasMade();
-    m_grade->setCurrentIndex(static_cast<int>(card.blinding));
-    m_way->setCurrentIndex(card.alone ? 1 : 0);
-    const record::Sees sees[] = {card.visibility.shots, card.visibility.averages, card.visibility.comparisons};
-    for (int i = 0; i < 3; ++i)
-        m_sees[i]->setCurrentIndex(static_cast<int>(sees[i]));
     const std::string visible = record::whyVisible(card.kind);
-    auto* items = qobject_cast<QStandardItemModel*>(m_grade->model());
-    for (int grade = 2; grade <= 3; ++grade)
-        items->item(grade)->setEnabled(visible.empty());
     QString text = gradeText(card.blinding, card.alone);
     if (!visible.empty())
         text += QStringLiteral(" ") + QString::fromStdString(visible);
     if (card.looks == record::Looks::none && card.visibility.comparisons != record::Sees::nobody)
         text += tr(" The sheet has no looks: a comparison that is seen and stops the test breaks its error rate.");
     m_gradeText->setText(text);
-    m_grade->setEnabled(!wasSealed);
-    const bool blind = card.blinding != Blinding::open;
-    m_tagWords->parentWidget()->setVisible(blind && !wasSealed);
-    if (!m_tagWords->hasFocus()) {
-        QStringList words;
-        for (const std::string& word : test.plan.tagWords)
-            words << QString::fromStdString(word);
-        m_tagWords->setText(words.join(QStringLiteral(", ")));
-    }
-    m_act->setEnabled(blind && !wasSealed);
-    m_act->setText(card.alone && !wasSealed ? tr("&Tags on…") : tr("&Seal…"));
     m_slip->setVisible(!card.alone);
     m_save->setVisible(!card.alone || !test.seal.commitment.empty());
     m_save->setEnabled(!test.seal.commitment.empty() && !test.seal.sealedText.empty());

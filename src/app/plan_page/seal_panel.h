@@ -5,7 +5,6 @@
 
 #include <functional>
 
-class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
@@ -23,6 +22,8 @@ class SealPanel : public Panel {
 
 public:
     SealPanel(const TestInHand& hand, Declaring& declaring, QWidget* parent = nullptr);
+    /// Asks, then draws the tags or takes them as they were put on.
+    void askSeal();
 
 signals:
     /// The slip is to be printed; the window asks where.
@@ -46,18 +47,12 @@ private:
     QString takeKey();
     /// Asks once, in words; `act` happens on yes.
     void ask(const QString& question, const QString& yes, int waitMs, std::function<void()> act);
-    void askSeal();
     void askReveal();
     void askByHand();
 
     const TestInHand& m_hand;
     Declaring& m_declaring;
-    QComboBox* m_grade = nullptr;
-    QComboBox* m_way = nullptr;
-    QComboBox* m_sees[3] = {};
     QLabel* m_gradeText = nullptr;
-    QLineEdit* m_tagWords = nullptr;
-    QPushButton* m_act = nullptr;
     QPushButton* m_slip = nullptr;
     QPushButton* m_save = nullptr;
     QLabel* m_state = nullptr;

@@ -1,6 +1,7 @@
 #include "app/plan_page/ways_view.h"
 
 #include "app/style/fonts.h"
+#include "app/style/glyphs.h"
 #include "app/style/palette.h"
 #include "app/style/tabular_text.h"
 #include "core/record/text/number_text.h"
@@ -12,6 +13,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <numeric>
 
 namespace knot::app {
@@ -75,7 +77,8 @@ QString WaysView::nameOf(plan::Way way) {
 void WaysView::setPicture(Picture picture) {
     m_picture = std::move(picture);
     m_at = std::clamp(m_at, 0, std::max(0, static_cast<int>(m_picture.curves.size()) - 1));
-    setAccessibleName(tr("How often the worthwhile gap is seen, by minutes"));
+    setAccessibleName(m_picture.measure == Measure::worth ? tr("What the plan is worth, by minutes")
+                                                          : tr("How often the worthwhile gap is seen, by minutes"));
     setAccessibleDescription(said());
     update();
 }
@@ -87,7 +90,8 @@ QString WaysView::said() const {
     const QString name = nameOf(curve.way);
     if (!curve.now)
         return tr("%1: does not fit into %2 minutes").arg(name).arg(qRound(m_picture.minutes));
-    return tr("%1, %2 of %3 in %4 minutes: seen %5 times in 100")
+    return (m_picture.measure == Measure::worth ? tr("%1, %2 of %3 in %4 minutes: %5 of 100")
+                                                : tr("%1, %2 of %3 in %4 minutes: seen %5 times in 100"))
         .arg(name, QString::fromStdString(record::counted(static_cast<std::size_t>(curve.now->rounds), "lap")))
         .arg(curve.now->turnLength)
         .arg(qRound(curve.now->minutes))
@@ -131,9 +135,28 @@ void WaysView::paintEvent(QPaintEvent* /*event*/) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     const QRectF box = field();
-    for (const int inHundred : {0, 50, 80, 100}) {
+    drawScale(painter, box);
+    const auto places = labelPlaces();
+    for (std::size_t i = 0; i < m_picture.curves.size(); ++i) {
+        const Curve& curve = m_picture.curves[i];
+        const bool isLit = static_cast<int>(i) == m_at;
+        drawCurve(painter, curve, isLit);
+        painter.setPen(penOf(curve.way, isLit));
+        painter.drawLine(QPointF(box.right() + 6, places[i]), QPointF(box.right() + 22, places[i]));
+        painter.setPen(isLit ? c.ink : c.faint);
+        painter.setFont(typeface(size::caption, isLit && hasFocus() ? QFont::DemiBold : QFont::Normal));
+        painter.drawText(QPointF(box.right() + 27, places[i] + 4), nameOf(curve.way));
+    }
+    drawMore(painter);
+    drawPlan(painter);
+}
+
+void WaysView::drawScale(QPainter& painter, const QRectF& box) const {
+    const Colours& c = colours();
+    const bool isWorth = m_picture.measure == Measure::worth;
+    for (const int inHundred : isWorth ? std::vector{0, 25, 50, 75, 100} : std::vector{0, 50, 80, 100}) {
         const double y = placeOf(m_picture.first, inHundred / 100.0).y();
-        painter.setPen(QPen(c.line, 1, inHundred == 80 ? Qt::DashLine : Qt::SolidLine));
+        painter.setPen(QPen(c.line, 1, inHundred == (isWorth ? 75 : 80) ? Qt::DashLine : Qt::SolidLine));
         painter.drawLine(QPointF(box.left(), y), QPointF(box.right(), y));
         painter.setPen(c.faint);
         drawTabular(painter, typeface(size::caption), {box.left() - 6, y + 4}, QString::number(inHundred),
@@ -143,40 +166,87 @@ void WaysView::paintEvent(QPaintEvent* /*event*/) {
     painter.setPen(QPen(c.cord, 1));
     painter.drawLine(QPointF(there, box.top()), QPointF(there, box.bottom()));
     painter.setPen(c.faint);
-    const double tick = m_picture.last > 150 ? 60 : 20;
+    const double tick = m_picture.last > 150 ? 60 : 15;
     for (double minutes = tick; minutes < m_picture.last - tick / 4; minutes += tick)
         if (minutes >= m_picture.first)
             drawTabular(painter, typeface(size::caption), {placeOf(minutes, 0).x(), box.bottom() + 16},
                         QString::number(minutes), Align::centre);
     painter.setFont(typeface(size::caption));
     painter.drawText(QRectF(box.left(), box.bottom() + 18, box.width(), 16), Qt::AlignRight,
-                     tr("minutes · times in 100 the worthwhile gap is seen"));
-    const auto places = labelPlaces();
-    for (std::size_t i = 0; i < m_picture.curves.size(); ++i) {
-        const Curve& curve = m_picture.curves[i];
-        const bool isLit = static_cast<int>(i) == m_at;
-        QPainterPath path;
-        for (std::size_t k = 0; k < curve.at.size(); ++k) {
-            if (!curve.at[k])
-                continue;
-            const double minutes = m_picture.first + (m_picture.last - m_picture.first) * static_cast<double>(k) /
-                                                         static_cast<double>(curve.at.size() - 1);
-            const QPointF point = placeOf(minutes, curve.at[k]->chance);
-            path.elementCount() == 0 ? path.moveTo(point) : path.lineTo(point);
-        }
+                     isWorth ? tr("minutes · of 100 that there are to be had")
+                             : tr("minutes · times in 100 the worthwhile gap is seen"));
+}
+
+// Three shots each take the minutes they take, and more minutes make them no better: a place, not a curve.
+void WaysView::drawCurve(QPainter& painter, const Curve& curve, bool isLit) const {
+    const Colours& c = colours();
+    if (curve.way == plan::Way::threeEach && m_picture.measure == Measure::worth) {
+        const auto there = std::ranges::find_if(curve.at, [](const auto& one) { return one.has_value(); });
+        if (there == curve.at.end())
+            return;
+        const QPointF at = placeOf(std::max(m_picture.first, (*there)->minutes), (*there)->chance);
         painter.setBrush(Qt::NoBrush);
-        painter.setPen(penOf(curve.way, isLit));
-        painter.drawPath(path);
-        painter.drawLine(QPointF(box.right() + 6, places[i]), QPointF(box.right() + 22, places[i]));
-        painter.setPen(isLit ? c.ink : c.faint);
-        painter.setFont(typeface(size::caption, isLit && hasFocus() ? QFont::DemiBold : QFont::Normal));
-        painter.drawText(QPointF(box.right() + 27, places[i] + 4), nameOf(curve.way));
-        if (isLit && curve.now) {
-            painter.setBrush(penOf(curve.way, true).color());
-            painter.setPen(Qt::NoPen);
-            painter.drawEllipse(placeOf(m_picture.minutes, curve.now->chance), 4.5, 4.5);
-        }
+        painter.setPen(QPen(c.alarm, isLit ? 2.4 : 1.6));
+        painter.drawEllipse(at, 5, 6);
+        painter.drawLine(at + QPointF(-2, 3), at + QPointF(2, -3));
+        return;
     }
+    QPainterPath path;
+    for (std::size_t k = 0; k < curve.at.size(); ++k) {
+        if (!curve.at[k])
+            continue;
+        const double minutes = m_picture.first + (m_picture.last - m_picture.first) * static_cast<double>(k) /
+                                                     static_cast<double>(curve.at.size() - 1);
+        const QPointF point = placeOf(minutes, curve.at[k]->chance);
+        path.elementCount() == 0 ? path.moveTo(point) : path.lineTo(point);
+    }
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(penOf(curve.way, isLit));
+    painter.drawPath(path);
+    if (isLit && curve.now) {
+        painter.setBrush(penOf(curve.way, true).color());
+        painter.setPen(Qt::NoPen);
+        painter.drawEllipse(placeOf(m_picture.minutes, curve.now->chance), 4.5, 4.5);
+    }
+}
+
+void WaysView::drawPlan(QPainter& painter) const {
+    if (!m_picture.plan)
+        return;
+    const QPointF at = placeOf(std::clamp(m_picture.plan->x(), m_picture.first, m_picture.last), m_picture.plan->y());
+    drawKnot(painter, at, 9, colours().ink);
+    painter.setPen(colours().ink);
+    painter.setFont(typeface(size::caption, QFont::DemiBold));
+    const QString text = tr("this plan");
+    const double wide = painter.fontMetrics().horizontalAdvance(text);
+    const double x = std::max(at.x() - wide - 10, field().left()); // what more minutes bring stands to the right
+    painter.drawText(QPointF(x, at.y() + 24), text);
+}
+
+// What a quarter of an hour more would bring to the plan's own way.
+void WaysView::drawMore(QPainter& painter) const {
+    constexpr double more = 15;
+    if (!m_picture.plan || m_picture.measure != Measure::worth)
+        return;
+    const double minutes = m_picture.plan->x() + more;
+    if (minutes > m_picture.last)
+        return;
+    const auto own = std::ranges::find(m_picture.curves, plan::Way::asPlanned, &Curve::way);
+    if (own == m_picture.curves.end())
+        return;
+    const double steps = static_cast<double>(own->at.size() - 1);
+    const auto at =
+        static_cast<std::size_t>(std::floor((minutes - m_picture.first) / (m_picture.last - m_picture.first) * steps));
+    if (at >= own->at.size() || !own->at[at])
+        return;
+    const int gain = qRound(100 * (own->at[at]->chance - m_picture.plan->y()));
+    if (gain < 1)
+        return;
+    const QPointF there = placeOf(minutes, own->at[at]->chance);
+    painter.setPen(QPen(colours().faint, 1));
+    painter.drawLine(there + QPointF(0, 5), there + QPointF(0, 16));
+    painter.setFont(typeface(size::caption));
+    painter.drawText(there + QPointF(5, 19), tr("15 minutes more: + %1").arg(gain));
 }
 
 void WaysView::look(int at) {

@@ -9,8 +9,9 @@
 
 namespace knot::app {
 
-/// How often the worthwhile gap is seen, by the minutes there are: a curve for each way to spend them. Left and Right
-/// move the minutes, Up and Down the way in hand, Enter or a click takes it into the plan.
+/// What a plan is worth, or how often it proves the worthwhile gap, by the minutes there are: a curve for each way to
+/// spend them, and the plan in hand as a knot. Left and Right move the minutes, Up and Down the way in hand, Enter or a
+/// click takes it into the plan.
 class WaysView : public QWidget {
     Q_OBJECT
 
@@ -20,9 +21,12 @@ public:
         std::vector<std::optional<plan::WayOption>> at; ///< at even steps of minutes from `first` to `last`
         std::optional<plan::WayOption> now;             ///< in the minutes there are
     };
+    enum class Measure { worth, proof }; ///< of 100 to be had, or times in 100
     struct Picture {
+        Measure measure = Measure::worth;
         double first = 10, last = 120, minutes = 45;
         std::vector<Curve> curves;
+        std::optional<QPointF> plan = {}; ///< the plan in hand: its minutes, and what it gets
     };
 
     explicit WaysView(QWidget* parent = nullptr);
@@ -49,6 +53,10 @@ private:
     QPointF placeOf(double minutes, double chance) const;
     std::vector<double> labelPlaces() const;
     void look(int at);
+    void drawScale(QPainter& painter, const QRectF& box) const;
+    void drawCurve(QPainter& painter, const Curve& curve, bool isLit) const;
+    void drawPlan(QPainter& painter) const;
+    void drawMore(QPainter& painter) const;
 
     Picture m_picture;
     int m_at = 1;

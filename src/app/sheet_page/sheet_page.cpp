@@ -3,13 +3,14 @@
 #include "app/form/number_field.h"
 #include "app/form/open_line.h"
 #include "app/form/panel.h"
+#include "app/form/sentence_view.h"
 #include "app/form/typed.h"
 #include "app/session/book.h"
+#include "app/session/declared_sentence.h"
 #include "app/session/declaring.h"
 #include "app/session/earlier_tests.h"
 #include "app/session/test_in_hand.h"
 #include "app/sheet_page/player_card.h"
-#include "app/sheet_page/sentence_view.h"
 #include "app/sheet_page/takes_panel.h"
 #include "app/sheet_page/tie_row.h"
 #include "app/sheet_page/wanted_line.h"
@@ -116,7 +117,17 @@ QWidget* SheetPage::buildSentence() {
     inWords->setSpacing(4);
     inWords->addWidget(question);
     inWords->addWidget(m_question, 1);
-    m_sentence = new SentenceView(m_hand, m_declaring, m_book);
+    m_sentence =
+        new SentenceView("sentence",
+                         declaredSentence(
+                             m_hand, m_declaring, m_book,
+                             [this](const record::Test& test) { return ask::sentenceOf(test, m_book.units()); },
+                             // Whose shots they are is the record's from the first one on where there are several.
+                             [this](const ask::Chip& chip) {
+                                 return chip.part == ask::Part::player && !m_hand.test().shots.empty() &&
+                                        m_hand.test().players.size() > 1;
+                             }),
+                         size::sentence, ask::Part::against);
     m_frozen = captionLabel("frozen");
     column->addSpacing(4);
     column->addWidget(m_sentence);

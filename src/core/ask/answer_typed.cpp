@@ -1,4 +1,5 @@
 #include "core/ask/outcomes.h"
+#include "core/ask/plan_sentence.h"
 #include "core/ask/usual_outcomes.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
@@ -26,10 +27,6 @@ using record::trimmed;
 using record::Want;
 
 namespace {
-
-tl::unexpected<std::string> refused(std::string why) {
-    return tl::unexpected<std::string>(std::move(why));
-}
 
 constexpr const char* mostAreDeclared = "Three outcomes are the most that one test can be judged by.";
 
@@ -85,6 +82,8 @@ public:
             break;
         case Part::another:
             return clause();
+        default:
+            break;
         }
         return refused("“" + m_text + "” is not among what can stand here; the down arrow shows it all.");
     }
@@ -113,11 +112,7 @@ public:
             return Edit([](Declared& test) { test.card.aim.reset(); });
         case Part::shape:
             return Edit([at = m_chip.at](Declared& test) { takeShapeBack(test.card, at); });
-        case Part::against:
-        case Part::tested:
-        case Part::clubs:
-        case Part::gap:
-        case Part::another:
+        default:
             break;
         }
         return Edit([](Declared&) {});
@@ -352,6 +347,8 @@ bool findsByLetters(Part part) {
 } // namespace
 
 tl::expected<Edit, std::string> taken(const Chip& chip, const std::string& text, const Test& test, const Known& known) {
+    if (isOfPlan(chip.part))
+        return planTaken(chip, text, test, known);
     const std::string said(trimmed(text));
     if (said.empty())
         return Typed(chip, said, test, known).gone();

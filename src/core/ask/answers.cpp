@@ -1,6 +1,7 @@
 #include "core/ask/answers.h"
 
 #include "core/ask/outcomes.h"
+#include "core/ask/plan_sentence.h"
 #include "core/ask/usual_outcomes.h"
 #include "core/judge/causes/along.h"
 #include "core/record/text/text.h"
@@ -105,10 +106,7 @@ public:
         case Part::another:
             another();
             break;
-        case Part::clubs:
-        case Part::gap:
-        case Part::shape:
-        case Part::aim:
+        default:
             break; // said by typing alone
         }
         return std::move(m_answers);
@@ -181,7 +179,11 @@ private:
 } // namespace
 
 std::vector<Answer> answersFor(const Chip& chip, const Test& test, const Known& known) {
-    return Answers(chip, test, known).all();
+    return isOfPlan(chip.part) ? planAnswers(chip, test, known) : Answers(chip, test, known).all();
+}
+
+bool isOfPlan(Part part) {
+    return part >= Part::minutes && part <= Part::looks;
 }
 
 std::vector<Answer> found(const std::vector<Answer>& answers, const std::string& letters) {

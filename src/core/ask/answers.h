@@ -26,9 +26,15 @@ struct Known {
     record::DisplayUnits units;
     std::vector<record::Player> players;                  ///< of the logbook
     record::DecimalMark mark = record::DecimalMark::open; ///< of the decimals where this is
+    std::optional<double> changeSeconds = {};             ///< what a change took in earlier tests
 
     record::Typing typing() const { return {units, mark}; }
 };
+
+/// Why something typed is not taken.
+inline tl::unexpected<std::string> refused(std::string why) {
+    return tl::unexpected<std::string>(std::move(why));
+}
 
 /// What a chip may hold, the likeliest first; nothing where only typing says it.
 std::vector<Answer> answersFor(const Chip& chip, const record::Test& test, const Known& known);
@@ -43,6 +49,9 @@ std::vector<Answer> found(const std::vector<Answer>& answers, const std::string&
 /// what is not understood.
 tl::expected<Edit, std::string> taken(const Chip& chip, const std::string& text, const record::Test& test,
                                       const Known& known);
+
+/// Whether a chip is one of the plan's sentence (plan_sentence.h).
+bool isOfPlan(Part part);
 
 /// A wanted window in words: "launch 12 to 15", "d 42 48 for Reed", "carry 150 yd to 160 yd". A letter or more of the
 /// number, one value or two in the user's unit or another that is typed, and a club where it is not wanted of all.

@@ -188,6 +188,10 @@ std::vector<Piece> sentenceOf(const record::Test& test, const record::DisplayUni
     return Sentence(test, units).all();
 }
 
+bool joinsBefore(const std::string& text) {
+    return !text.empty() && std::string_view(",.;:)?").find(text.front()) != std::string_view::npos;
+}
+
 std::string textOf(const std::vector<Piece>& pieces) {
     std::string text;
     for (const Piece& piece : pieces) {
@@ -195,42 +199,68 @@ std::string textOf(const std::vector<Piece>& pieces) {
             continue;
         const bool isUnsaid = piece.isEmpty && piece.chip && piece.chip->part == Part::tested;
         const std::string word = isUnsaid ? "another club" : piece.text; // where nobody said what differs
-        const bool joins = text.empty() || piece.text.starts_with(",") || piece.text.starts_with(")") ||
-                           piece.text == "?" || text.ends_with("(");
+        const bool joins = text.empty() || joinsBefore(piece.text) || text.ends_with("(");
         text += (joins ? "" : " ") + word;
     }
     return text;
 }
 
+namespace {
+
+struct PartRow {
+    Part part;
+    const char* field;
+    const char* name;
+    bool isOneOfSeveral = false;
+};
+
+constexpr std::array parts = {PartRow{Part::against, "against", "against which club, or which of several"},
+                              PartRow{Part::tested, "tested", "what is tested"},
+                              PartRow{Part::clubs, "clubNames", "clubs on test"},
+                              PartRow{Part::player, "player", "player", true},
+                              PartRow{Part::outcome, "outcome", "outcome", true},
+                              PartRow{Part::gap, "gap", "worthwhile gap of outcome", true},
+                              PartRow{Part::causes, "causes", "causes taken out"},
+                              PartRow{Part::along, "along", "what the test goes along"},
+                              PartRow{Part::factor, "secondFactor", "second factor"},
+                              PartRow{Part::shape, "groundShape", "shape on the ground", true},
+                              PartRow{Part::aim, "aim", "aim"},
+                              PartRow{Part::another, "clause", "one more clause"},
+                              PartRow{Part::minutes, "minutes", "minutes"},
+                              PartRow{Part::order, "schedule", "order"},
+                              PartRow{Part::laps, "rounds", "laps"},
+                              PartRow{Part::stint, "turnLength", "shots a stint"},
+                              PartRow{Part::warmUp, "warmUp", "warm-up"},
+                              PartRow{Part::change, "changeSeconds", "time of a change"},
+                              PartRow{Part::slower, "slower", "change that takes longer", true},
+                              PartRow{Part::shot, "shotSeconds", "time of a shot"},
+                              PartRow{Part::restEvery, "restEvery", "swings between rests"},
+                              PartRow{Part::rest, "restMinutes", "length of a rest"},
+                              PartRow{Part::grade, "grade", "who knows the clubs"},
+                              PartRow{Part::handsOver, "way", "who hands over"},
+                              PartRow{Part::tags, "tagWords", "words of the tags"},
+                              PartRow{Part::seesComparisons, "seesComparisons", "who sees comparisons"},
+                              PartRow{Part::seesAverages, "seesAverages", "who sees averages"},
+                              PartRow{Part::seesShots, "seesShots", "who sees shots"},
+                              PartRow{Part::looks, "looks", "when it may end"},
+                              PartRow{Part::worthOf, "seenIn", "outcome that is planned for"},
+                              PartRow{Part::spreadOf, "level", "whose spread is taken"}};
+
+const PartRow& rowOf(Part part) {
+    return *std::ranges::find(parts, part, &PartRow::part);
+}
+
+} // namespace
+
 std::string nameOf(const Chip& chip) {
-    const std::string nth = " " + std::to_string(chip.at + 1);
-    switch (chip.part) {
-    case Part::against:
-        return "against which club, or which of several";
-    case Part::tested:
-        return "what is tested";
-    case Part::clubs:
-        return "clubs on test";
-    case Part::player:
-        return "player" + nth;
-    case Part::outcome:
-        return "outcome" + nth;
-    case Part::gap:
-        return "worthwhile gap of outcome" + nth;
-    case Part::causes:
-        return "causes taken out";
-    case Part::along:
-        return "what the test goes along";
-    case Part::factor:
-        return "second factor";
-    case Part::shape:
-        return "shape on the ground" + nth;
-    case Part::aim:
-        return "aim";
-    case Part::another:
-        return "one more clause";
-    }
-    return {};
+    const PartRow& row = rowOf(chip.part);
+    return row.name + (row.isOneOfSeveral ? " " + std::to_string(chip.at + 1) : std::string());
+}
+
+std::string fieldOf(const Chip& chip) {
+    const PartRow& row = rowOf(chip.part);
+    const bool isFirstPlayer = chip.part == Part::player && chip.at == 0;
+    return row.field + (row.isOneOfSeveral && !isFirstPlayer ? std::to_string(chip.at + 1) : std::string());
 }
 
 std::string wantedText(const Outcome& outcome, const Want& want, const record::DisplayUnits& units) {

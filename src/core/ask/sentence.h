@@ -14,7 +14,42 @@ namespace knot::ask {
 
 /// What a chip stands for. `against` is the baseline, or "which" where there is none; `another` is where a clause is
 /// added.
-enum class Part { against, tested, clubs, player, outcome, gap, causes, along, factor, shape, aim, another };
+enum class Part {
+    // what is asked
+    against,
+    tested,
+    clubs,
+    player,
+    outcome,
+    gap,
+    causes,
+    along,
+    factor,
+    shape,
+    aim,
+    another,
+    // how it is struck
+    minutes,
+    order,
+    laps,
+    stint,
+    warmUp,
+    change,
+    slower,
+    shot,
+    restEvery,
+    rest,
+    grade,
+    handsOver,
+    tags,
+    seesComparisons,
+    seesAverages,
+    seesShots,
+    looks,
+    // by what a plan's worth goes
+    worthOf,
+    spreadOf
+};
 
 struct Chip {
     Part part = Part::another;
@@ -32,11 +67,15 @@ struct Piece {
 /// "Against [Alder 62], does [another shaft] ([Reed 53]) give [Marit] [more carry] – worth having from [2.7 m] – …?"
 std::vector<Piece> sentenceOf(const record::Test& test, const record::DisplayUnits& units);
 
+/// Whether words stand close behind what comes before them: a comma, a stop, a closing bracket.
+bool joinsBefore(const std::string& text);
 /// The sentence as it reads, without what is still empty at its end.
 std::string textOf(const std::vector<Piece>& pieces);
 
 /// What a chip is called where it can't be seen in its sentence: "worthwhile gap of outcome 1".
 std::string nameOf(const Chip& chip);
+/// A short name for good, by which a window knows the chip: "gap2".
+std::string fieldOf(const Chip& chip);
 
 /// "more carry", "less left–right spread", "side near 0.0 m": an outcome with what is wanted of it.
 std::string wantedText(const record::Outcome& outcome, const record::Want& want, const record::DisplayUnits& units);

@@ -38,6 +38,14 @@ template<typename Power> double ratioSeen(Power power) {
 
 } // namespace
 
+Pace paceOf(const record::Plan& plan) {
+    return {.changeSeconds = plan.changeSeconds,
+            .shotSeconds = plan.shotSeconds,
+            .warmUp = plan.warmUp,
+            .restEvery = plan.restEvery,
+            .restSeconds = plan.restSeconds};
+}
+
 PairPlan pairOf(const Question& question, int rounds, int turnLength) {
     return {.varTurn = question.sdTurn * question.sdTurn,
             .varShot = question.sdShot * question.sdShot,

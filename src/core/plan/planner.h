@@ -22,6 +22,9 @@ struct Pace {
     double restSeconds = 180;
 };
 
+/// As a plan has it.
+Pace paceOf(const record::Plan& plan);
+
 /// What is asked: the spread of turns and shots in the outcome, its worthwhile gap, the number of
 /// builds, and the level of one comparison (α divided by the declared outcomes × comparisons).
 struct Question {

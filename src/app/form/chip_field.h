@@ -12,7 +12,7 @@ class ChipField : public QLineEdit {
     Q_OBJECT
 
 public:
-    ChipField(const ask::Chip& chip, QWidget* parent);
+    ChipField(const ask::Chip& chip, int size, QWidget* parent);
     const ask::Chip& chip() const { return m_chip; }
     /// Shows what the chip holds, or the hint of an empty one; not over what is being typed.
     void display(const QString& text, bool isEmpty);
@@ -47,6 +47,7 @@ protected:
 private:
     ask::Chip m_chip;
     QString m_shown;
+    int m_size = 0;
     bool m_isEmpty = false, m_isTyping = false, m_isFaulty = false;
 };
 

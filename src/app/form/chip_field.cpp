@@ -1,4 +1,4 @@
-#include "app/sheet_page/chip_field.h"
+#include "app/form/chip_field.h"
 
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
@@ -14,40 +14,17 @@ namespace {
 constexpr int leastWidth = 34;
 constexpr int sideRoom = 12; // that a field needs beside its text
 
-// "gap2", "against": what a chip is called among the window's fields.
-QString fieldName(const ask::Chip& chip) {
-    using ask::Part;
-    static const QHash<int, QString> names = {{static_cast<int>(Part::against), QStringLiteral("against")},
-                                              {static_cast<int>(Part::tested), QStringLiteral("tested")},
-                                              {static_cast<int>(Part::clubs), QStringLiteral("clubNames")},
-                                              {static_cast<int>(Part::player), QStringLiteral("player")},
-                                              {static_cast<int>(Part::outcome), QStringLiteral("outcome")},
-                                              {static_cast<int>(Part::gap), QStringLiteral("gap")},
-                                              {static_cast<int>(Part::causes), QStringLiteral("causes")},
-                                              {static_cast<int>(Part::along), QStringLiteral("along")},
-                                              {static_cast<int>(Part::factor), QStringLiteral("secondFactor")},
-                                              {static_cast<int>(Part::shape), QStringLiteral("groundShape")},
-                                              {static_cast<int>(Part::aim), QStringLiteral("aim")},
-                                              {static_cast<int>(Part::another), QStringLiteral("clause")}};
-    const bool isOneOfSeveral =
-        chip.part == Part::player || chip.part == Part::outcome || chip.part == Part::gap || chip.part == Part::shape;
-    const bool isFirstPlayer = chip.part == Part::player && chip.at == 0;
-    return names.value(static_cast<int>(chip.part)) +
-           (isOneOfSeveral && !isFirstPlayer ? QString::number(chip.at + 1) : QString());
-}
-
 } // namespace
 
-ChipField::ChipField(const ask::Chip& chip, QWidget* parent)
+ChipField::ChipField(const ask::Chip& chip, int size, QWidget* parent)
     : QLineEdit(parent)
     , m_chip(chip) {
-    setObjectName(fieldName(chip));
+    setObjectName(QString::fromStdString(ask::fieldOf(chip)));
     setAccessibleName(QString::fromStdString(ask::nameOf(chip)));
     setFrame(false);
     setTextMargins(0, 0, 0, 0);
     setStyleSheet(QStringLiteral("QLineEdit{background:transparent;border:none;padding:0 3px}"));
-    const bool isQuiet = chip.part == ask::Part::another; // a way on, and no part of the sentence yet
-    setFont(isQuiet ? typeface(size::body) : typeface(size::sentence, QFont::DemiBold));
+    m_size = size;
     connect(this, &QLineEdit::textEdited, this, [this] {
         m_isTyping = true;
         setFaulty(false);
@@ -58,6 +35,8 @@ ChipField::ChipField(const ask::Chip& chip, QWidget* parent)
 void ChipField::display(const QString& text, bool isEmpty) {
     m_shown = isEmpty ? QString() : text;
     m_isEmpty = isEmpty;
+    const bool isQuiet = isEmpty && text.startsWith(u'+'); // a way on, and no part of the sentence yet
+    setFont(isQuiet ? typeface(size::body) : typeface(m_size, QFont::DemiBold));
     setPlaceholderText(isEmpty ? text : QString());
     if (m_isTyping || m_isFaulty)
         return;

@@ -1,11 +1,8 @@
-#include "app/sheet_page/sentence_view.h"
+#include "app/form/sentence_view.h"
 
+#include "app/form/chip_field.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
-#include "app/session/book.h"
-#include "app/session/declaring.h"
-#include "app/session/test_in_hand.h"
-#include "app/sheet_page/chip_field.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 
@@ -21,40 +18,29 @@ namespace {
 constexpr int mostOffered = 8; // rows that are seen at once
 constexpr double lineRoom = 10;
 
-bool joinsBefore(const std::string& text) {
-    return text.starts_with(",") || text.starts_with(")") || text.starts_with("?");
-}
-
 } // namespace
 
-SentenceView::SentenceView(const TestInHand& hand, Declaring& declaring, Book& book, QWidget* parent)
+SentenceView::SentenceView(const char* name, SentenceSource source, int size, ask::Part first, QWidget* parent)
     : QWidget(parent)
-    , m_hand(hand)
-    , m_declaring(declaring)
-    , m_book(book)
+    , m_source(std::move(source))
+    , m_size(size)
     , m_fault(captionLabel("sentenceFault")) {
-    setObjectName(QStringLiteral("sentence"));
+    setObjectName(QLatin1String(name));
+    m_fault->setObjectName(objectName() + QStringLiteral("Fault"));
     m_fault->setParent(this);
     m_fault->hide();
-    fieldFor({ask::Part::against, 0}); // those that come later stand behind it in the order of Tab
+    fieldFor({first, 0}); // those that come later stand behind it in the order of Tab
 }
 
 QString SentenceView::text() const {
     return QString::fromStdString(ask::textOf(m_pieces));
 }
 
-ask::Known SentenceView::known() const {
-    ask::Known known{.units = m_book.units(), .players = {}, .mark = m_book.typing().mark};
-    for (const auto& entry : m_book.players())
-        known.players.push_back(entry.player);
-    return known;
-}
-
 ChipField* SentenceView::fieldFor(const ask::Chip& chip) {
     for (ChipField* field : m_fields)
         if (field->chip() == chip)
             return field;
-    auto* field = new ChipField(chip, this);
+    auto* field = new ChipField(chip, m_size, this);
     Typed::whole(field, [this, field](const QString& typed) { take(field, typed); });
     connect(field, &ChipField::walked, this, [this, field](int by) { walk(field, by); });
     connect(field, &ChipField::browsed, this, [this, field](int by) { browse(field, by); });
@@ -81,35 +67,19 @@ QList<ChipField*> SentenceView::inOrder() const {
 
 // What was not understood stays, with the reason; what was is shown as the sentence has it.
 void SentenceView::take(ChipField* field, const QString& typed) {
-    if (!m_hand.has())
-        return;
     closeOffer();
-    const auto edit = ask::taken(field->chip(), typed.toStdString(), m_hand.test(), known());
-    field->setFaulty(!edit);
-    m_fault->setText(edit ? QString() : QString::fromStdString(edit.error()));
-    m_fault->setVisible(!edit.has_value());
-    if (edit) {
-        const bool isPlayer = field->chip().part == ask::Part::player; // each name is a step of its own
-        m_declaring.change(isPlayer ? tr("the player %1").arg(typed)
-                                    : QString::fromStdString(ask::nameOf(field->chip())),
-                           [&](record::Declared& test) {
-                               (*edit)(test);
-                               for (record::Player& player : test.players) // who is new gets an identity
-                                   if (player.id.empty())
-                                       player = m_book.playerCalled(player.name);
-                           });
+    const QString fault = m_source.take(field->chip(), typed);
+    field->setFaulty(!fault.isEmpty());
+    m_fault->setText(fault);
+    m_fault->setVisible(!fault.isEmpty());
+    if (fault.isEmpty())
         field->giveUp();
-    }
     refresh();
 }
 
 void SentenceView::refresh() {
-    if (!m_hand.has())
-        return;
-    m_pieces = ask::sentenceOf(m_hand.test(), m_book.units());
+    m_pieces = m_source.pieces();
     setAccessibleName(text());
-    // Whose shots they are is the record's from the first one on where there are several.
-    const bool isSettled = !m_hand.test().shots.empty() && m_hand.test().players.size() > 1;
     QWidget* before = nullptr;
     QList<ChipField*> shown;
     for (const ask::Piece& piece : m_pieces) {
@@ -117,7 +87,7 @@ void SentenceView::refresh() {
             continue;
         ChipField* field = fieldFor(*piece.chip);
         field->display(QString::fromStdString(piece.text), piece.isEmpty);
-        field->setReadOnly(isSettled && piece.chip->part == ask::Part::player);
+        field->setReadOnly(m_source.stands(*piece.chip));
         if (before != nullptr)
             setTabOrder(before, field);
         before = field;
@@ -137,6 +107,12 @@ void SentenceView::takeFocus() {
         fields.front()->setFocus();
 }
 
+void SentenceView::takeFocus(ask::Part part) {
+    for (ChipField* field : inOrder())
+        if (field->chip().part == part)
+            return field->setFocus();
+}
+
 void SentenceView::walk(const ChipField* from, int by) {
     const auto fields = inOrder();
     const auto at = fields.indexOf(from) + by;
@@ -146,7 +122,7 @@ void SentenceView::walk(const ChipField* from, int by) {
 
 // Words and chips flow from line to line; what joins the piece before it never begins a line.
 void SentenceView::layOut() {
-    const QFontMetricsF metrics(typeface(size::sentence));
+    const QFontMetricsF metrics(typeface(m_size));
     const double space = metrics.horizontalAdvance(u' ');
     const double height = metrics.height() + 6 + lineRoom;
     const double wide = std::max(200, width());
@@ -177,7 +153,7 @@ void SentenceView::layOut() {
         }
         bool isFirst = true;
         for (const QString& word : QString::fromStdString(piece.text).split(u' ')) {
-            const bool joins = isFirst && joinsBefore(piece.text);
+            const bool joins = isFirst && ask::joinsBefore(piece.text);
             const double at = place(metrics.horizontalAdvance(word), joins);
             m_words.push_back({word, {at, y + 3 + metrics.ascent()}});
             isFirst = false;
@@ -205,7 +181,7 @@ void SentenceView::changeEvent(QEvent* event) {
 
 void SentenceView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    painter.setFont(typeface(size::sentence));
+    painter.setFont(typeface(m_size));
     painter.setPen(colours().faint);
     for (const Word& word : m_words)
         painter.drawText(word.at, word.text);
@@ -213,9 +189,9 @@ void SentenceView::paintEvent(QPaintEvent*) {
 
 // What the chip may hold, found by what has been typed; the first one is what Enter takes.
 void SentenceView::offer(ChipField* field) {
-    if (!m_hand.has() || field->isReadOnly())
+    if (field->isReadOnly())
         return;
-    auto answers = ask::answersFor(field->chip(), m_hand.test(), known());
+    auto answers = m_source.answers(field->chip());
     if (field->isTyping())
         answers = ask::found(answers, field->text().toStdString());
     if (answers.empty())
