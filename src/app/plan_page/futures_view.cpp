@@ -47,7 +47,7 @@ void FuturesView::paintEvent(QPaintEvent* /*event*/) {
     const double high = std::min(highest, room / across);
     const double half = std::min(0.32 * wide, 0.42 * high);
     auto glyph = [&](QPointF centre, judge::Verdict verdict) {
-        drawVerdict(painter, QRectF(centre - QPointF(half, half), QSizeF(2 * half, 2 * half)), verdict);
+        drawVerdict(painter, QRectF(centre - QPointF(half, half), QSizeF(2 * half, 2 * half)), verdict, colours().cord);
     };
     using judge::Verdict;
     for (int i = 0; i < all; ++i)

@@ -384,9 +384,7 @@ void PlanPage::refresh() {
     m_by->setText(link("worth", tr("What it is worth"), isWorth) + QStringLiteral(" · ") +
                   link("proof", tr("What it can prove"), m_shows == Shows::proof) + QStringLiteral(" · ") +
                   link("gap", tr("by size"), m_shows == Shows::bySize));
-    const plan::WorthOf of = worthOf(outcome);
-    refreshFutures(plan::worthOfPlan(test, outcome, of.struck, of.tau),
-                   plan::worthByHand(test, outcome, of.struck, of.tau));
+    refreshFutures(outcome);
     if (isWorth)
         return refreshWorth(planning);
     m_answers->setText(answersHtml(test, planning, planning.minutes, m_book.units(), m_shows == Shows::bySize) +
@@ -413,7 +411,7 @@ void PlanPage::refreshStrip() {
     m_stripArea->setFixedHeight(
         std::min(mostStripHeight, m_strip->heightForWidth(std::max(600, m_stripArea->width()))));
     m_another->setVisible(isChangeable());
-    m_totals->setText(asItCame ? nextTestText(test, worthOf(outcomeSeen()))
+    m_totals->setText(asItCame ? nextTestText(worthOf(outcomeSeen()))
                                : tr("%1 swings · %2 minutes%3")
                                      .arg(plan::swingsOf(test.plan, coming.turns))
                                      .arg(qRound(plan::minutesOf(test.plan, coming.turns)))
@@ -459,6 +457,12 @@ void PlanPage::showWays(WaysView::Measure measure, std::vector<WaysView::Curve> 
     m_wayText->setText(m_ways->said() + (isChangeable() ? tr(" · Enter takes it") : QString()));
 }
 
+// Where nothing else was asked for: what the plan takes, or an evening's.
+void PlanPage::setMinutes(const Planning& planning) {
+    const double usual = isStruckAsItCame() ? eveningMinutes : std::max(planning.minutes, 10.0);
+    m_minutesThere = m_minutesThere.value_or(5 * std::round(usual / 5));
+}
+
 void PlanPage::refreshWorth(const Planning& planning) {
     const Test& test = m_hand.test();
     const plan::WorthOf of = worthOf(planning.outcome);
@@ -470,7 +474,7 @@ void PlanPage::refreshWorth(const Planning& planning) {
                           .arg(qRound(100 * worth.share))
                           .arg(tr("of 100")));
     m_gets->setText(getsText(of.outcome, worth, hand, m_book.units()));
-    m_minutesThere = m_minutesThere.value_or(5 * std::round(std::max(planning.minutes, 10.0) / 5));
+    setMinutes(planning);
     std::vector<WaysView::Curve> curves;
     for (const plan::Way way : plan::worthWays(of.outcome)) {
         WaysView::Curve curve{.way = way, .at = {}, .now = {}};
@@ -500,7 +504,7 @@ void PlanPage::refreshProof(const Planning& planning) {
     const plan::Spreads struck = spreads({.metric = planning.metric, .shape = {}});
     ways.question.sdShot = struck.sdShot;
     ways.question.sdTurn = struck.sdTurn;
-    m_minutesThere = m_minutesThere.value_or(5 * std::round(std::max(planning.minutes, 10.0) / 5));
+    setMinutes(planning);
     std::vector<WaysView::Curve> curves;
     for (const plan::Way way : plan::everyWay) {
         WaysView::Curve curve{.way = way, .at = {}, .now = plan::bestOfWay(way, ways, *m_minutesThere)};
@@ -511,13 +515,22 @@ void PlanPage::refreshProof(const Planning& planning) {
     showWays(WaysView::Measure::proof, std::move(curves), std::nullopt);
 }
 
-void PlanPage::refreshFutures(const plan::PlanWorth& planned, const plan::PlanWorth& hand) {
-    const plan::WorthOf of = worthOf(planned.outcome);
-    const plan::PlanWorth twice = plan::worthOfPlan(m_hand.test(), of.outcome, of.struck, of.tau, {}, 2);
+// Of the plan, or, where a record was struck without one, of the test that its clubs would have next.
+void PlanPage::refreshFutures(const record::Outcome& outcome) {
+    const plan::WorthOf of = worthOf(outcome);
+    Test test = m_hand.test();
+    if (const auto next = isStruckAsItCame() ? nextTest(of) : std::nullopt) {
+        test.plan.schedule = record::Schedule::rotated;
+        test.plan.rounds = next->rounds;
+        test.plan.turnLength = next->turnLength;
+    }
+    const plan::PlanWorth planned = plan::worthOfPlan(test, outcome, of.struck, of.tau);
     m_futures->setFutures(planned.futures);
-    m_ifBetter->setText(ifBetterText(planned, m_book.units()));
     m_futures->setLeft(leftText(planned, m_book.units()));
-    m_futuresText->setText(otherFuturesText(hand, twice));
+    m_ifBetter->setText((isStruckAsItCame() ? tr("of the planned test: ") : QString()) +
+                        ifBetterText(planned, m_book.units()));
+    m_futuresText->setText(otherFuturesText(plan::worthByHand(test, outcome, of.struck, of.tau),
+                                            plan::worthOfPlan(test, outcome, of.struck, of.tau, {}, 2)));
 }
 
 // The words are read whole where they can be; the picture takes what is left.

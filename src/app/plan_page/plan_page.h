@@ -52,7 +52,8 @@ private:
     void refreshStrip();
     void refreshWorth(const Planning& planning);
     void refreshProof(const Planning& planning);
-    void refreshFutures(const plan::PlanWorth& planned, const plan::PlanWorth& hand);
+    void refreshFutures(const record::Outcome& outcome);
+    void setMinutes(const Planning& planning);
     void refreshPower(const Planning& planning);
     void showWays(WaysView::Measure measure, std::vector<WaysView::Curve> curves, std::optional<QPointF> planned);
     std::vector<double> steps() const;

@@ -309,16 +309,12 @@ QString otherFuturesText(const plan::PlanWorth& byHand, const plan::PlanWorth& o
     return QObject::tr("Three shots each: %1. On two days: %2.").arg(three(byHand), three(onTwoDays));
 }
 
-QString nextTestText(const record::Test& test, const plan::WorthOf& of) {
-    constexpr double minutes = 45;
-    const plan::WorthOf planned{.test = test,
-                                .outcome = of.outcome,
-                                .struck = of.struck,
-                                .tau = of.tau,
-                                .pace = of.pace,
-                                .turnLength = of.turnLength,
-                                .equal = of.equal};
-    const auto best = plan::mostWorth(plan::Way::shortStints, planned, minutes);
+std::optional<plan::WorthOption> nextTest(const plan::WorthOf& of) {
+    return plan::mostWorth(plan::Way::shortStints, of, eveningMinutes);
+}
+
+QString nextTestText(const plan::WorthOf& of) {
+    const auto best = nextTest(of);
     return best
                ? QObject::tr("Planned, these clubs get %1 of 100 in %2 minutes: %3 of %4. “The same on another day” on "
                              "the Decision page makes that test.")
@@ -326,7 +322,7 @@ QString nextTestText(const record::Test& test, const plan::WorthOf& of) {
                      .arg(qRound(best->minutes))
                      .arg(laps(best->rounds))
                      .arg(best->turnLength)
-               : QObject::tr("Two laps with all of these clubs don't fit into %1 minutes.").arg(qRound(minutes));
+               : QObject::tr("Two laps with all of these clubs don't fit into %1 minutes.").arg(qRound(eveningMinutes));
 }
 
 } // namespace knot::app

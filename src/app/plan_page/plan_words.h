@@ -9,6 +9,7 @@
 #include <QString>
 
 #include <functional>
+#include <optional>
 
 namespace knot::app {
 
@@ -52,8 +53,12 @@ QString ifBetterText(const plan::PlanWorth& planned, const record::DisplayUnits&
 QString leftText(const plan::PlanWorth& planned, const record::DisplayUnits& units);
 /// A hundred futures of three shots each, and of the plan on two days: proved, chosen, wrong.
 QString otherFuturesText(const plan::PlanWorth& byHand, const plan::PlanWorth& onTwoDays);
-/// What a planned test of the clubs of a record would get in 45 minutes.
-QString nextTestText(const record::Test& test, const plan::WorthOf& of);
+/// The minutes that the next test of a record's clubs may take, where nobody says.
+inline constexpr double eveningMinutes = 45;
+/// The planned test of them that gets most in those.
+std::optional<plan::WorthOption> nextTest(const plan::WorthOf& of);
+/// What that would get.
+QString nextTestText(const plan::WorthOf& of);
 
 /// What the chosen plan can't establish, as short paragraphs; empty when there is nothing to say.
 QString limitsHtml(const record::Test& test, const Planning& planning);

@@ -87,7 +87,7 @@ void drawKnot(QPainter& painter, QPointF centre, double radius, const QColor& co
     painter.drawLine(centre + QPointF(-0.38 * radius, 0.5 * radius), centre + QPointF(0.38 * radius, -0.5 * radius));
 }
 
-void drawVerdict(QPainter& painter, const QRectF& box, judge::Verdict verdict) {
+void drawVerdict(QPainter& painter, const QRectF& box, judge::Verdict verdict, const QColor& frayed) {
     using judge::Verdict;
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
@@ -134,9 +134,9 @@ void drawVerdict(QPainter& painter, const QRectF& box, judge::Verdict verdict) {
         break;
     }
     case Verdict::uncontrolled:
-        pen(2.2, colours().alarm);
+        pen(2.2, frayed.isValid() ? frayed : colours().alarm);
         painter.drawLine(c + QPointF(-w, 0), c + QPointF(0.1 * w, 0));
-        pen(1.3, colours().alarm);
+        pen(1.3, frayed.isValid() ? frayed : colours().alarm);
         for (const double dy : {-0.5, -0.18, 0.18, 0.5})
             painter.drawLine(c + QPointF(0.1 * w, 0), c + QPointF(0.95 * w, dy * w));
         break;

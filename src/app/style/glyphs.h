@@ -21,7 +21,7 @@ QString clubName(const QPainter& painter, const QString& name, double width);
 void drawKnot(QPainter& painter, QPointF centre, double radius, const QColor& colour);
 
 /// A verdict as a knot: tight (real), small (slight), cords side by side (same), loose (size open),
-/// an open loop (open), a frayed end (uncontrolled).
-void drawVerdict(QPainter& painter, const QRectF& box, judge::Verdict verdict);
+/// an open loop (open), a frayed end (uncontrolled). `frayed`: the colour of that end; none is the one of faults.
+void drawVerdict(QPainter& painter, const QRectF& box, judge::Verdict verdict, const QColor& frayed = {});
 
 } // namespace knot::app
