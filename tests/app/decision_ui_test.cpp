@@ -1,11 +1,10 @@
 // From a sealed plan to a report: what is said before the tags come off, the reveal, the decision, and what is handed
 // over.
-#include "app/decision_page/best_view.h"
+#include "app/decision_page/club_card.h"
 #include "app/hands.h"
 #include "core/plan/seal.h"
 #include "core/words/decide.h"
 
-#include <QComboBox>
 #include <QFile>
 #include <QLabel>
 #include <QLineEdit>
@@ -62,6 +61,17 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     hands.fill("decisionKey", words);
     hands.press(Qt::Key_Return);
     REQUIRE(eventually([&] { return !bench.session.isSealed(); }));
+    // The tags come off one by one, by key; then the seal is checked.
+    auto* card = bench.find<app::ClubCard>("card1");
+    REQUIRE(eventually([&] { return card->picture().isVeiled; }));
+    CHECK_FALSE(bench.find<QLabel>("revealText")->isVisible());
+    CHECK(bench.find<QPushButton>("unveil")->text().contains(QString::fromStdString(test.builds[0].tag)));
+    hands.press(Qt::Key_Return);
+    CHECK_FALSE(bench.find<app::ClubCard>("card0")->picture().isVeiled);
+    CHECK(card->picture().isVeiled);
+    hands.press(Qt::Key_Space);
+    CHECK_FALSE(card->picture().isVeiled);
+    CHECK_FALSE(bench.find<QPushButton>("unveil")->isVisible());
     REQUIRE(eventually([&] { return bench.find<QLabel>("revealText")->text().contains("nothing was switched"); }));
     CHECK(bench.find<QLabel>("revealText")->text().contains("Preferred blind: "));
     CHECK(bench.find<QLineEdit>("decisionKey")->text().isEmpty()); // the key is kept nowhere
@@ -72,8 +82,11 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     REQUIRE(sealed.open(QIODevice::ReadOnly));
     CHECK(plan::sha256(sealed.readAll().toStdString()) == test.seal.commitment);
 
-    hands.tabTo("course_change");
-    hands.press(Qt::Key_Space);
+    hands.press(Qt::Key_C);                                // change
+    const auto club = test.buildIndex(test.decision.club); // the reason is drafted from what was found
+    REQUIRE(club);
+    const std::string drafted = words::reasonFor(*bench.session.judging().reading(), *club, {});
+    CHECK(test.decision.reason == drafted);
     hands.fill("decisionReason", "six metres more, and she trusts it");
     const auto& decision = bench.session.test().decision;
     CHECK(decision.what == record::Action::change);
@@ -84,7 +97,7 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     auto book = *logbook::Logbook::read(bench.session.book().path().toStdString());
     CHECK(book.load(bench.session.test().id)->decision == bench.session.test().decision);
     bench.trigger("actionUndo");
-    CHECK(bench.session.test().decision.reason.empty());
+    CHECK(bench.session.test().decision.reason == drafted);
     bench.trigger("actionRedo");
     CHECK(bench.session.test().decision.what == record::Action::change);
 
@@ -113,10 +126,14 @@ TEST_CASE("the bet is drawn for each declared outcome, and without one it says w
         CHECK(sum == Approx(1).margin(0.01));
         CHECK(picture.lines.front().chance >= picture.lines.back().chance);
     }
-    REQUIRE(eventually([&] {
-        return bench.window->findChildren<app::BestView*>().size() == static_cast<qsizetype>(pictures.size());
-    }));
-    CHECK(bench.window->findChildren<app::BestView*>().front()->accessibleName().contains("times in 100"));
+    auto* card = bench.find<app::ClubCard>("card0");
+    REQUIRE(eventually([&] { return card->picture().best.size() == pictures.size(); }));
+    CHECK(card->accessibleName().contains(" in 100"));
+    CHECK_FALSE(card->picture().shots.empty());
+    QTest::mouseClick(card, Qt::LeftButton); // takes the club
+    CHECK(bench.session.test().builds[0].isCalled(bench.session.test().decision.club));
+    bench.trigger("actionUndo");
+    CHECK(bench.session.test().decision.what == record::Action::none);
     bench.session.declaring().change("nothing", [](record::Declared& test) { test.card.primary.clear(); });
     REQUIRE(eventually(
         [&] { return bench.find<QLabel>("betText")->text().startsWith("No outcome with a wanted direction"); }));

@@ -118,7 +118,7 @@ TEST_CASE("rows read as sentences, and the model keeps Qt's rules") {
     bench.openDemo();
     model.setTests(bench.session.book().tests());
     CHECK(model.index(13).data(Qt::AccessibleTextRole).toString() ==
-          "Which five-wood shaft holds Marit’s line?. 14 March 2026. Marit Aasgaard · 45 knots · 15 stints");
+          "Which five-wood shaft holds Marit’s line?. 14 March 2026. Marit Aasgaard · 45 shots · 15 stints");
     model.setTests({});
     CHECK(model.rowCount() == 0);
 }

@@ -1,5 +1,6 @@
 #include "core/judge/judge.h"
 #include "core/simulate/scenarios.h"
+#include "core/words/answer.h"
 #include "core/words/averages.h"
 #include "core/words/decide.h"
 #include "core/words/headline.h"
@@ -195,4 +196,50 @@ TEST_CASE("a gap over days that is not settled holds up nowhere, and is not said
     pooled.ci95 = {1, 4, 0.95};
     pooled.heldUp = 2;
     CHECK(words::heldUpText(pooled) == "; it held up in 2 of 3");
+}
+
+TEST_CASE("a reading answers what was asked first, in a sentence an outcome") {
+    auto answers = [](const record::Test& test) {
+        std::vector<std::string> texts;
+        for (const words::Answer& one : words::answersOf(*judge::judge({.subject = judge::Case::of(test)}), {}))
+            texts.push_back(one.text);
+        return texts;
+    };
+    using knot::test::TestBuilder;
+    auto laps = [](double gap, int count, bool isThree = false) {
+        TestBuilder builder;
+        for (int lap = 0; lap < count; ++lap) {
+            const double level = 150 + (lap % 2 == 0 ? 1.0 : -1.0);
+            const std::string round = std::to_string(lap + 1);
+            const auto ash = [&] { builder.turn("Ash", round, {level, level + 1, level - 1}); };
+            if (lap % 2 == 0)
+                ash();
+            builder.turn("Briar", round, {level + gap + 0.2, level + gap + 1, level + gap - 1});
+            if (lap % 2 != 0)
+                ash();
+            if (isThree)
+                builder.turn("Cedar", round, {level + 0.1, level - 0.4, level + 0.6});
+        }
+        builder.test.card.baseline = "Ash";
+        builder.test.card.primary = {{.metric = record::Metric::carry, .shape = {}}};
+        builder.test.card.wants[{.metric = record::Metric::carry, .shape = {}}] = {record::Want::Kind::more, 0};
+        return builder.test;
+    };
+    CHECK(answers(laps(8, 6)) == std::vector<std::string>{"Briar carries farther than Ash: 8.1 m, real and enough."});
+    CHECK(answers(laps(0, 6)) == std::vector<std::string>{"Carry: no gap that matters between Briar and Ash."});
+    const auto three = answers(laps(8, 6, true));
+    REQUIRE(three.size() == 1);
+    CHECK(three[0].starts_with("Briar carries farther than Ash: 8.1 m, real and enough"));
+    record::Test open = laps(1.5, 2);
+    REQUIRE(answers(open).size() == 1);
+    CHECK(answers(open)[0].starts_with("Carry: not settled; Briar is ahead "));
+    CHECK(answers(open)[0].ends_with(" in 100."));
+    open.card.primary.clear();
+    REQUIRE(answers(open).size() == 1);
+    CHECK(answers(open)[0].starts_with("Carry, unasked: Briar is ahead "));
+    CHECK(answers(open)[0].ends_with(" in 100, on 2 laps."));
+    CHECK(answers(laps(1, 1)) == std::vector<std::string>{"X"}); // one run each: a bet only
+    TestBuilder alone;
+    alone.turn("Ash", "1", {150, 151, 152}).turn("Ash", "2", {150, 151, 152});
+    CHECK(answers(alone.test).empty());
 }

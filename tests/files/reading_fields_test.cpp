@@ -118,6 +118,7 @@ Reading fullReading() {
     full.singleRuns = {Metric::carry};
     full.bets = full.betsAsStints = {{}};
     full.bestBets = full.bestBetsAsStints = {{}};
+    full.furtherBets = {{}};
     full.again = {{.build = BuildAt(1), .after = judge::Again::After::playerChanged, .words = "slower"}};
     full.weightOrder = judge::WeightOrder{};
     full.carryPerBallSpeed = 1;

@@ -35,12 +35,14 @@ constexpr int stripHeight = 92;
 
 } // namespace
 
-BayPage::BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, QWidget* parent)
+BayPage::BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, const EarlierTests& earlier,
+                 QWidget* parent)
     : Page(parent)
     , m_hand(hand)
     , m_declaring(declaring)
     , m_bay(bay)
     , m_book(book)
+    , m_earlier(earlier)
     , m_server(hand, bay)
     , m_folder(hand, bay, book, this)
     , m_ask(new AskBar)
@@ -225,7 +227,7 @@ void BayPage::takeFocus() {
 }
 
 QString BayPage::subtitle() const {
-    return m_hand.has() ? courseLine(m_hand.test(), m_bay.stand()) : QString();
+    return m_hand.has() ? courseLine(m_hand.test(), m_bay.stand(), m_earlier) : QString();
 }
 
 void BayPage::shotsChanged(std::size_t from) {
@@ -271,7 +273,8 @@ void BayPage::refresh() {
     m_side->showLink(m_server.isListening() ? m_server.settings() : LinkSettings::kept(), m_server.status());
     refreshStatus(now);
     if (playerWindowShows())
-        m_playerWindow->setPicture(nowPicture(now, m_book.units(), Eyes::player), courseLine(now.test, now.stand));
+        m_playerWindow->setPicture(nowPicture(now, m_book.units(), Eyes::player),
+                                   courseLine(now.test, now.stand, m_earlier));
 }
 
 void BayPage::refreshStrip(const Situation& now) {

@@ -21,6 +21,7 @@ class AskBar;
 class AveragesLine;
 class Book;
 class Declaring;
+class EarlierTests;
 class KeyRow;
 class LayView;
 class ShotList;
@@ -33,7 +34,8 @@ class BayPage : public Page {
     Q_OBJECT
 
 public:
-    BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, QWidget* parent = nullptr);
+    BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, const EarlierTests& earlier,
+            QWidget* parent = nullptr);
     ~BayPage() override;
 
     /// The page is turned to: listens for shots of the test in hand from now on.
@@ -98,6 +100,7 @@ private:
     Declaring& m_declaring;
     BayRun& m_bay;
     Book& m_book;
+    const EarlierTests& m_earlier;
     MonitorServer m_server;
     WatchedFolder m_folder;
     Cues m_cues;

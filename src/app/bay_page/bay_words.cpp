@@ -1,9 +1,11 @@
 #include "app/bay_page/bay_words.h"
 
+#include "app/session/earlier_tests.h"
 #include "core/bay/hand.h"
 #include "core/bay/said.h"
 #include "core/judge/bets/leads.h"
 #include "core/plan/strike_off.h"
+#include "core/plan/worth.h"
 #include "core/record/text/number_text.h"
 
 #include <QCoreApplication>
@@ -268,7 +270,38 @@ NowPicture anotherVisitPicture(const record::Test& test, const bay::Stand& stand
     return now;
 }
 
-QString courseLine(const record::Test& test, const bay::Stand& stand) {
+namespace {
+
+// Empty but at a lap's end.
+QString worthSoFar(const record::Test& test, const bay::Stand& stand, const EarlierTests& earlier) {
+    const auto* stint = stand.stint();
+    const bool isDone = stand.phase() == Phase::done && !plan::cutDue(test);
+    const bool isBetween = stand.phase() == Phase::handOver && stint->shot == 1 &&
+                           (stint->turn == record::PlannedAt(0) ||
+                            test.turns[static_cast<std::size_t>(stint->turn) - 1].round != stint->round);
+    const int laps = isDone ? stand.rounds : isBetween ? stint->round - 1 : 0;
+    if (laps == 0 || test.builds.size() < 2 || test.plan.schedule == record::Schedule::oneRunEach ||
+        test.card.primary.empty() || test.card.want(test.card.primary.front()).kind == record::Want::Kind::none)
+        return {};
+    const record::Outcome& outcome = test.card.primary.front();
+    const double tau = plan::scaleOf(test, outcome, earlier.gapScale(outcome.metric));
+    const plan::Spreads spreads = earlier.spreads(outcome);
+    const auto share = [&](int n) {
+        return qRound(100 * plan::worthOfPlan(test, outcome, spreads, tau, n).worth.share);
+    };
+    const int shots = plan::shotsATurn(test.plan);
+    const double minutes =
+        static_cast<double>(test.builds.size()) * (test.plan.changeSeconds + shots * test.plan.shotSeconds) / 60;
+    return isDone ? Words::tr("%1 of 100 for the choice").arg(share(laps))
+                  : Words::tr("so far %1 of 100 for the choice; one more lap, %2 minutes: %3")
+                        .arg(share(laps))
+                        .arg(std::max(1, qRound(minutes)))
+                        .arg(share(laps + 1));
+}
+
+} // namespace
+
+QString courseLine(const record::Test& test, const bay::Stand& stand, const EarlierTests& earlier) {
     QStringList parts;
     if (test.stage == record::Stage::test && stand.phase() != Phase::noPlan)
         parts << Words::tr("lap %1 of %2")
@@ -278,6 +311,8 @@ QString courseLine(const record::Test& test, const bay::Stand& stand) {
         parts << swingsText(test, stand);
     if (test.plan.restEvery > 0 && stand.swings > 0 && stand.sinceRest >= test.plan.restEvery)
         parts << Words::tr("%1 without a rest: time for one").arg(stand.sinceRest);
+    if (const QString worth = worthSoFar(test, stand, earlier); !worth.isEmpty())
+        parts << worth;
     return parts.join(QStringLiteral(" · "));
 }
 

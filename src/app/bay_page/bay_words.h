@@ -7,6 +7,8 @@
 
 namespace knot::app {
 
+class EarlierTests;
+
 using judge::Eyes;
 
 NowPicture nowPicture(const Situation& now, const record::DisplayUnits& units, Eyes eyes);
@@ -17,8 +19,10 @@ NowPicture anotherVisitPicture(const record::Test& test, const bay::Stand& stand
 /// The numbers to show and to type first: those of the declared outcomes, else carry and ball speed.
 std::vector<record::Metric> firstMetrics(const record::Card& card);
 
-/// "lap 2 of 5 · 34 swings today · 12 since the last rest".
-QString courseLine(const record::Test& test, const bay::Stand& stand);
+/// "lap 2 of 5 · 34 swings today · 12 since the last rest", and at a lap's end what the laps so far are worth to a
+/// choice by the first declared outcome, and one more. That is known from their number alone, so that everybody may
+/// hear it.
+QString courseLine(const record::Test& test, const bay::Stand& stand, const EarlierTests& earlier);
 
 /// Running averages of the first declared number, a club each, of the player in hand where there are several; empty
 /// where they may not be seen.

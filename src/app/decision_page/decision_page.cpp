@@ -1,26 +1,28 @@
 #include "app/decision_page/decision_page.h"
 
-#include "app/decision_page/best_view.h"
+#include "app/decision_page/before_panel.h"
+#include "app/decision_page/club_card.h"
+#include "app/decision_page/club_pictures.h"
 #include "app/decision_page/reveal_panel.h"
+#include "app/decision_page/steps_view.h"
 #include "app/form/curtain.h"
-#include "app/form/name_button.h"
+#include "app/form/key_card.h"
 #include "app/form/panel.h"
-#include "app/form/typed.h"
+#include "app/form/sentence_view.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
+#include "core/plan/seal.h"
 #include "core/words/decide.h"
 #include "core/words/linked_tests.h"
 #include "core/words/shot_remarks.h"
 
-#include <QComboBox>
 #include <QDateTime>
-#include <QLineEdit>
 #include <QPushButton>
-#include <QScrollArea>
+#include <QShortcut>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -29,32 +31,29 @@
 namespace knot::app {
 namespace {
 
+using ask::Part;
 using record::Action;
-using record::Choices;
 using record::Decision;
-using record::Said;
 using record::Test;
 
-// In the order of their buttons.
-constexpr std::array courses = {Action::keep, Action::change,     Action::adjust,
-                                Action::mix,  Action::notTheClub, Action::testFurther};
+constexpr int mostAcross = 4; // cards in a row
+
+struct Course {
+    Action what;
+    Qt::Key key;
+    const char* name;
+    const char* text;
+};
+constexpr std::array courses = {
+    Course{Action::keep, Qt::Key_K, "course_keep", QT_TRANSLATE_NOOP("DecisionPage", "keep")},
+    Course{Action::change, Qt::Key_C, "course_change", QT_TRANSLATE_NOOP("DecisionPage", "change")},
+    Course{Action::adjust, Qt::Key_A, "course_adjust", QT_TRANSLATE_NOOP("DecisionPage", "adjust")},
+    Course{Action::mix, Qt::Key_M, "course_mix", QT_TRANSLATE_NOOP("DecisionPage", "mix")},
+    Course{Action::notTheClub, Qt::Key_N, "course_notTheClub", QT_TRANSLATE_NOOP("DecisionPage", "not the club")},
+    Course{Action::testFurther, Qt::Key_T, "course_testFurther", QT_TRANSLATE_NOOP("DecisionPage", "test further")}};
 
 std::string nowText() {
     return QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
-}
-
-QWidget* line(const QString& caption, QWidget* field, const char* name) {
-    auto* box = new QWidget;
-    auto* row = new QHBoxLayout(box);
-    row->setContentsMargins(0, 0, 0, 0);
-    QLabel* label = captionLabel((QByteArray(name) + "Label").constData(), caption);
-    label->setFixedWidth(76);
-    label->setBuddy(field);
-    field->setObjectName(QLatin1String(name));
-    field->setAccessibleName(QString(caption).remove(u'&'));
-    row->addWidget(label);
-    row->addWidget(field, 1);
-    return box;
 }
 
 } // namespace
@@ -65,156 +64,113 @@ DecisionPage::DecisionPage(const TestInHand& hand, Declaring& declaring, Judging
     , m_judging(judging)
     , m_book(book) {
     QVBoxLayout* rows = scrollingRows(this);
-    auto* above = new QHBoxLayout;
-    auto* said = new QVBoxLayout;
-    for (QBoxLayout* box : {static_cast<QBoxLayout*>(above), static_cast<QBoxLayout*>(said)})
-        box->setSpacing(2 * size::grid);
-    said->addWidget(buildBefore());
-    said->addWidget(buildExpected(), 1);
-    above->addLayout(said, 1);
-    above->addWidget(buildBet(), 1);
-    rows->addLayout(above, 1);
+    rows->setSpacing(12);
+    m_steps = new StepsView;
+    rows->addWidget(m_steps);
+    m_before = new BeforePanel(hand, declaring);
+    rows->addWidget(m_before);
+    m_cardArea = new QWidget;
+    m_cardGrid = new QGridLayout(m_cardArea);
+    m_cardGrid->setContentsMargins(0, 0, 0, 0);
+    m_cardGrid->setSpacing(2 * size::grid);
+    rows->addWidget(m_cardArea, 1);
+    m_curtain = new Curtain;
+    rows->addWidget(m_curtain);
+    m_unveil = new QPushButton;
+    m_unveil->setObjectName(QStringLiteral("unveil"));
+    m_unveil->setAutoDefault(true);
+    rows->addWidget(m_unveil, 0, Qt::AlignHCenter);
     m_reveal = new RevealPanel(hand, declaring, judging);
     rows->addWidget(m_reveal);
     rows->addWidget(buildDecision());
     wire();
 }
 
-QWidget* DecisionPage::buildBefore() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel({}, column);
-    panel->setObjectName(QStringLiteral("before"));
-    m_beforeHead = headingLabel({});
-    column->addWidget(m_beforeHead);
-    const struct {
-        QString question;
-        Said Choices::*member;
-        const char* name;
-    } questions[] = {{tr("Which would you keep, by feel alone?"), &Choices::byFeel, "byFeel"},
-                     {tr("Which one is yours?"), &Choices::own, "own"},
-                     {tr("And by the numbers?"), &Choices::byNumbers, "byNumbers"}};
-    for (const auto& one : questions) {
-        auto* box = new QWidget;
-        box->setObjectName(QLatin1String(one.name));
-        auto* rows = new QVBoxLayout(box);
-        rows->setContentsMargins(0, 0, 0, 0);
-        rows->setSpacing(4);
-        rows->addWidget(captionLabel("question", one.question));
-        rows->addLayout(new QHBoxLayout);
-        column->addWidget(box);
-        m_questions << Question{one.member, box, {}};
-    }
-    m_beforeText = captionLabel("beforeText");
-    column->addWidget(m_beforeText);
-    column->addStretch();
-    return panel;
-}
-
-QWidget* DecisionPage::buildBet() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("If one must be chosen now"), column);
-    m_bets = new QVBoxLayout;
-    column->addLayout(m_bets);
-    m_curtain = new Curtain;
-    column->addWidget(m_curtain);
-    m_betText = plainLabel();
-    m_betText->setObjectName(QStringLiteral("betText"));
-    m_betText->setWordWrap(true);
-    column->addWidget(m_betText);
-    column->addStretch();
-    return panel;
-}
-
-QWidget* DecisionPage::buildExpected() {
-    QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Expected and said, and found"), column);
-    m_expected = richLabel();
-    m_expected->setObjectName(QStringLiteral("expectedFound"));
-    m_expected->setWordWrap(true);
-    m_expected->setAlignment(Qt::AlignTop);
-    column->addWidget(m_expected);
-    column->addStretch();
-    return panel;
-}
-
 QWidget* DecisionPage::buildDecision() {
     QVBoxLayout* column = nullptr;
-    Panel* panel = headedPanel(tr("Decision"), column);
+    Panel* panel = headedPanel({}, column);
+    column->addWidget(headingLabel(tr("What now?")));
     auto* row = new QHBoxLayout;
-    const QStringList texts{tr("&Keep"), tr("&Change"),       tr("Ad&just"),
-                            tr("&Mix"),  tr("&Not the club"), tr("Test f&urther")};
-    const QStringList names{"keep", "change", "adjust", "mix", "notTheClub", "testFurther"};
-    for (int i = 0; i < texts.size(); ++i) {
-        auto* button = new QPushButton(texts[i]);
-        button->setObjectName(QStringLiteral("course_") + names[i]);
-        button->setCheckable(true);
-        button->setAutoDefault(true);
-        row->addWidget(button);
-        m_courses << button;
+    for (const Course& course : courses) {
+        auto* card = new KeyCard(QKeySequence(course.key).toString(), tr(course.text), course.name);
+        card->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Fixed);
+        row->addWidget(card);
+        m_courses << card;
     }
     row->addStretch();
     column->addLayout(row);
-    m_club = choiceBox({});
-    column->addWidget(line(tr("the club"), m_club, "decidedClub"));
-    m_reason = new QLineEdit;
-    m_price = new QLineEdit;
-    m_watch = new QLineEdit;
-    column->addWidget(line(tr("b&ecause"), m_reason, "decisionReason"));
-    column->addWidget(line(tr("price"), m_price, "decisionPrice"));
-    column->addWidget(line(tr("to watch"), m_watch, "decisionWatch"));
+    m_sentence =
+        new SentenceView("decided",
+                         {.pieces = [this] { return pieces(); },
+                          .answers =
+                              [this](const ask::Chip& chip) {
+                                  return chip.part == Part::decidedClub ? clubs() : std::vector<ask::Answer>();
+                              },
+                          .take = [this](const ask::Chip& chip, const QString& typed) { return take(chip, typed); }},
+                         size::strong, Part::decidedClub);
+    column->addWidget(m_sentence);
     m_onBet = captionLabel("onBet");
     column->addWidget(m_onBet);
+    m_expected = richLabel();
+    m_expected->setObjectName(QStringLiteral("expectedFound"));
+    m_expected->setForegroundRole(QPalette::PlaceholderText);
+    m_expected->setWordWrap(true);
+    column->addWidget(m_expected);
+    m_betText = captionLabel("betText");
+    column->addWidget(m_betText);
     m_follows = richLabel();
     m_follows->setObjectName(QStringLiteral("follows"));
     m_follows->setWordWrap(true);
     m_follows->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     column->addWidget(m_follows);
-    column->addStretch();
     return panel;
 }
 
 void DecisionPage::wire() {
     connect(m_curtain, &Curtain::lookRequested, &m_declaring, &Declaring::look);
     connect(m_reveal, &RevealPanel::sealedTextRequested, this, &DecisionPage::sealedTextRequested);
-    for (qsizetype i = 0; i < m_courses.size(); ++i)
-        connect(m_courses[i], &QPushButton::clicked, this, [this, course = courses[static_cast<std::size_t>(i)]] {
-            decide(tr("the decision"), [&](Decision& decision) {
-                decision.what = decision.what == course ? Action::none : course;
-                decision.club =
-                    words::namesClub(course) ? m_club->currentData().toString().toStdString() : std::string();
-            });
-        });
-    connect(m_club, &QComboBox::activated, this, [this] {
-        decide(tr("the club chosen"),
-               [&](Decision& decision) { decision.club = m_club->currentData().toString().toStdString(); });
-    });
-    auto text = [this](QLineEdit* field, const QString& what, std::string Decision::*member) {
-        Typed::in(field, [this, what, member](const QString& typed) {
-            decide(what, [&](Decision& decision) { decision.*member = typed.toStdString(); });
-        });
-    };
-    text(m_reason, tr("the reason"), &Decision::reason);
-    text(m_price, tr("the price"), &Decision::price);
-    text(m_watch, tr("what to watch"), &Decision::watch);
+    connect(m_unveil, &QPushButton::clicked, this, &DecisionPage::unveil);
+    for (std::size_t i = 0; i < courses.size(); ++i) {
+        auto take = [this, what = courses.at(i).what] { takeCourse(what); };
+        connect(m_courses[static_cast<qsizetype>(i)], &KeyCard::clicked, this, take);
+        auto* key = new QShortcut(courses.at(i).key, this);
+        key->setContext(Qt::WidgetWithChildrenShortcut);
+        connect(key, &QShortcut::activated, this, take);
+    }
     connect(m_follows, &QLabel::linkActivated, this, [this](const QString& link) {
+        const Test& test = m_hand.test();
         if (link == QLatin1String("report"))
-            emit reportRequested();
-        else if (link == QLatin1String("again"))
-            emit againRequested();
-        else if (m_club->currentIndex() >= 0)
-            link == QLatin1String("further") ? emit furtherRequested(m_club->currentData().toString().toStdString())
-                                             : emit adjustRequested(m_club->currentData().toString().toStdString());
+            return emit reportRequested();
+        if (link == QLatin1String("again"))
+            return emit againRequested();
+        if (test.builds.empty())
+            return;
+        const std::string club = test.builds[clubInHand(test.decision.what)].name; // the test goes meanwhile
+        link == QLatin1String("further") ? emit furtherRequested(club) : emit adjustRequested(club);
     });
-    connect(&m_hand, &TestInHand::replaced, this, &DecisionPage::markStale);
+    connect(&m_hand, &TestInHand::replaced, this, [this] {
+        m_tagsOff.reset();
+        markStale();
+    });
     connect(&m_declaring, &Declaring::changed, this, &DecisionPage::markStale);
-    connect(&m_declaring, &Declaring::revealed, this, &DecisionPage::markStale);
+    connect(&m_declaring, &Declaring::revealed, this, [this] {
+        m_tagsOff = 0; // they come off one by one
+        markStale();
+        m_unveil->setFocus();
+    });
     connect(&m_judging, &Judging::changed, this, &DecisionPage::markStale);
     connect(&m_book, &Book::unitsChanged, this, &DecisionPage::markStale);
 }
 
-// Said once: what stands is not changed after.
-void DecisionPage::choose(Said Choices::*member, std::size_t club) {
-    m_declaring.say(member, record::BuildAt(club));
+// The next tag; after the last one what the seal proves.
+void DecisionPage::unveil() {
+    if (!m_tagsOff)
+        return;
+    if (++*m_tagsOff >= m_hand.test().builds.size())
+        m_tagsOff.reset();
+    refresh();
+    if (!m_tagsOff)
+        m_courses.front()->setFocus();
 }
 
 void DecisionPage::decide(const QString& what, const std::function<void(Decision&)>& edit) {
@@ -228,73 +184,201 @@ void DecisionPage::decide(const QString& what, const std::function<void(Decision
     });
 }
 
+// The club that such a course is about where nobody said: to keep one's own, to change to the likeliest best other.
+std::size_t DecisionPage::clubInHand(Action course) const {
+    const Test& test = m_hand.test();
+    if (const auto said = test.buildIndex(test.decision.club); said && !test.decision.club.empty())
+        return static_cast<std::size_t>(*said);
+    const auto own = static_cast<std::size_t>(test.baselineIndex());
+    const bool isOne = test.card.comparison == record::Comparison::againstBaseline;
+    if (course == Action::keep && isOne && !m_hand.isSealed())
+        return own;
+    if (const judge::Reading* reading = m_judging.reading())
+        for (const words::BestPicture& picture : words::bestPictures(*reading, m_book.units()))
+            for (const words::BestLine& line : picture.lines)
+                if (line.build < test.builds.size() &&
+                    (course != Action::change || !isOne || m_hand.isSealed() || line.build != own))
+                    return static_cast<std::size_t>(line.build);
+    return course == Action::change && own == 0 && test.builds.size() > 1 ? 1 : course == Action::change ? 0 : own;
+}
+
+// The reason is drafted from what was found, and anybody's to write anew.
+void DecisionPage::takeCourse(Action course) {
+    if (!m_hand.has() || m_hand.test().builds.empty())
+        return;
+    const judge::Reading* reading = m_judging.reading();
+    const std::size_t club = clubInHand(course);
+    decide(tr("the decision"), [&](Decision& decision) {
+        const bool isSame = decision.what == course;
+        decision.what = isSame ? Action::none : course;
+        decision.club = !isSame && words::namesClub(course) ? m_hand.test().builds[club].name : std::string();
+        if (!isSame && words::namesClub(course) && decision.reason.empty() && reading != nullptr)
+            decision.reason = words::reasonFor(*reading, record::BuildAt(club), m_book.units());
+    });
+}
+
+void DecisionPage::takeClub(std::size_t build) {
+    const Test& test = m_hand.test();
+    if (build >= test.builds.size())
+        return;
+    decide(tr("the club chosen"), [&](Decision& decision) {
+        if (decision.what == Action::none || !words::namesClub(decision.what))
+            decision.what = !m_hand.isSealed() && build == static_cast<std::size_t>(test.baselineIndex())
+                                ? Action::keep
+                                : Action::change;
+        decision.club = test.builds[build].name;
+    });
+}
+
+std::vector<ask::Answer> DecisionPage::clubs() const {
+    std::vector<ask::Answer> all;
+    for (const record::Build& build : m_hand.test().builds)
+        all.push_back({build.name, {}});
+    return all;
+}
+
+// "Keep [Alder 62], because [it carries farther]. Price: […]. Next time look at […]."
+std::vector<ask::Piece> DecisionPage::pieces() const {
+    if (!m_hand.has() || m_hand.test().builds.empty())
+        return {};
+    const Test& test = m_hand.test();
+    const Decision& decision = test.decision;
+    std::vector<ask::Piece> line;
+    const bool isNamed = words::namesClub(decision.what);
+    line.push_back({decision.what == Action::none         ? "Nothing is decided"
+                    : decision.what == Action::keep       ? "Keep"
+                    : decision.what == Action::change     ? "Change to"
+                    : decision.what == Action::adjust     ? "Adjust"
+                    : decision.what == Action::mix        ? "Both have their place"
+                    : decision.what == Action::notTheClub ? "Not the club: the swing"
+                                                          : "Test further"});
+    if (isNamed)
+        line.push_back({test.nameOf(decision.club), ask::Chip{Part::decidedClub}});
+    auto text = [&](const std::string& before, Part part, const std::string& said, const char* hint) {
+        line.push_back({before});
+        line.push_back({said.empty() ? hint : said, ask::Chip{part}, said.empty()});
+    };
+    if (decision.what == Action::none && decision.reason.empty() && decision.price.empty() && decision.watch.empty()) {
+        line.push_back({": a key or a club says what."});
+        return line;
+    }
+    text(", because", Part::reason, decision.reason, "why");
+    text(". Price:", Part::price, decision.price, "none said");
+    text(". Next time look at", Part::watch, decision.watch, "nothing yet");
+    line.push_back({"."});
+    return line;
+}
+
+QString DecisionPage::take(const ask::Chip& chip, const QString& typed) {
+    if (chip.part == Part::decidedClub) {
+        const auto all = clubs();
+        const auto meant = ask::found(all, typed.toStdString());
+        if (meant.empty() || typed.trimmed().isEmpty())
+            return tr("“%1” is no club of this test.").arg(typed);
+        takeClub(
+            static_cast<std::size_t>(std::ranges::find(all, meant.front().text, &ask::Answer::text) - all.begin()));
+        return {};
+    }
+    std::string Decision::*member = chip.part == Part::reason  ? &Decision::reason
+                                    : chip.part == Part::price ? &Decision::price
+                                                               : &Decision::watch;
+    decide(QString::fromStdString(ask::nameOf(chip)),
+           [&](Decision& decision) { decision.*member = typed.trimmed().toStdString(); });
+    return {};
+}
+
 void DecisionPage::refresh() {
     if (!m_hand.has())
         return;
-    refreshBefore();
-    refreshBet();
+    refreshSteps();
+    m_before->refresh();
+    refreshCards();
     m_reveal->refresh();
+    if (m_tagsOff)
+        m_reveal->hide();
     refreshExpected();
+    refreshBet();
     refreshDecision();
 }
 
-void DecisionPage::refreshBefore() {
+void DecisionPage::refreshSteps() {
     const Test& test = m_hand.test();
+    QList<StepsView::Step> steps;
+    const auto said = [](const std::vector<std::string>& sentences) {
+        QString text;
+        for (const std::string& one : sentences)
+            text += (text.isEmpty() ? QString() : QStringLiteral(" ")) + QString::fromStdString(one);
+        return text;
+    };
     const bool wasSealed = test.seal.wasMade();
-    // Of what was sealed nothing can be said any more once it is open; of what never was it can be said late.
-    const bool canSay = m_hand.isSealed() || !wasSealed;
-    for (Question& question : m_questions) {
-        const Said& said = test.choices.*question.member;
-        const std::string chosen = said.tag;
-        question.box->setVisible((wasSealed || question.member != &Choices::own) && (canSay || !said.at.empty()));
-        auto* row = static_cast<QHBoxLayout*>(question.box->layout()->itemAt(1)->layout());
-        while (question.clubs.size() > static_cast<qsizetype>(test.builds.size()))
-            delete question.clubs.takeLast();
-        while (question.clubs.size() < static_cast<qsizetype>(test.builds.size())) {
-            const auto at = static_cast<std::size_t>(question.clubs.size());
-            auto* button = new NameButton;
-            button->setObjectName(question.box->objectName() + QString::number(at));
-            button->setCheckable(true);
-            button->setAutoDefault(true);
-            question.clubs << button;
-            row->addWidget(button, 1);
-            connect(button, &QPushButton::clicked, this, [this, member = question.member, at] { choose(member, at); });
-        }
-        for (std::size_t b = 0; b < test.builds.size(); ++b) {
-            NameButton* button = question.clubs[static_cast<qsizetype>(b)];
-            button->setName(QString::fromStdString(test.builds[b].name));
-            button->setChecked(test.builds[b].isCalled(chosen));
-            button->setEnabled(canSay && said.at.empty());
-        }
+    const bool isSaid =
+        !test.choices.byFeel.at.empty() || !test.choices.byNumbers.at.empty() || !test.choices.own.at.empty();
+    steps << StepsView::Step{.name = wasSealed ? tr("said blind") : tr("said"),
+                             .more = m_tagsOff ? QString() : said(words::choiceSentences(test)),
+                             .isDone = isSaid};
+    if (wasSealed)
+        steps << StepsView::Step{.name = tr("tags off"),
+                                 .more =
+                                     m_hand.isSealed() || m_tagsOff ? QString()
+                                     : plan::agreementOf(test).state == plan::Agreement::State::agrees
+                                         ? tr("%1… agrees").arg(QString::fromStdString(test.seal.commitment).left(8))
+                                         : tr("see below"),
+                                 .isDone = !m_hand.isSealed() && !m_tagsOff};
+    steps << StepsView::Step{.name = tr("decided"), .more = {}, .isDone = test.decision.what != Action::none};
+    m_steps->display(steps);
+}
+
+void DecisionPage::refreshCards() {
+    const Test& test = m_hand.test();
+    const bool isHidden = m_judging.withheld().has_value();
+    m_curtain->display(m_judging.withheld());
+    m_cardArea->setVisible(!isHidden);
+    const auto pictures = isHidden ? std::vector<ClubPicture>() : clubPictures(test, m_judging, m_book.units());
+    while (m_cards.size() > static_cast<qsizetype>(pictures.size()))
+        delete m_cards.takeLast();
+    while (m_cards.size() < static_cast<qsizetype>(pictures.size())) {
+        auto* card = new ClubCard;
+        card->setObjectName(QStringLiteral("card%1").arg(m_cards.size()));
+        connect(card, &ClubCard::clicked, this, [this, card] { takeClub(card->picture().build); });
+        m_cards << card;
     }
-    m_beforeHead->setText(wasSealed ? tr("Before the tags come off") : tr("Before deciding"));
-    m_beforeText->setText(m_hand.isSealed() ? tr("Written down and kept before anybody knows; said once.")
-                          : wasSealed       ? tr("What was said before the tags came off stands.")
-                                            : tr("Said once, and kept with its time."));
+    double low = 0;
+    double high = 1;
+    bool isFirst = true;
+    for (const ClubPicture& picture : pictures)
+        for (const double shot : picture.shots) {
+            low = isFirst ? shot : std::min(low, shot);
+            high = isFirst ? shot : std::max(high, shot);
+            isFirst = false;
+        }
+    const int across = static_cast<int>(pictures.size()) > mostAcross ? mostAcross : static_cast<int>(pictures.size());
+    for (std::size_t i = 0; i < pictures.size(); ++i) {
+        ClubPicture picture = pictures[i];
+        if (m_tagsOff && i >= *m_tagsOff) { // its tag is still on
+            picture.name = QString::fromStdString(test.builds[picture.build].tag);
+            picture.under.clear();
+            picture.isVeiled = true;
+        }
+        ClubCard* card = m_cards[static_cast<qsizetype>(i)];
+        const bool isChosen =
+            words::namesClub(test.decision.what) && test.builds[picture.build].isCalled(test.decision.club);
+        card->setLow(static_cast<int>(pictures.size()) > mostAcross);
+        card->display(picture, low, high, isChosen);
+        m_cardGrid->addWidget(card, static_cast<int>(i) / across, static_cast<int>(i) % across);
+    }
+    m_unveil->setVisible(m_tagsOff.has_value());
+    if (m_tagsOff && *m_tagsOff < test.builds.size())
+        m_unveil->setText(tr("Take off the tag of %1").arg(QString::fromStdString(test.builds[*m_tagsOff].tag)));
 }
 
 void DecisionPage::refreshBet() {
     const judge::Reading* reading = m_judging.reading();
     const auto pictures =
         reading == nullptr ? std::vector<words::BestPicture>() : words::bestPictures(*reading, m_book.units());
-    while (m_bestViews.size() > static_cast<qsizetype>(pictures.size()))
-        delete m_bestViews.takeLast();
-    while (m_bestViews.size() < static_cast<qsizetype>(pictures.size())) {
-        m_bestViews << new BestView;
-        m_bets->addWidget(m_bestViews.back());
-    }
-    std::vector<std::string> names;
-    if (reading != nullptr)
-        for (const judge::BuildCount& build : reading->builds)
-            names.push_back(build.name);
-    m_curtain->display(m_judging.withheld());
-    m_betText->setVisible(!m_judging.withheld());
     QStringList texts;
-    for (std::size_t i = 0; i < pictures.size(); ++i) {
-        m_bestViews[static_cast<qsizetype>(i)]->display(pictures[i], names);
-        if (!pictures[i].further.empty())
-            texts << QString::fromStdString(pictures[i].further);
-    }
+    for (const words::BestPicture& picture : pictures)
+        if (!picture.further.empty())
+            texts << QString::fromStdString(picture.further);
     const bool isOpen = std::ranges::any_of(pictures, [](const auto& picture) { return !picture.isSettled; });
     if (pictures.empty())
         texts << (reading == nullptr
@@ -304,60 +388,43 @@ void DecisionPage::refreshBet() {
     else if (isOpen)
         texts << tr("A bet, not a finding. Where clubs can't be told apart, feel, price and trust decide: those are "
                     "reasons too.");
-    m_betText->setText(texts.join(u'\n'));
+    m_betText->setText(texts.join(u' '));
+    m_betText->setVisible(!texts.isEmpty() && !m_judging.withheld());
 }
 
 void DecisionPage::refreshExpected() {
     const judge::Reading* reading = m_judging.reading();
-    QString html;
-    if (reading != nullptr) {
-        const QString faint = colours().faint.name();
+    QStringList said;
+    if (reading != nullptr && !m_tagsOff) {
         for (const words::ExpectedLine& one : words::expectedLines(*reading))
-            html += QStringLiteral("<tr><td><b>%1</b></td><td style='color:%4'>%2</td><td>%3</td></tr>")
-                        .arg(QString::fromStdString(one.what).toHtmlEscaped(), QString::fromStdString(one.said),
-                             QString::fromStdString(one.found), faint);
-        if (!html.isEmpty())
-            html = QStringLiteral("<table cellpadding='2' width='100%'>%1</table>").arg(html);
+            said << tr("Expected of %1: %2; found: %3.")
+                        .arg(QString::fromStdString(one.what), QString::fromStdString(one.said),
+                             QString::fromStdString(one.found));
         for (const words::Remark& remark : words::shotRemarks(*reading, m_book.units()))
             if (remark.code.starts_with("feel") || remark.code == "versus" || remark.code == "expected_order")
-                html += QStringLiteral("<p style='margin:4px 0 0 0'>%1</p>")
-                            .arg(QString::fromStdString(remark.text).toHtmlEscaped());
-    }
-    if (reading != nullptr)
+                said << QString::fromStdString(remark.text);
         for (const std::string& sentence : words::heldSentences(*reading, m_book.units()))
-            html += QStringLiteral("<p style='margin:4px 0 0 0'>%1</p>")
-                        .arg(QString::fromStdString(sentence).toHtmlEscaped());
-    for (const record::Feel& feel : m_hand.test().feels)
-        if (!feel.words.empty() && feel.build < m_hand.test().builds.size())
-            html += QStringLiteral("<p style='margin:4px 0 0 0'>%1: “%2”</p>")
-                        .arg(QString::fromStdString(m_hand.test().builds[feel.build].name).toHtmlEscaped(),
-                             QString::fromStdString(feel.words).toHtmlEscaped());
+            said << QString::fromStdString(sentence);
+    }
     const bool isLater = m_hand.isSealed() && !m_hand.test().card.expectations.empty();
-    m_expected->setText(!html.isEmpty() ? html
-                        : isLater       ? tr("What was expected is held against the clubs once they are known.")
-                                        : tr("Nothing was expected and nothing said."));
+    if (said.isEmpty() && isLater)
+        said << tr("What was expected is held against the clubs once they are known.");
+    m_expected->setText(said.join(u' ').toHtmlEscaped());
+    m_expected->setVisible(!said.isEmpty());
 }
 
 void DecisionPage::refreshDecision() {
     const Test& test = m_hand.test();
-    const Decision& decision = test.decision;
-    for (qsizetype i = 0; i < m_courses.size(); ++i)
-        m_courses[i]->setChecked(decision.what == courses[static_cast<std::size_t>(i)]);
-    const std::string shown = decision.club.empty() ? m_club->currentData().toString().toStdString() : decision.club;
-    m_club->clear();
-    for (const record::Build& build : test.builds) {
-        const QString name = QString::fromStdString(build.name);
-        m_club->addItem(name, name);
-        if (build.isCalled(shown))
-            m_club->setCurrentIndex(m_club->count() - 1);
+    for (std::size_t i = 0; i < courses.size(); ++i) {
+        KeyCard* card = m_courses[static_cast<qsizetype>(i)];
+        const bool isTaken = test.decision.what == courses.at(i).what;
+        card->setDefault(isTaken);
+        card->setAccessibleDescription(isTaken ? tr("decided") : QString());
     }
-    for (const auto& [field, text] :
-         {std::pair(m_reason, decision.reason), {m_price, decision.price}, {m_watch, decision.watch}})
-        if (!field->hasFocus())
-            field->setText(QString::fromStdString(text));
+    m_sentence->refresh();
     const bool isBet = words::isOnBet(test, m_judging.reading());
     m_onBet->setText(isBet ? tr("On a bet: a screening or one run each finds nothing.") : QString());
-    m_onBet->setVisible(isBet && decision.what != Action::none);
+    m_onBet->setVisible(isBet && test.decision.what != Action::none);
     const auto link = [](const char* to, const QString& text) {
         return QStringLiteral("<a href='%1' style='color:%2'>%3</a>")
             .arg(QLatin1String(to), colours().link.name(), text);
@@ -375,10 +442,10 @@ QString DecisionPage::subtitle() const {
 }
 
 void DecisionPage::takeFocus() {
-    for (const Question& question : m_questions)
-        for (NameButton* club : question.clubs)
-            if (club->isEnabled() && !question.box->isHidden())
-                return club->setFocus();
+    if (m_tagsOff)
+        return m_unveil->setFocus();
+    if (m_before->takeFocus())
+        return;
     if (m_hand.isSealed())
         m_reveal->takeFocus();
     else

@@ -1,29 +1,31 @@
 #pragma once
 
 #include "app/form/page.h"
+#include "core/ask/answers.h"
 #include "core/record/decision.h"
 
 #include <QList>
 
+class QGridLayout;
 class QLabel;
-class QLineEdit;
-class QComboBox;
 class QPushButton;
-class QVBoxLayout;
 
 namespace knot::app {
 
-class BestView;
+class BeforePanel;
 class Book;
+class ClubCard;
 class Curtain;
 class Declaring;
 class Judging;
-class NameButton;
+class KeyCard;
 class RevealPanel;
+class SentenceView;
+class StepsView;
 class TestInHand;
 
-/// What is done with what was found: what is said before the tags come off, the bet, the reveal, what was expected and
-/// said, and the decision with its reason.
+/// What is done with what was found: three steps on a cord, a card a club, what is said before the tags come off, the
+/// reveal, and what now, as keys and a sentence.
 class DecisionPage : public Page {
     Q_OBJECT
 
@@ -46,42 +48,39 @@ protected:
     void refresh() override;
 
 private:
-    /// One of the three questions before the tags come off.
-    struct Question {
-        record::Said record::Choices::*member;
-        QWidget* box;
-        QList<NameButton*> clubs;
-    };
-    QWidget* buildBefore();
-    QWidget* buildBet();
-    QWidget* buildExpected();
     QWidget* buildDecision();
     void wire();
-    void choose(record::Said record::Choices::*member, std::size_t club);
     void decide(const QString& what, const std::function<void(record::Decision&)>& edit);
-    void refreshBefore();
+    void takeCourse(record::Action course);
+    void takeClub(std::size_t build);
+    std::size_t clubInHand(record::Action course) const;
+    void refreshSteps();
+    void refreshCards();
     void refreshBet();
     void refreshExpected();
     void refreshDecision();
+    void unveil();
+    std::vector<ask::Piece> pieces() const;
+    std::vector<ask::Answer> clubs() const;
+    QString take(const ask::Chip& chip, const QString& typed);
 
     const TestInHand& m_hand;
     Declaring& m_declaring;
     Judging& m_judging;
     Book& m_book;
-    QList<Question> m_questions;
-    QLabel* m_beforeHead = nullptr;
-    QLabel* m_beforeText = nullptr;
-    QVBoxLayout* m_bets = nullptr;
-    QList<BestView*> m_bestViews;
+    StepsView* m_steps = nullptr;
+    BeforePanel* m_before = nullptr;
+    QWidget* m_cardArea = nullptr;
+    QGridLayout* m_cardGrid = nullptr;
+    QList<ClubCard*> m_cards;
     Curtain* m_curtain = nullptr;
-    QLabel* m_betText = nullptr;
+    QPushButton* m_unveil = nullptr;
+    std::optional<std::size_t> m_tagsOff; ///< while the tags come off: of so many clubs
     RevealPanel* m_reveal = nullptr;
+    QLabel* m_betText = nullptr;
     QLabel* m_expected = nullptr;
-    QList<QPushButton*> m_courses;
-    QComboBox* m_club = nullptr;
-    QLineEdit* m_reason = nullptr;
-    QLineEdit* m_price = nullptr;
-    QLineEdit* m_watch = nullptr;
+    QList<KeyCard*> m_courses;
+    SentenceView* m_sentence = nullptr;
     QLabel* m_onBet = nullptr;
     QLabel* m_follows = nullptr;
 };

@@ -141,6 +141,7 @@ void RevealPanel::refresh() {
     const bool isClosed = m_hand.isSealed();
     setVisible(test.seal.wasMade());
     refreshTags();
+    m_tags->setVisible(isClosed && isBag); // else the clubs' cards show them
     m_keyBox->setVisible(isClosed && !isBag);
     m_bagBox->setVisible(isClosed && isBag);
     m_look->setVisible(m_ask->isHidden());

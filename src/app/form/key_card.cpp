@@ -48,11 +48,15 @@ void KeyCard::setDefault(bool isDefault) {
 }
 
 QSize KeyCard::sizeHint() const {
+    if (m_caption.isEmpty()) { // a title alone stands beside its key
+        const QFontMetrics metrics(typeface(size::strong, QFont::DemiBold));
+        return {metrics.horizontalAdvance(text()) + 74, static_cast<int>(38 * typeScale())};
+    }
     return {240, static_cast<int>(62 * typeScale())};
 }
 
 QSize KeyCard::minimumSizeHint() const {
-    return {140, sizeHint().height()};
+    return {m_caption.isEmpty() ? sizeHint().width() : 140, sizeHint().height()};
 }
 
 void KeyCard::paintEvent(QPaintEvent*) {
@@ -65,17 +69,24 @@ void KeyCard::paintEvent(QPaintEvent*) {
     painter.setPen(QPen(hasFocus() || strong ? c.ink : c.line, hasFocus() ? 2 : strong ? 1.5 : 1));
     painter.setBrush(underMouse() && isEnabled() ? c.selection : strong ? c.ground : c.sheet);
     painter.drawRoundedRect(card, 6, 6);
-    const double capWidth = drawKeyCap(painter, card.topLeft() + QPointF(13, 10), m_key);
-    const QRectF text = card.adjusted(13 + capWidth + 14, 8, -12, -8);
+    const bool isAlone = m_caption.isEmpty();
+    const double capTop = isAlone ? (card.height() - capHeight * typeScale()) / 2 : 10;
+    const double capWidth = drawKeyCap(painter, card.topLeft() + QPointF(isAlone ? 9 : 13, capTop), m_key);
+    if (isAlone) {
+        painter.setFont(typeface(size::strong, strong ? QFont::DemiBold : QFont::Normal));
+        painter.setPen(c.ink);
+        return painter.drawText(card.adjusted(9 + capWidth + 10, 0, -8, 0), Qt::AlignLeft | Qt::AlignVCenter, text());
+    }
+    const QRectF words = card.adjusted(13 + capWidth + 14, 8, -12, -8);
     painter.setFont(typeface(size::strong, QFont::DemiBold));
     painter.setPen(c.ink);
-    const double half = text.height() / 2;
-    painter.drawText(QRectF(text.left(), text.top(), text.width(), half), Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(this->text(), Qt::ElideRight, static_cast<int>(text.width())));
+    const double half = words.height() / 2;
+    painter.drawText(QRectF(words.left(), words.top(), words.width(), half), Qt::AlignLeft | Qt::AlignVCenter,
+                     painter.fontMetrics().elidedText(this->text(), Qt::ElideRight, static_cast<int>(words.width())));
     painter.setFont(typeface(size::caption));
     painter.setPen(c.faint);
-    painter.drawText(QRectF(text.left(), text.top() + half, text.width(), half), Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(m_caption, Qt::ElideRight, static_cast<int>(text.width())));
+    painter.drawText(QRectF(words.left(), words.top() + half, words.width(), half), Qt::AlignLeft | Qt::AlignVCenter,
+                     painter.fontMetrics().elidedText(m_caption, Qt::ElideRight, static_cast<int>(words.width())));
 }
 
 } // namespace knot::app

@@ -53,7 +53,7 @@ QString factsOf(const logbook::TestEntry& test) {
     if (test.counted == 0 && test.setAside == 0)
         facts << QCoreApplication::translate("TestList", "not struck yet");
     else
-        facts << QString::fromStdString(record::counted(test.counted, "knot"))
+        facts << QString::fromStdString(record::counted(test.counted, "shot"))
               << QString::fromStdString(record::counted(test.turns, "stint"));
     if (test.setAside > 0)
         facts << QStringLiteral("%1 set aside").arg(test.setAside);

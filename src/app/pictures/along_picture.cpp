@@ -156,7 +156,7 @@ private:
         const bool leaves = m_leaves && static_cast<std::size_t>(*m_leaves) == i;
         painter.setPen(colours().ink);
         painter.setFont(typeface(size::body, QFont::DemiBold));
-        const QString name = clubName(painter, m_names[static_cast<qsizetype>(i)], nameRoom);
+        const QString name = clubName(painter, m_names[static_cast<qsizetype>(i)], nameRoom, m_names);
         // On the side that the line does not go to.
         const QPointF words = point + QPointF(13, m_slope > 0 ? 16 : -20);
         painter.drawText(words, name);

@@ -23,7 +23,7 @@ namespace {
 
 using record::MetricFormat;
 
-constexpr double nameWidth = 116;
+constexpr double leastNameWidth = 116;
 constexpr double axisHeight = 44;
 constexpr double meanRoom = 54;
 
@@ -120,8 +120,13 @@ public:
 
     void layOut(const QRectF& box) override {
         m_left = box.left();
+        const QFontMetricsF metrics(typeface(size::strong, QFont::DemiBold));
+        m_nameWidth = leastNameWidth; // as wide as names need, and cords can spare
+        for (const QString& name : m_names)
+            m_nameWidth = std::clamp(metrics.horizontalAdvance(name) + 34, m_nameWidth,
+                                     std::max(leastNameWidth, 0.28 * box.width()));
         m_layout = picture::layOutCords(
-            m_data, {box.left() + nameWidth, box.top() + 4, box.right() - meanRoom, box.bottom() - axisHeight});
+            m_data, {box.left() + m_nameWidth, box.top() + 4, box.right() - meanRoom, box.bottom() - axisHeight});
         m_marks.clear();
         for (const picture::PlacedKnot& knot : m_layout.knots)
             m_marks.push_back({{knot.x, knot.y},
@@ -223,9 +228,9 @@ private:
         painter.setPen(colours().ink);
         painter.setFont(typeface(size::strong, QFont::DemiBold));
         const auto elide = [&](const QString& text) {
-            return painter.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(nameWidth - 26));
+            return painter.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(m_nameWidth - 26));
         };
-        painter.drawText(QPointF(m_left + 22, cord.y + 5), clubName(painter, m_names[row], nameWidth - 26));
+        painter.drawText(QPointF(m_left + 22, cord.y + 5), clubName(painter, m_names[row], m_nameWidth - 26, m_names));
         if (m_notes[row].isEmpty())
             return;
         painter.setFont(typeface(size::caption));
@@ -258,7 +263,8 @@ private:
     bool m_isSpread;
     picture::CordsData m_data;
     picture::CordsLayout m_layout;
-    std::vector<record::BuildAt> m_builds;         ///< beside the cords
+    std::vector<record::BuildAt> m_builds; ///< beside the cords
+    double m_nameWidth = leastNameWidth;
     QStringList m_names, m_notes, m_means, m_said; ///< beside them too
     QStringList m_texts;                           ///< by shot
     QString m_unit, m_finding, m_normText;

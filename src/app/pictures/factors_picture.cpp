@@ -183,7 +183,7 @@ private:
             drawTag(painter, QRectF(m_ground.right() + 8, places[i] - 6, 12, 12), m_builds[i]);
             painter.setPen(colours().ink);
             painter.drawText(QPointF(m_ground.right() + 26, places[i] + 5),
-                             clubName(painter, m_names[static_cast<qsizetype>(i)], nameRoom - 30));
+                             clubName(painter, m_names[static_cast<qsizetype>(i)], nameRoom - 30, m_names));
         }
     }
 

@@ -363,7 +363,7 @@ private:
             painter.setPen(c.ink);
             painter.setFont(typeface(size::body, QFont::DemiBold));
             painter.drawText(QPointF(left + 20, y),
-                             clubName(painter, m_names[static_cast<qsizetype>(i)], legendWidth - 44));
+                             clubName(painter, m_names[static_cast<qsizetype>(i)], legendWidth - 44, m_names));
             if (isCrowded) {
                 y += step;
                 continue;

@@ -262,7 +262,7 @@ private:
             painter.setPen(c.ink);
             painter.setFont(typeface(size::body, QFont::DemiBold));
             painter.drawText(QPointF(left + 20, y),
-                             clubName(painter, m_names[static_cast<qsizetype>(club)], nameRoom - 44));
+                             clubName(painter, m_names[static_cast<qsizetype>(club)], nameRoom - 44, m_names));
             painter.setPen(c.faint);
             painter.setFont(typeface(size::caption));
             if (!m_inside.isEmpty())

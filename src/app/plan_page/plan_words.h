@@ -13,6 +13,11 @@
 
 namespace knot::app {
 
+/// A record without a plan: a file, or hit first.
+inline bool isStruckAsItCame(const record::Test& test) {
+    return !test.shots.empty() && test.turns.empty();
+}
+
 /// What the planner knows of the player in an outcome.
 struct Planning {
     record::Outcome outcome;

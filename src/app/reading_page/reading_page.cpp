@@ -13,6 +13,7 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/text/number_text.h"
+#include "core/words/answer.h"
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/remarks.h"
@@ -101,6 +102,14 @@ QWidget* ReadingPage::buildLedger() {
     auto* column = new QVBoxLayout(sheet);
     column->setContentsMargins(1, 14, 1, 12);
     column->addLayout(head);
+    m_answer = richLabel();
+    m_answer->setObjectName(QStringLiteral("answer"));
+    m_answer->setWordWrap(true);
+    m_answer->setFont(typeface(size::strong));
+    auto* answer = new QHBoxLayout;
+    answer->setContentsMargins(14, 4, 14, 6);
+    answer->addWidget(m_answer);
+    column->addLayout(answer);
     m_filter = new QLineEdit;
     m_filter->setObjectName(QStringLiteral("ledgerFilter"));
     m_filter->setPlaceholderText(tr("a club, a number, a verdict · Esc shows all"));
@@ -263,6 +272,12 @@ void ReadingPage::refresh() {
     const auto run = reading != nullptr ? words::oneRun(*reading, m_book.units()) : std::nullopt;
     m_oneRun->setRun(run, reading, m_book.units());
     m_says->setCurrentIndex(run ? 1 : 0);
+    QString answer;
+    if (reading != nullptr && !run) // one run each begins with its bets
+        for (const words::Answer& one : words::answersOf(*reading, m_book.units()))
+            answer += paragraph(one.text, one.isAsked ? colours().ink : colours().faint);
+    m_answer->setText(answer);
+    m_answer->setVisible(!answer.isEmpty());
     m_pictures->takeReading();
     // Of one run each the table says most, until somebody chooses.
     const bool alone = reading != nullptr && reading->builds.size() < 2; // one club has averages and no gaps
@@ -394,7 +409,7 @@ QString ReadingPage::subtitle() const {
         setAside += build.setAside;
         warmUp += build.warmUp;
     }
-    QStringList parts{QString::fromStdString(record::counted(counted, "knot")),
+    QStringList parts{QString::fromStdString(record::counted(counted, "shot")),
                       QString::fromStdString(record::counted(reading->rounds, "lap"))};
     if (setAside > 0)
         parts << tr("%1 set aside").arg(setAside);

@@ -36,7 +36,7 @@ class ReadingPage : public Page {
 public:
     ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& judging, Book& book, QWidget* parent = nullptr);
     void takeFocus() override;
-    /// One line about the record: "45 knots · 5 laps · 2 set aside".
+    /// One line about the record: "45 shots · 5 laps · 2 set aside".
     QString subtitle() const override;
 
     /// Shows a picture by its name, in any case of letters; another name changes nothing.
@@ -88,6 +88,7 @@ private:
     QStackedWidget* m_says = nullptr; ///< the ledger, or the calm page of one run each
     QListView* m_ledger = nullptr;
     OneRunView* m_oneRun = nullptr;
+    QLabel* m_answer = nullptr; ///< to what was asked, before the ledger
     QLabel* m_against = nullptr;
     QLabel* m_checks = nullptr;
     QScrollArea* m_checkArea = nullptr;

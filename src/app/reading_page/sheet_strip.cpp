@@ -1,37 +1,40 @@
 #include "app/reading_page/sheet_strip.h"
 
+#include "app/form/sentence_view.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
-#include "app/style/fonts.h"
-#include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/record/text/number_text.h"
-#include "core/record/typed/number_in.h"
 
-#include <QComboBox>
-#include <QGridLayout>
-#include <QLabel>
-#include <QLineEdit>
-#include <QPushButton>
-#include <QSignalBlocker>
+#include <QVBoxLayout>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace knot::app {
 namespace {
+
+using ask::Part;
+using record::Want;
+
+constexpr std::array wants = {std::pair{Want::Kind::none, "just to know"}, std::pair{Want::Kind::more, "more"},
+                              std::pair{Want::Kind::less, "less"}};
 
 record::Outcome averageOf(record::Metric metric) {
     return {.kind = record::OutcomeKind::average, .metric = metric, .shape = {}};
 }
 
 // With the metric's decimals, or one more where they would change the value.
-QString gapText(double shown, int decimals) {
-    const double power = std::pow(10.0, decimals);
+std::string gapText(record::Metric metric, double gap, const record::DisplayUnits& units) {
+    const record::MetricFormat format(metric, units);
+    const double shown = format.shown(gap);
+    const double power = std::pow(10.0, format.decimals());
     const bool exact = std::fabs(std::round(shown * power) / power - shown) < 1e-9 * std::fabs(shown);
-    return QString::fromStdString(record::fixed(shown, exact ? decimals : decimals + 1));
+    return record::fixed(shown, exact ? format.decimals() : format.decimals() + 1) +
+           (format.unitText().empty() ? "" : " " + format.unitText());
 }
 
 } // namespace
@@ -40,93 +43,94 @@ SheetStrip::SheetStrip(const TestInHand& hand, Declaring& declaring, Judging& ju
     : QWidget(parent)
     , m_hand(hand)
     , m_declaring(declaring)
-    , m_judging(judging)
-    , m_book(book) {
-    buildUi();
-    wire();
-}
-
-void SheetStrip::buildUi() {
-    auto* grid = new QGridLayout(this);
-    grid->setContentsMargins(0, 0, 0, 0);
-    grid->setHorizontalSpacing(14);
-    grid->setVerticalSpacing(4);
-    int column = 0;
-    auto place = [&](const QString& text, QWidget* field, const char* name, int stretch) {
-        auto* label = plainLabel(text);
-        label->setFont(typeface(size::caption));
-        label->setForegroundRole(QPalette::PlaceholderText);
-        label->setBuddy(field);
-        field->setObjectName(QLatin1String(name));
-        field->setAccessibleName(QString(text).remove(QLatin1Char('&')));
-        grid->addWidget(label, 0, column);
-        grid->addWidget(field, 1, column);
-        grid->setColumnStretch(column++, stretch);
-        return label;
-    };
-    m_baseline = new QComboBox;
-    m_declared = new QPushButton(tr("Declared"));
-    m_declared->setCheckable(true);
-    m_gap = new QLineEdit;
-    m_gap->setAlignment(Qt::AlignRight);
-    m_gap->setMaximumWidth(96);
-    m_want = new QComboBox;
-    m_want->addItems({tr("to know"), tr("more"), tr("less")});
-    place(tr("&Baseline"), m_baseline, "baseline", 3);
-    place(tr("&This number"), m_declared, "declared", 1);
-    m_gapLabel = place(tr("Worthwhile &gap"), m_gap, "gap", 1);
-    place(tr("&Wanted"), m_want, "want", 1);
-}
-
-void SheetStrip::wire() {
-    connect(&m_hand, &TestInHand::replaced, this, &SheetStrip::refresh);
-    connect(&m_judging, &Judging::changed, this, &SheetStrip::refresh);
-    connect(&m_book, &Book::unitsChanged, this, &SheetStrip::refresh);
-    connect(m_baseline, &QComboBox::activated, this,
-            [this](int build) { m_declaring.setBaseline(record::BuildAt(static_cast<std::size_t>(build))); });
-    connect(m_declared, &QPushButton::clicked, this, &SheetStrip::toggleDeclared);
-    connect(m_gap, &QLineEdit::editingFinished, this, &SheetStrip::takeGap);
-    connect(m_want, &QComboBox::activated, this,
-            [this](int kind) { m_declaring.setWant(averageOf(m_metric), static_cast<record::Want::Kind>(kind)); });
+    , m_book(book)
+    , m_line(new SentenceView(
+          "judgedBy",
+          {.pieces = [this] { return pieces(); },
+           .answers = [this](const ask::Chip& chip) { return answers(chip); },
+           .take = [this](const ask::Chip& chip, const QString& typed) { return take(chip, typed); },
+           .stands = [this](const ask::Chip& chip) { return chip.part == Part::role && record::isStrike(m_metric); }},
+          size::body, Part::baseline)) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(m_line);
+    connect(&m_hand, &TestInHand::replaced, m_line, &SentenceView::refresh);
+    connect(&judging, &Judging::changed, m_line, &SentenceView::refresh);
+    connect(&m_book, &Book::unitsChanged, m_line, &SentenceView::refresh);
 }
 
 void SheetStrip::setMetric(record::Metric metric) {
     m_metric = metric;
-    refresh();
+    m_line->refresh();
 }
 
-void SheetStrip::refresh() {
-    if (!m_hand.has())
-        return;
-    const auto& test = m_hand.test();
-    m_baseline->clear();
-    for (const auto& build : test.builds)
-        m_baseline->addItem(QString::fromStdString(build.name));
-    m_baseline->setCurrentIndex(m_hand.isSealed() ? -1 : static_cast<int>(test.baselineIndex()));
-    m_baseline->setEnabled(!m_hand.isSealed());
-    const auto& primary = test.card.primary;
-    const bool declared = std::ranges::find(primary, averageOf(m_metric)) != primary.end();
-    m_declared->setChecked(declared);
-    m_declared->setText(declared ? tr("Declared") : tr("Exploratory"));
-    m_declared->setEnabled(!record::isStrike(m_metric));
-    m_want->setCurrentIndex(std::min(static_cast<int>(test.card.want(averageOf(m_metric)).kind), 2));
-    const record::MetricFormat format(m_metric, m_book.units());
-    m_gapLabel->setText(format.unitText().empty()
-                            ? tr("Worthwhile &gap")
-                            : tr("Worthwhile &gap, %1").arg(QString::fromStdString(format.unitText())));
-    m_gap->setText(gapText(format.shown(test.card.margin(m_metric)), format.decimals()));
+// "Against [Alder 62]; carry is [declared], matters from [2.7 m], wanted [more]"
+std::vector<ask::Piece> SheetStrip::pieces() const {
+    if (!m_hand.has() || m_hand.test().builds.empty())
+        return {};
+    const record::Test& test = m_hand.test();
+    const record::Card& card = test.card;
+    std::vector<ask::Piece> line;
+    if (!m_hand.isSealed()) {
+        line.push_back({"Against"});
+        line.push_back({test.builds[test.baselineIndex()].name, ask::Chip{Part::baseline}});
+        line.push_back({";"});
+    }
+    const bool isDeclared = std::ranges::find(card.primary, averageOf(m_metric)) != card.primary.end();
+    const auto kind = card.want(averageOf(m_metric)).kind;
+    const auto wanted = std::ranges::find(wants, kind, [](const auto& one) { return one.first; });
+    line.push_back({record::info(m_metric).label + " is"});
+    line.push_back({isDeclared ? "declared" : "exploratory", ask::Chip{Part::role}});
+    line.push_back({", matters from"});
+    line.push_back({gapText(m_metric, card.margin(m_metric), m_book.units()), ask::Chip{Part::margin}});
+    line.push_back({", wanted"});
+    line.push_back({wanted == wants.end() ? "near a value" : wanted->second, ask::Chip{Part::want}});
+    return line;
 }
 
-void SheetStrip::takeGap() {
-    if (!m_hand.has() || !m_gap->isModified())
-        return;
-    m_gap->setModified(false);
-    const auto gap = record::valueTyped(m_gap->text().toStdString(), m_metric, m_book.typing());
+std::vector<ask::Answer> SheetStrip::answers(const ask::Chip& chip) const {
+    std::vector<ask::Answer> all;
+    if (chip.part == Part::baseline)
+        for (const record::Build& build : m_hand.test().builds)
+            all.push_back({build.name, {}});
+    else if (chip.part == Part::role)
+        all = {{"declared", {}}, {"exploratory", {}}};
+    else if (chip.part == Part::want)
+        for (const auto& [kind, text] : wants)
+            all.push_back({text, {}});
+    return all;
+}
+
+QString SheetStrip::take(const ask::Chip& chip, const QString& typed) {
+    if (chip.part == Part::margin)
+        return takeGap(typed);
+    const auto all = answers(chip);
+    const auto meant = ask::found(all, typed.toStdString());
+    if (meant.empty() || typed.trimmed().isEmpty())
+        return tr("“%1” is not among what can stand here; the down arrow shows it all.").arg(typed);
+    const auto at =
+        static_cast<std::size_t>(std::ranges::find(all, meant.front().text, &ask::Answer::text) - all.begin());
+    if (chip.part == Part::baseline)
+        m_declaring.setBaseline(record::BuildAt(at));
+    else if (chip.part == Part::want)
+        m_declaring.setWant(averageOf(m_metric), wants.at(at).first);
+    else {
+        const auto& primary = m_hand.test().card.primary;
+        const bool isDeclared = std::ranges::find(primary, averageOf(m_metric)) != primary.end();
+        if (isDeclared != (at == 0))
+            m_declaring.togglePrimary(averageOf(m_metric));
+    }
+    return {};
+}
+
+QString SheetStrip::takeGap(const QString& typed) {
+    const auto gap = record::valueTyped(typed.toStdString(), m_metric, m_book.typing());
     if (!gap)
-        m_declaring.refuse(tr("%1 The old gap stands.").arg(QString::fromStdString(gap.error())));
-    else
-        m_declaring.setMargin(m_metric, *gap);
-    refresh();
+        return QString::fromStdString(gap.error());
+    if (!(*gap > 0))
+        return tr("A worthwhile gap is more than 0.");
+    m_declaring.setMargin(m_metric, *gap);
+    return {};
 }
 
 void SheetStrip::nextBaseline() {
@@ -137,12 +141,11 @@ void SheetStrip::nextBaseline() {
 void SheetStrip::toggleDeclared() {
     if (m_hand.has() && !record::isStrike(m_metric))
         m_declaring.togglePrimary(averageOf(m_metric));
-    refresh();
+    m_line->refresh();
 }
 
 void SheetStrip::editGap() {
-    m_gap->setFocus();
-    m_gap->selectAll();
+    m_line->takeFocus(Part::margin);
 }
 
 } // namespace knot::app

@@ -1,23 +1,19 @@
 #pragma once
 
-#include "core/record/metric.h"
+#include "core/ask/answers.h"
 
 #include <QWidget>
-
-class QComboBox;
-class QLabel;
-class QLineEdit;
-class QPushButton;
 
 namespace knot::app {
 
 class Book;
 class Declaring;
 class Judging;
+class SentenceView;
 class TestInHand;
 
-/// What the verdicts rest on and can be set beside the picture: the baseline, whether the shown
-/// metric was declared, its worthwhile gap and wanted direction, and the units.
+/// What the verdicts rest on and can be set beside the picture, as a line of chips: the baseline, whether the shown
+/// metric was declared, its worthwhile gap and wanted direction.
 class SheetStrip : public QWidget {
     Q_OBJECT
 
@@ -30,21 +26,16 @@ public:
     void editGap();
 
 private:
-    void buildUi();
-    void wire();
-    void refresh();
-    void takeGap();
+    std::vector<ask::Piece> pieces() const;
+    std::vector<ask::Answer> answers(const ask::Chip& chip) const;
+    QString take(const ask::Chip& chip, const QString& typed);
+    QString takeGap(const QString& typed);
 
     const TestInHand& m_hand;
     Declaring& m_declaring;
-    Judging& m_judging;
     Book& m_book;
     record::Metric m_metric = record::Metric::carry;
-    QComboBox* m_baseline = nullptr;
-    QComboBox* m_want = nullptr;
-    QPushButton* m_declared = nullptr;
-    QLineEdit* m_gap = nullptr;
-    QLabel* m_gapLabel = nullptr;
+    SentenceView* m_line = nullptr;
 };
 
 } // namespace knot::app

@@ -23,6 +23,7 @@ constexpr double dotsPerPixel = Paper::dotsPerInch / 96.0;
 constexpr double sideMargin = 16 / 25.4 * Paper::dotsPerInch;
 constexpr double endMargin = 14 / 25.4 * Paper::dotsPerInch;
 constexpr double markHeight = 14 / 25.4 * Paper::dotsPerInch;
+constexpr double glyphWide = 26; // pixels
 constexpr double scarcely = 0.2; // of a sheet: not worth one of its own
 
 QFont inDots(int pixels, double shrink) {
@@ -47,6 +48,8 @@ public:
         if (isMark(format))
             return m_report.mark.size().scaled(static_cast<int>(m_width), static_cast<int>(markHeight),
                                                Qt::KeepAspectRatio);
+        if (const auto verdict = Report::verdictOf(format.toImageFormat().name()))
+            return QSizeF(glyphWide, glyphWide * 0.6) * dotsPerPixel * m_shrink;
         const Report::Drawn* drawn = drawnAt(format);
         if (drawn == nullptr)
             return {};
@@ -57,6 +60,8 @@ public:
                     const QTextFormat& format) override {
         if (isMark(format))
             return painter->drawImage(rect, m_report.mark);
+        if (const auto verdict = Report::verdictOf(format.toImageFormat().name()))
+            return Report::drawGlyph(*painter, rect, *verdict);
         const Report::Drawn* drawn = drawnAt(format);
         if (drawn == nullptr)
             return;

@@ -1,6 +1,7 @@
 #include "app/report/report.h"
 
 #include "app/pictures/pictures.h"
+#include "app/style/glyphs.h"
 #include "app/style/palette.h"
 #include "app/style/words.h"
 #include "core/ask/sentence.h"
@@ -10,6 +11,7 @@
 #include "core/record/structure.h"
 #include "core/record/text/moment.h"
 #include "core/record/text/number_text.h"
+#include "core/words/answer.h"
 #include "core/words/decide.h"
 #include "core/words/ledger.h"
 #include "core/words/message.h"
@@ -18,7 +20,10 @@
 
 #include <QCoreApplication>
 
+#include <QPainter>
+
 #include <algorithm>
+#include <cmath>
 #include <utility>
 
 namespace knot::app {
@@ -62,7 +67,7 @@ public:
     Report all() {
         m_report.title = QString::fromStdString(m_test.title);
         forPlayer();
-        pictures();
+        secondPage();
         if (const auto chosen = chosenClub())
             forBuilder(*chosen);
         if (m_of.look.appendix)
@@ -87,21 +92,110 @@ private:
 
     void forPlayer() {
         letterhead();
-        heading(1, escaped(m_test.title));
-        QString who = escaped(m_test.playerNames());
+        QStringList who{escaped(m_test.title)};
+        if (!m_test.players.empty())
+            who << escaped(m_test.playerNames());
         if (!m_test.createdAt.empty())
-            who +=
-                (who.isEmpty() ? QString() : QStringLiteral(" · ")) + escaped(record::Moment(m_test.createdAt).shown());
-        add(paragraph(who));
-        if (!m_test.card.primary.empty()) // what was not asked is not said
-            add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(ask::textOf(ask::sentenceOf(m_test, m_of.units))))));
-        add(paragraph(escaped(words::fairnessLine(m_test, m_reading))));
+            who << escaped(record::Moment(m_test.createdAt).shown());
+        add(QStringLiteral("<p class=\"shop\">%1</p>\n").arg(who.join(QStringLiteral(" · "))));
+        whatToDo();
+        if (m_reading.bySetting.empty()) // of several players each has pictures of their own on the next page
+            firstPicture();
+        if (!m_test.card.primary.empty()) { // what was not asked is not said
+            heading(2, tr("What was asked"));
+            add(paragraph(escaped(ask::textOf(ask::sentenceOf(m_test, m_of.units)))));
+        }
         heading(2, tr("What was found"));
-        found();
-        averages();
-        bet();
-        decision();
+        answers();
+        howItWasDone();
+        expectedAndSaid();
+    }
+
+    // In one line, and why in two.
+    void whatToDo() {
+        const std::string decided = words::decisionText(m_test);
+        const record::Decision& d = m_test.decision;
+        heading(1, decided.empty() ? tr("Nothing is decided yet.") : escaped(decided) + QStringLiteral("."));
+        QStringList why;
+        if (!d.reason.empty())
+            why << escaped(record::upperFirst(d.reason)) + (d.reason.back() == '.' ? QString() : QStringLiteral("."));
+        else
+            for (const words::Answer& answer : words::answersOf(m_reading, m_of.units))
+                if (why.size() < 2)
+                    why << escaped(answer.text);
+        if (!decided.empty() && words::isOnBet(m_test, &m_reading))
+            why << tr("On a bet: one run each, or a screening, finds nothing.");
+        add(paragraph(why.join(QStringLiteral(" "))));
+        QStringList more;
+        for (const auto& [what, said] : {std::pair(tr("Price"), d.price), {tr("Next time look at"), d.watch}})
+            if (!said.empty())
+                more << what + QStringLiteral(": ") + escaped(said);
+        add(paragraph(more.join(QStringLiteral(" · "))));
+    }
+
+    void firstPicture() {
+        const record::Structure structure = record::structureOf(m_of.subject.seen());
+        const Metric metric = m_reading.card.primary.empty() ? Metric::carry : m_reading.card.primary.front().metric;
+        const judge::BuildAt other(m_reading.baseline == judge::BuildAt(0) && m_reading.builds.size() > 1 ? 1 : 0);
+        const Looked looked{m_of.subject, m_reading, metric, other, record::OutcomeKind::average,
+                            m_of.units,   structure};
+        for (const auto kind : {PictureKind::landing, PictureKind::cords})
+            if (std::shared_ptr<Picture> picture = pictureOf(kind, looked)) {
+                const QString name = kind == PictureKind::landing ? tr("Where they came down") : tr("Shot by shot");
+                place(kind, picture, name);
+                return add(QStringLiteral("<p class=\"shop\">%1.</p>\n").arg(name));
+            }
+    }
+
+    void place(PictureKind kind, const std::shared_ptr<Picture>& picture, const QString& name) {
+        const auto rows = static_cast<int>(m_reading.builds.size());
+        const int height = kind == PictureKind::landing  ? 300
+                           : kind == PictureKind::flight ? 220
+                                                         : std::clamp(50 + 50 * rows, 150, 290);
+        add(QStringLiteral("<p><img src=\"picture:%1\" alt=\"%2\"></p>\n")
+                .arg(m_report.pictures.size())
+                .arg(picture->finding().toHtmlEscaped()));
+        m_report.pictures.push_back({name, picture->finding(), picture, QSize(700, height)});
+    }
+
+    // A glyph and a sentence an outcome; of one run each the bets.
+    void answers() {
+        const words::Found all = words::foundOf(m_reading, m_of.units);
+        if (!all.runs.empty())
+            return add(paragraph(escaped(all.runs.front())));
+        const auto answered = words::answersOf(m_reading, m_of.units);
+        if (m_test.card.primary.empty())
+            add(paragraph(tr("Nothing was declared beforehand, so nothing is a finding; what was seen:")));
+        for (const words::Answer& answer : answered)
+            add(QStringLiteral("<p><img src=\"verdict:%1\" alt=\"\"> <b>%2</b></p>\n")
+                    .arg(static_cast<int>(answer.verdict))
+                    .arg(escaped(answer.text)));
+    }
+
+    void howItWasDone() {
+        heading(2, tr("How it was done"));
+        const bool isRun = m_reading.roundsDone < 2;
+        const auto flukes = static_cast<int>(std::lround(100 * m_reading.card.alpha));
+        add(paragraph(
+            escaped(words::fairnessLine(m_test, m_reading)) +
+            (isRun || m_test.card.primary.empty()
+                 ? QString()
+                 : tr(" Of 100 such tests without any gap, at most %1 would say there is one.").arg(flukes))));
         keepInMind();
+    }
+
+    void expectedAndSaid() {
+        QStringList said;
+        for (const words::ExpectedLine& one : words::expectedLines(m_reading))
+            said << tr("Expected of %1: %2; found: %3.").arg(escaped(one.what), escaped(one.said), escaped(one.found));
+        for (const std::string& sentence : words::choiceSentences(m_test))
+            said << escaped(sentence);
+        if (const std::string guessed = words::guessSentence(m_reading); !guessed.empty())
+            said << escaped(guessed);
+        if (said.isEmpty())
+            return;
+        heading(2, tr("What was expected and said"));
+        add(paragraph(said.join(QStringLiteral(" "))));
     }
 
     // Declared outcomes as they were settled; what was not declared only where it is real.
@@ -117,8 +211,6 @@ private:
             add(paragraph(escaped(all.runs.front())));
             return add(list(all.runs, 1));
         }
-        if (all.settled.empty() && all.open.empty())
-            add(paragraph(tr("Nothing was declared beforehand, so nothing is a finding; what was seen stands below.")));
         add(list(all.settled));
         if (!all.open.empty())
             add(paragraph(tr("Not settled by these shots:")) + list(all.open));
@@ -141,37 +233,20 @@ private:
         }
     }
 
-    void decision() {
-        const std::string decided = words::decisionText(m_test);
-        if (decided.empty())
-            return;
-        heading(2, tr("Decision"));
-        add(paragraph(QStringLiteral("<b>%1</b>").arg(escaped(decided))));
-        const record::Decision& d = m_test.decision;
-        for (const auto& [what, said] :
-             {std::pair(tr("Because"), d.reason), {tr("Price"), d.price}, {tr("To watch"), d.watch}})
-            if (!said.empty())
-                add(paragraph(what + QStringLiteral(": ") + escaped(said)));
-        if (words::isOnBet(m_test, &m_reading))
-            add(paragraph(tr("On a bet: one run each, or a screening, finds nothing.")));
-        for (const std::string& sentence : words::choiceSentences(m_test))
-            add(paragraph(escaped(sentence)));
-        add(paragraph(escaped(words::guessSentence(m_reading))));
-    }
-
     void keepInMind() {
         QStringList cautions;
         for (const words::Remark& remark : words::checks(m_reading))
             if (remark.severity != judge::Severity::note)
                 cautions << escaped(remark.text);
-        if (cautions.isEmpty())
-            return;
-        heading(2, tr("What else could explain it"));
         add(listed(cautions));
     }
 
-    void pictures() {
+    void secondPage() {
         newPage();
+        heading(2, tr("In numbers"));
+        found();
+        bet();
+        averages();
         heading(2, tr("What the shots look like"));
         if (m_reading.bySetting.empty())
             return picturesOf(m_of.subject, m_reading);
@@ -182,6 +257,7 @@ private:
         }
     }
 
+    // But for the one that stands on the first page.
     void picturesOf(const judge::Case& subject, const judge::Reading& reading) {
         const record::Structure structure = record::structureOf(subject.seen());
         const Metric metric = m_reading.card.primary.empty() ? Metric::carry : m_reading.card.primary.front().metric;
@@ -189,19 +265,17 @@ private:
         const Looked looked{subject, reading, metric, other, record::OutcomeKind::average, m_of.units, structure};
         for (const auto& [kind, name] : {std::pair(PictureKind::landing, tr("Where they came down")),
                                          {PictureKind::cords, tr("Shot by shot")},
-                                         {PictureKind::flight, tr("How they flew")}})
+                                         {PictureKind::flight, tr("How they flew")}}) {
+            const bool isPlaced =
+                m_reading.bySetting.empty() &&
+                std::ranges::any_of(m_report.pictures, [&](const auto& one) { return one.name == name; });
+            if (isPlaced)
+                continue;
             if (std::shared_ptr<Picture> picture = pictureOf(kind, looked)) {
-                const auto rows = static_cast<int>(m_reading.builds.size());
-                const int height = kind == PictureKind::landing  ? 370
-                                   : kind == PictureKind::flight ? 220
-                                                                 : std::clamp(50 + 50 * rows, 150, 290);
-                const QSize size(700, height); // all three on a sheet
                 heading(3, name);
-                add(QStringLiteral("<p><img src=\"picture:%1\" alt=\"%2\"></p>\n")
-                        .arg(m_report.pictures.size())
-                        .arg(picture->finding().toHtmlEscaped()));
-                m_report.pictures.push_back({name, picture->finding(), picture, size});
+                place(kind, picture, name);
             }
+        }
     }
 
     void averages() {
@@ -376,6 +450,22 @@ private:
 };
 
 } // namespace
+
+std::optional<judge::Verdict> Report::verdictOf(const QString& source) {
+    if (!source.startsWith(QStringLiteral("verdict:")))
+        return std::nullopt;
+    return static_cast<judge::Verdict>(std::clamp(source.section(u':', 1).toInt(), 0, 5));
+}
+
+void Report::drawGlyph(QPainter& painter, const QRectF& box, judge::Verdict verdict) {
+    const OnPaper paper;
+    const double side = 26; // the glyphs' own, in pixels
+    painter.save();
+    painter.translate(box.center());
+    painter.scale(box.width() / side, box.width() / side);
+    drawVerdict(painter, QRectF(-side / 2, -side / 2, side, side), verdict);
+    painter.restore();
+}
 
 Report reportOf(const Reported& reported) {
     const OnPaper paper;

@@ -10,7 +10,10 @@
 #include <QString>
 
 #include <memory>
+#include <optional>
 #include <vector>
+
+class QPainter;
 
 namespace knot::app {
 
@@ -48,11 +51,14 @@ struct Report {
         QSize size; ///< logical pixels
     };
     std::vector<Drawn> pictures;
+    /// A verdict's glyph stands in the body as <img src="verdict:N">.
+    static std::optional<judge::Verdict> verdictOf(const QString& source);
+    static void drawGlyph(QPainter& painter, const QRectF& box, judge::Verdict verdict);
 };
 
-/// Page 1 for the player: what was asked, how fairly it was tested, what was found, the bet where nothing is settled,
-/// the decision. Page 2 the pictures that carry it and the averages; page 3 for the builder where a club was chosen.
-/// While the seal is closed it speaks in tags. All that was typed is escaped.
+/// Page 1 for the player: what to do in one line, why in two, one picture, what was asked and found, how it was done,
+/// what was expected and said. Page 2 numbers and pictures, all findings and bets; page 3 for the builder where a club
+/// was chosen. While the seal is closed it speaks in tags. All that was typed is escaped.
 Report reportOf(const Reported& reported);
 
 /// One file that needs nothing from outside: headings, alternative texts, a style for paper and a dark one.

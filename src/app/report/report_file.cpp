@@ -21,7 +21,18 @@ void paint(const Report::Drawn& drawn, QPainter& painter) {
     drawn.picture->paint(painter, std::nullopt);
 }
 
-// As a drawing whose words are words, without what a page needs no namespace for.
+// A drawing without what a page needs no namespace for, and of whatever size the page gives it.
+QString undressed(QString text, const QString& opening) {
+    text = text.mid(text.indexOf(QStringLiteral("<svg")));
+    static const QRegularExpression dressing(
+        QStringLiteral("<title>.*?</title>|<desc>.*?</desc>|\\s(xmlns(:\\w+)?|version|baseProfile)=\"[^\"]*\""),
+        QRegularExpression::DotMatchesEverythingOption);
+    text.remove(dressing);
+    static const QRegularExpression sized(QStringLiteral("<svg width=\"[^\"]*\" height=\"[^\"]*\""));
+    return text.replace(sized, opening);
+}
+
+// As a drawing whose words are words.
 QString asSvg(const Report::Drawn& drawn) {
     QByteArray bytes;
     QBuffer buffer(&bytes);
@@ -33,15 +44,23 @@ QString asSvg(const Report::Drawn& drawn) {
     QPainter painter(&generator);
     paint(drawn, painter);
     painter.end();
-    QString text = QString::fromUtf8(bytes);
-    text = text.mid(text.indexOf(QStringLiteral("<svg")));
-    static const QRegularExpression dressing(
-        QStringLiteral("<title>.*?</title>|<desc>.*?</desc>|\\s(xmlns(:\\w+)?|version|baseProfile)=\"[^\"]*\""),
-        QRegularExpression::DotMatchesEverythingOption);
-    text.remove(dressing);
-    static const QRegularExpression sized(QStringLiteral("<svg width=\"[^\"]*\" height=\"[^\"]*\""));
-    text.replace(sized, QStringLiteral("<svg role=\"img\" aria-label=\"%1\"").arg(drawn.finding.toHtmlEscaped()));
-    return text;
+    return undressed(QString::fromUtf8(bytes),
+                     QStringLiteral("<svg role=\"img\" aria-label=\"%1\"").arg(drawn.finding.toHtmlEscaped()));
+}
+
+QString glyphSvg(judge::Verdict verdict) {
+    constexpr int wide = 30, high = 18;
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    QSvgGenerator generator;
+    generator.setOutputDevice(&buffer);
+    generator.setSize({wide, high});
+    generator.setViewBox(QRect(0, 0, wide, high));
+    QPainter painter(&generator);
+    Report::drawGlyph(painter, QRectF(0, 0, wide, high), verdict);
+    painter.end();
+    return undressed(QString::fromUtf8(bytes), QStringLiteral("<svg class=\"glyph\" aria-hidden=\"true\""));
 }
 
 QString base64(const QImage& image) {
@@ -61,6 +80,7 @@ const char* const style =
     "table{border-collapse:collapse;font-variant-numeric:tabular-nums}"
     "th{text-align:left;font-weight:600}td,th{border-bottom:1px solid #ddd5c5;padding:3px 8px}"
     "svg{width:100%;height:auto;background:#fff;border-radius:4px}"
+    ".glyph{width:30px;height:18px;background:none;vertical-align:middle;margin-right:8px}"
     ".mark{max-height:56px;max-width:100%}.shop{color:#6b7280;font-size:13px}pre{white-space:pre-wrap}"
     "@media (prefers-color-scheme:dark){body{color:#e8e4da;background:#1b1d1f}td,th{border-color:#444}}"
     "@media print{body{margin:0;max-width:none;color:#000;background:#fff}.page{break-before:page}"
@@ -77,6 +97,9 @@ QString reportHtml(const Report& report) {
         if (at.hasMatch())
             body.replace(at.capturedStart(), at.capturedLength(), asSvg(report.pictures[i]));
     }
+    static const QRegularExpression glyph(QStringLiteral("<img src=\"(verdict:\\d)\"[^>]*>"));
+    for (auto at = glyph.match(body); at.hasMatch(); at = glyph.match(body))
+        body.replace(at.capturedStart(), at.capturedLength(), glyphSvg(*Report::verdictOf(at.captured(1))));
     body.replace(QStringLiteral("<img src=\"mark:\""),
                  QStringLiteral("<img class=\"mark\" src=\"data:image/png;base64,%1\"").arg(base64(report.mark)));
     return QStringLiteral(

@@ -82,4 +82,9 @@ plan::Spreads EarlierTests::spreads(const record::Outcome& outcome, std::optiona
     return isEqual ? plan::atEqualDelivery(struck) : struck;
 }
 
+std::optional<double> EarlierTests::gapScale(record::Metric metric) const {
+    const auto at = m_learnt.gapScales.find(metric);
+    return at == m_learnt.gapScales.end() ? std::nullopt : std::optional(at->second);
+}
+
 } // namespace knot::app

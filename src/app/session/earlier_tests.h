@@ -26,6 +26,8 @@ public:
     plan::Spreads spreads(const record::Outcome& outcome) const;
     /// The same, or of a usual player of a level.
     plan::Spreads spreads(const record::Outcome& outcome, std::optional<plan::Level> usual) const;
+    /// How far clubs of the kind lie apart in a metric; nothing where the logbook does not tell.
+    std::optional<double> gapScale(record::Metric metric) const;
     /// Learns again where another test, player, kind of test or set of covariates is in hand.
     void refresh();
     /// Another test is in hand.

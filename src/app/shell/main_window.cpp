@@ -85,7 +85,8 @@ void MainWindow::buildUi() {
     m_sheetPage = new SheetPage(m_session.hand(), m_session.declaring(), m_session.book(), m_session.earlier());
     m_rackPage = new RackPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
     m_planPage = new PlanPage(m_session.hand(), m_session.declaring(), m_session.book(), m_session.earlier());
-    m_bayPage = new BayPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book());
+    m_bayPage =
+        new BayPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book(), m_session.earlier());
     m_startPage = new StartPage;
     m_importPage = new ImportPage(m_session.hand(), m_session.book());
     for (const PageEntry& entry : pageEntries)

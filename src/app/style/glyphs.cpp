@@ -5,6 +5,7 @@
 #include <QPainter>
 #include <QPainterPath>
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
@@ -68,8 +69,25 @@ void drawTag(QPainter& painter, const QRectF& box, std::size_t build) {
     painter.restore();
 }
 
-QString clubName(const QPainter& painter, const QString& name, double width) {
-    return painter.fontMetrics().elidedText(name, Qt::ElideMiddle, static_cast<int>(width));
+QString clubName(const QFontMetrics& metrics, const QString& name, double width, const QStringList& all) {
+    if (metrics.horizontalAdvance(name) <= width)
+        return name;
+    QString own = name;
+    for (qsizetype end = name.indexOf(u' '); end > 0; end = name.indexOf(u' ', end + 1)) {
+        const QString begins = name.left(end + 1);
+        const bool isShared =
+            std::ranges::any_of(all, [&](const QString& other) { return other != name && other.startsWith(begins); });
+        if (!isShared)
+            break;
+        own = QStringLiteral("…") + name.mid(end + 1);
+        if (metrics.horizontalAdvance(own) <= width)
+            break;
+    }
+    return metrics.elidedText(own, Qt::ElideMiddle, static_cast<int>(width));
+}
+
+QString clubName(const QPainter& painter, const QString& name, double width, const QStringList& all) {
+    return clubName(painter.fontMetrics(), name, width, all);
 }
 
 void drawKnot(QPainter& painter, QPointF centre, double radius, const QColor& colour) {

@@ -3,9 +3,10 @@
 #include "core/judge/reading.h"
 
 #include <QColor>
+#include <QFontMetrics>
 #include <QPointF>
 #include <QRectF>
-#include <QString>
+#include <QStringList>
 
 class QPainter;
 
@@ -14,8 +15,10 @@ namespace knot::app {
 /// The shape and colour of a build's tag by its place in the test; told apart without colour.
 void drawTag(QPainter& painter, const QRectF& box, std::size_t build);
 
-/// A club's name in a width, its middle left out where it has no room: names of clubs often differ at their end.
-QString clubName(const QPainter& painter, const QString& name, double width);
+/// A club's name in a width. Where it has no room the words go that others of `all` begin with as well, then its
+/// middle: names of clubs often differ at their end.
+QString clubName(const QFontMetrics& metrics, const QString& name, double width, const QStringList& all = {});
+QString clubName(const QPainter& painter, const QString& name, double width, const QStringList& all = {});
 
 /// A knot tied in a cord: a counted shot.
 void drawKnot(QPainter& painter, QPointF centre, double radius, const QColor& colour);

@@ -24,8 +24,6 @@ using record::Test;
 
 namespace {
 
-constexpr int mostLaps = 60, longestStint = 30;
-
 constexpr std::array orders = {
     std::pair{Schedule::rotated, "rotated laps"}, std::pair{Schedule::sandwich, "a sandwich"},
     std::pair{Schedule::shotByShot, "laps, shot by shot"}, std::pair{Schedule::oneRunEach, "one run each"},

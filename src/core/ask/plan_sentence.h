@@ -4,6 +4,8 @@
 
 namespace knot::ask {
 
+inline constexpr int mostLaps = 60, longestStint = 30; ///< that are planned
+
 /// How a test is struck, as one sentence: "In [44 minutes] three shafts are hit in [rotated laps]: [5 laps] of [2
 /// shots], after [8 to warm up]. A change takes [40 s] …".
 std::vector<Piece> planSentenceOf(const record::Test& test);

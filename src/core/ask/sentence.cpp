@@ -244,7 +244,15 @@ constexpr std::array parts = {PartRow{Part::against, "against", "against which c
                               PartRow{Part::seesShots, "seesShots", "who sees shots"},
                               PartRow{Part::looks, "looks", "when it may end"},
                               PartRow{Part::worthOf, "seenIn", "outcome that is planned for"},
-                              PartRow{Part::spreadOf, "level", "whose spread is taken"}};
+                              PartRow{Part::spreadOf, "level", "whose spread is taken"},
+                              PartRow{Part::baseline, "baseline", "baseline"},
+                              PartRow{Part::role, "declared", "whether this number was declared"},
+                              PartRow{Part::margin, "gap", "worthwhile gap"},
+                              PartRow{Part::want, "want", "what is wanted"},
+                              PartRow{Part::decidedClub, "decidedClub", "the club"},
+                              PartRow{Part::reason, "decisionReason", "because"},
+                              PartRow{Part::price, "decisionPrice", "price"},
+                              PartRow{Part::watch, "decisionWatch", "what to look at next time"}};
 
 const PartRow& rowOf(Part part) {
     return *std::ranges::find(parts, part, &PartRow::part);

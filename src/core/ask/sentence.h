@@ -48,7 +48,17 @@ enum class Part {
     looks,
     // by what a plan's worth goes
     worthOf,
-    spreadOf
+    spreadOf,
+    // by what the number in hand is judged
+    baseline,
+    role,
+    margin,
+    want,
+    // what is decided
+    decidedClub,
+    reason,
+    price,
+    watch
 };
 
 struct Chip {

@@ -261,6 +261,7 @@ template<class To> void tellChoices(To& to, const Reading& of) {
         to("bets_in_single_runs", of.bets);
         to("best_bet_in_single_runs", of.bestBets);
     }
+    to("further_bets", of.furtherBets);
     to("again", of.again);
     to("whose_doing", of.whoseDoing);
     to("same_swing", of.sameSwing);

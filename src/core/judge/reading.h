@@ -67,6 +67,7 @@ struct Reading {
     /// Metrics of which no two clubs met in two laps; their bets above know where in the player's warming up each
     /// run lay and that neighbouring shots are alike (judgement §34). As §14 has them, runs taken for stints:
     std::vector<Metric> singleRuns = {};
+    std::vector<FurtherBet> furtherBets;
     std::vector<Again> again; ///< of the same metrics
     std::vector<BetOnPair> betsAsStints;
     std::vector<BestBet> bestBetsAsStints;

@@ -39,7 +39,7 @@ std::vector<Metric> firstSeen(const Reading& reading) {
 } // namespace
 
 std::string timesIn100(double chance) {
-    return chance > 0.99 ? "more than 99" : chance < 0.01 ? "less than 1" : record::fixed(100 * chance, 0);
+    return chance > sure ? "more than 99" : chance < 0.01 ? "less than 1" : record::fixed(100 * chance, 0);
 }
 
 record::Want rankedBy(const Reading& reading, Metric metric) {

@@ -9,6 +9,9 @@
 
 namespace knot::words {
 
+/// A chance above which nobody asks for more.
+inline constexpr double sure = 0.99;
+
 /// A chance as times in 100: "83", "more than 99", "less than 1".
 std::string timesIn100(double chance);
 

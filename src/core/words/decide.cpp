@@ -2,6 +2,8 @@
 
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
+#include "core/words/averages.h"
+#include "core/words/ledger.h"
 
 #include "core/plan/seal.h"
 
@@ -19,8 +21,6 @@ using record::Test;
 
 namespace {
 
-constexpr double sure = 0.99;
-
 std::string costText(const Outcome& outcome, double loss, const record::DisplayUnits& units) {
     switch (outcome.kind) {
     case OutcomeKind::spread:
@@ -33,6 +33,26 @@ std::string costText(const Outcome& outcome, double loss, const record::DisplayU
         break;
     }
     return MetricFormat(outcome.metric, units).withUnit(loss);
+}
+
+// "Choosing Reed 53 leaves 0.4 m lying on average; 5 more laps: 0.2 m." Of averages by the bet, like the chances.
+std::string furtherText(const Reading& reading, const judge::BestOf& best, const record::DisplayUnits& units) {
+    double now = best.lossNow;
+    double after = best.lossAfter;
+    auto laps = static_cast<std::size_t>(best.furtherLaps);
+    if (best.outcome.kind == OutcomeKind::average) {
+        const auto bet = std::ranges::find(reading.furtherBets, best.outcome.metric, &judge::FurtherBet::metric);
+        if (bet == reading.furtherBets.end())
+            return {};
+        now = bet->now;
+        after = bet->after;
+        laps = bet->laps;
+    }
+    const std::string left = costText(best.outcome, now, units);
+    const std::string later = costText(best.outcome, after, units);
+    return left == later ? std::string()
+                         : "The likeliest leaves " + left + " of " + record::outcomeLabel(best.outcome) +
+                               " lying on average; " + record::counted(laps, "more lap") + ": " + later + ".";
 }
 
 // Of averages the bet speaks, which allows for what a stint adds; of all else the choosing.
@@ -48,11 +68,8 @@ BestPicture pictureOf(const Reading& reading, const judge::BestOf& best, const r
     }
     std::ranges::stable_sort(picture.lines, std::greater{}, &BestLine::chance);
     picture.isSettled = !picture.lines.empty() && picture.lines.front().chance > sure;
-    const std::string now = costText(best.outcome, best.lossNow, units);
-    const std::string after = costText(best.outcome, best.lossAfter, units);
-    if (!picture.isSettled && now != after)
-        picture.further = record::counted(static_cast<std::size_t>(best.furtherLaps), "more lap") +
-                          " would bring that cost from about " + now + " to " + after + ".";
+    if (!picture.isSettled)
+        picture.further = furtherText(reading, best, units);
     return picture;
 }
 
@@ -185,6 +202,66 @@ std::string fairnessLine(const Test& test, const Reading& reading) {
     if (cautions > 0)
         text += "; " + record::counted(cautions, "caution");
     return record::upperFirst(text) + ".";
+}
+
+namespace {
+
+std::string shortVerdict(const LedgerLine& line) {
+    switch (line.verdict) {
+    case Verdict::real:
+        return ", real and enough";
+    case Verdict::realSizeOpen:
+        return ", real, its size open";
+    case Verdict::slight:
+        return ", real but too small";
+    case Verdict::same:
+        return ", no gap that matters";
+    case Verdict::open:
+        return ", not settled";
+    case Verdict::uncontrolled:
+        break;
+    }
+    return ", a bet only";
+}
+
+bool differs(Verdict verdict) {
+    return verdict == Verdict::real || verdict == Verdict::realSizeOpen || verdict == Verdict::slight;
+}
+
+} // namespace
+
+std::vector<std::string> foundOf(const Reading& reading, BuildAt build, const record::DisplayUnits& units) {
+    std::vector<std::string> own;
+    std::vector<std::string> ofOthers;
+    for (const LedgerLine& line : ledger(reading, units)) {
+        if (line.role != Role::primary || (line.build != build && line.against != build))
+            continue;
+        const std::string size = line.value + " (" + line.interval + ")";
+        if (line.build == build)
+            own.push_back(upperFirst(line.finding) +
+                          (differs(line.verdict) ? " than " + reading.builds[line.against].name
+                           : reading.builds.size() > 2 && reading.card.comparison == record::Comparison::whichOfThese
+                               ? " against " + reading.builds[line.against].name
+                               : "") +
+                          ": " + size + shortVerdict(line));
+        else if (differs(line.verdict))
+            ofOthers.push_back(reading.builds[line.build].name + " " + line.finding + ": " + size + shortVerdict(line));
+    }
+    own.insert(own.end(), ofOthers.begin(), ofOthers.end());
+    return own;
+}
+
+std::string reasonFor(const Reading& reading, BuildAt build, const record::DisplayUnits& units) {
+    for (const LedgerLine& line : ledger(reading, units))
+        if (line.role == Role::primary && line.build == build && line.verdict == Verdict::real &&
+            reading.card.want(line.outcome).kind != record::Want::Kind::none)
+            return "it " + line.finding + " than " + reading.builds[line.against].name + ", by " + line.value;
+    for (const BestPicture& picture : bestPictures(reading, units))
+        for (const BestLine& line : picture.lines)
+            if (line.build == build && line.chance >= 1.0 / static_cast<double>(picture.lines.size()))
+                return "it is the best in " + record::outcomeLabel(picture.outcome) + " " +
+                       record::fixed(100 * line.chance, 0) + " times in 100";
+    return {};
 }
 
 bool namesClub(record::Action action) {

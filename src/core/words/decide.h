@@ -51,6 +51,15 @@ std::vector<ExpectedLine> expectedLines(const judge::Reading& reading);
 /// How fairly it was tested, in one line: laps and shots, order, who knew, set-asides, cautions.
 std::string fairnessLine(const record::Test& test, const judge::Reading& reading);
 
+/// What was found of one club in what was declared, a line each: "carries farther than Alder 62: 4.1 m (3.2 to 5.0),
+/// real and enough". The club that others are held against has what was found of them.
+std::vector<std::string> foundOf(const judge::Reading& reading, record::BuildAt build,
+                                 const record::DisplayUnits& units);
+
+/// Why one would take a club, drafted from what was found: "it carries 4.1 m farther than Alder 62". Empty where
+/// nothing speaks for it.
+std::string reasonFor(const judge::Reading& reading, record::BuildAt build, const record::DisplayUnits& units);
+
 /// Whether such a course is about one of the clubs.
 bool namesClub(record::Action action);
 

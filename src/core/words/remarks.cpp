@@ -341,14 +341,31 @@ private:
         return top;
     }
 
-    // Who is ahead of whom by how much, as far as the verdicts have not said it already.
+    // Who is ahead of whom by how much, as far as the verdicts have not said it already: a sentence for each number, of
+    // many clubs with those left out that say least.
     void bets() {
-        for (const Metric metric : betOn())
+        for (const Metric metric : betOn()) {
+            std::vector<std::string> said;
             for (const BetOnPair& bet : m_reading.bets)
                 if (bet.metric == metric && !isSettled(bet) && isWorthSaying(bet))
-                    add("bet", Severity::note, betText(bet));
+                    said.push_back(betText(bet));
+            if (!said.empty())
+                add("bet", Severity::note, betsText(metric, said));
+        }
         for (const Metric metric : betOn())
             bestBet(metric);
+    }
+
+    std::string betsText(Metric metric, const std::vector<std::string>& said) const {
+        std::string text = (said.size() == 1 ? "A bet on " : "Bets on ") + label(metric) + ": ";
+        for (std::size_t i = 0; i < said.size(); ++i)
+            text += (i == 0 ? "" : "; ") + said[i];
+        const bool isOfRuns = std::ranges::find(m_reading.singleRuns, metric) != m_reading.singleRuns.end();
+        text += std::string(". ") + (said.size() == 1 ? "It allows" : "They allow") + " for what a stint adds" +
+                (isOfRuns ? " and for warming up" : "") + ", on " + stintsOf(metric);
+        if (std::ranges::find(m_reading.ownGaps, metric) != m_reading.ownGaps.end())
+            text += ", and for how far clubs lay apart in earlier tests of this kind";
+        return text + ".";
     }
 
     // What the ledger calls real needs no bet on who is ahead.
@@ -367,24 +384,15 @@ private:
                bet.build == m_reading.baseline || bet.build == top->build || bet.against == top->build;
     }
 
+    // "Reed 53 is ahead of Alder 62 71 times in 100, by +1.2 (−0.6 to 3.0) m"
     std::string betText(const BetOnPair& bet) const {
         const bool near = wantOf(bet.metric).kind == record::Want::Kind::near;
         const bool flip = bet.ahead < 0.5;
         const MetricFormat format = MetricFormat(bet.metric, m_units).supportedBy(bet.sd);
-        std::string text = "A bet on ";
-        text.append(label(bet.metric)).append(": ").append(name(flip ? bet.against : bet.build));
-        text.append(near ? " is nearer than " : " is ahead of ").append(name(flip ? bet.build : bet.against));
-        text.append(" ").append(timesIn100(std::max(bet.ahead, 1 - bet.ahead)));
-        text.append(" times in 100, by ").append(format.signedNumber(flip ? -bet.expected : bet.expected));
-        text.append(" (").append(format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80));
-        text.append(") ").append(format.unitText());
-        const bool isOfRuns = std::ranges::find(m_reading.singleRuns, bet.metric) != m_reading.singleRuns.end();
-        text.append(". It allows for what a stint adds").append(isOfRuns ? " and for warming up" : "");
-        text.append(", on ").append(stintsOf(bet.metric));
-        if (std::ranges::find(m_reading.ownGaps, bet.metric) != m_reading.ownGaps.end())
-            text += ", and for how far clubs lay apart in earlier tests of this kind";
-        text += ".";
-        return text;
+        return name(flip ? bet.against : bet.build) + (near ? " is nearer than " : " is ahead of ") +
+               name(flip ? bet.build : bet.against) + " " + timesIn100(std::max(bet.ahead, 1 - bet.ahead)) +
+               " times in 100, by " + format.signedNumber(flip ? -bet.expected : bet.expected) + " (" +
+               format.range(flip ? -bet.high80 : bet.low80, flip ? -bet.low80 : bet.high80) + ") " + format.unitText();
     }
 
     void bestBet(Metric metric) {

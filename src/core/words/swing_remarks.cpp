@@ -128,6 +128,7 @@ std::vector<Remark> sameSwing(const Reading& reading, const DisplayUnits& units)
         if (std::ranges::find(pairs, std::pair(row.build, row.against)) == pairs.end())
             pairs.emplace_back(row.build, row.against);
     std::vector<Remark> said;
+    std::vector<std::string> open;
     const double level = remarkLevel(reading);
     for (const auto& [build, against] : pairs) {
         std::vector<std::string> differs;
@@ -149,9 +150,12 @@ std::vector<Remark> sameSwing(const Reading& reading, const DisplayUnits& units)
         if (!same.empty())
             said.push_back({"swing_same", Severity::note, "Delivered alike, " + pair + ": in " + listed(same) + "."});
         if (differs.empty() && same.empty())
-            said.push_back(
-                {"swing_open", Severity::note, "Whether they were delivered alike is not settled, " + pair + "."});
+            open.push_back(pair);
     }
+    if (!open.empty())
+        said.push_back({"swing_open", Severity::note,
+                        "Whether they were delivered alike is not settled" +
+                            (open.size() == pairs.size() && open.size() > 1 ? "." : ", " + listed(open) + ".")});
     return said;
 }
 

@@ -8,6 +8,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
 #include <numbers>
 
 namespace knot::judge {
@@ -301,6 +302,41 @@ void Bet::bestOfTwo(const record::Want& want, std::vector<BestBet>& best) const 
         best[0].loss += part.weight * (sd * density - mean * statistics::normalUpper(z));
         best[1].loss += part.weight * (sd * density + mean * statistics::normalLower(z));
     }
+}
+
+FurtherBet Bet::further(const record::Want& want, const plan::Spreads& usual, std::size_t laps, std::size_t shots,
+                        std::uint64_t seed, int draws) const {
+    const auto each = marginals();
+    const double error = std::sqrt((usual.sdTurn * usual.sdTurn + m_shotVariance / static_cast<double>(shots)) /
+                                   static_cast<double>(laps));
+    // Without a direction more is asked for, as in `best`; near a value a club's distance from it needs its level too.
+    const double sign = want.kind == record::Want::Kind::less ? -1 : 1;
+    const auto now = std::ranges::max_element(each, {}, [&](const Marginal& one) { return sign * one.mean; });
+    const auto first = static_cast<std::size_t>(now - each.begin());
+    Random random(seed);
+    FurtherBet further{.metric = m_metric, .laps = laps};
+    for (int draw = 0; draw < draws; ++draw) {
+        double most = -std::numeric_limits<double>::infinity();
+        double mostThen = most;
+        double ofFirst = 0;
+        double ofThen = 0;
+        for (std::size_t i = 0; i < each.size(); ++i) {
+            const double truth = each[i].mean + each[i].sd * random.normal();
+            const double seen = truth + error * random.normal();
+            const double weight = each[i].sd * each[i].sd / (each[i].sd * each[i].sd + error * error);
+            const double then = sign * (each[i].mean + weight * (seen - each[i].mean));
+            most = std::max(most, sign * truth);
+            if (i == first)
+                ofFirst = sign * truth;
+            if (then > mostThen) {
+                mostThen = then;
+                ofThen = sign * truth;
+            }
+        }
+        further.now += (most - ofFirst) / draws;
+        further.after += (most - ofThen) / draws;
+    }
+    return further;
 }
 
 std::vector<BestBet> Bet::best(const record::Want& want, std::uint64_t seed, int draws) const {

@@ -51,6 +51,10 @@ public:
         double mean = 0, sd = 0;
     };
     std::vector<Marginal> marginals() const;
+    /// What choosing the best by its expectation leaves lying on average now, and after `laps` more of stints of so
+    /// many shots: the builds' marginals drawn, and new stints about each of them (as Bet has stints and shots).
+    FurtherBet further(const record::Want& want, const plan::Spreads& usual, std::size_t laps, std::size_t shots,
+                       std::uint64_t seed, int draws = 4000) const;
     /// How often each build is best, and what choosing it loses on average, from seeded draws
     /// where they are more than two or wanted near a value.
     std::vector<BestBet> best(const record::Want& want, std::uint64_t seed, int draws = 20000) const;

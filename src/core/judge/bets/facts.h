@@ -114,4 +114,19 @@ template<class To> void tell(To& to, const BestBet& of) {
     to("loss", of.loss, ofMetric);
 }
 
+/// What choosing the likeliest best of a metric leaves lying on average, and what would be left after more laps of such
+/// stints, by the bet.
+struct FurtherBet {
+    Metric metric = Metric::carry;
+    std::size_t laps = 5;
+    double now = 0, after = 0;
+};
+
+template<class To> void tell(To& to, const FurtherBet& of) {
+    to("metric", of.metric);
+    to("laps", of.laps);
+    to("left_now", of.now, ofMetric);
+    to("left_after", of.after, ofMetric);
+}
+
 } // namespace knot::judge

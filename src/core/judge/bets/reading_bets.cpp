@@ -4,6 +4,7 @@
 #include "core/judge/seed.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace knot::judge {
 namespace {
@@ -34,6 +35,7 @@ public:
         if (m_request.earlier.gapScales.contains(column.metric))
             m_reading.ownGaps.push_back(column.metric);
         pairs(column, *bet, Runs::asTheyWere, m_reading.bets, m_reading.bestBets);
+        further(column, *bet);
         if (!hasSingleRuns)
             return bet;
         if (isOfSingleRuns(column)) {
@@ -65,6 +67,25 @@ private:
         }
         std::ranges::move(bet.best(want, seedFor(m_request, "best bet", column.metric, {}, {})),
                           std::back_inserter(best));
+    }
+
+    // Of what is declared and wanted, where more laps could still change the choice.
+    void further(const Column& column, const Bet& bet) {
+        constexpr std::size_t laps = 5;
+        const Outcome outcome{.metric = column.metric, .shape = {}};
+        const auto kind = m_reading.card.want(outcome).kind;
+        const bool isDeclared = std::ranges::find(m_reading.card.primary, outcome) != m_reading.card.primary.end();
+        if (!isDeclared || (kind != record::Want::Kind::more && kind != record::Want::Kind::less))
+            return;
+        double shots = 0;
+        double stints = 0;
+        for (const BuildValues& build : column.builds) {
+            shots += static_cast<double>(build.count());
+            stints += static_cast<double>(build.turns.size());
+        }
+        const auto usual = static_cast<std::size_t>(std::max(1.0, std::round(shots / stints)));
+        m_reading.furtherBets.push_back(bet.further(m_reading.card.want(outcome), m_priors.of(column).usual, laps,
+                                                    usual, seedFor(m_request, "further", column.metric, {}, {})));
     }
 
     const JudgeRequest& m_request;
