@@ -130,7 +130,8 @@ TEST_CASE("the bet is drawn for each declared outcome, and without one it says w
     REQUIRE(eventually([&] { return card->picture().best.size() == pictures.size(); }));
     CHECK(card->accessibleName().contains(" in 100"));
     CHECK_FALSE(card->picture().shots.empty());
-    QTest::mouseClick(card, Qt::LeftButton); // takes the club
+    card->setFocus();
+    QTest::keyClick(card, Qt::Key_Return); // Enter presses what has the focus: it takes the club
     CHECK(bench.session.test().builds[0].isCalled(bench.session.test().decision.club));
     bench.trigger("actionUndo");
     CHECK(bench.session.test().decision.what == record::Action::none);

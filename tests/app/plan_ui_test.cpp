@@ -232,3 +232,62 @@ TEST_CASE("four heads in forty minutes: half are struck off after the third lap,
         isSaid = isSaid || label->text().contains("Struck off as planned: Tarn after lap 3, Mere after lap 3");
     CHECK(isSaid);
 }
+
+TEST_CASE(
+    "the plan says what it is worth in a sentence's minutes, and at a lap's end the bay says what is had so far") {
+    Bench bench;
+    Hands hands(bench);
+    openPlanned(bench, hands);
+    auto worth = [&] { return bench.find<QLabel>("worth")->text().section(u'>', 1).section(u'<', 0, 0).toInt(); };
+    const int before = worth();
+    CHECK(before > 50);
+    hands.say("minutes", "30");
+    const auto& test = bench.session.test();
+    CHECK(plan::minutesOf(test.plan, test.turns) <= 30.5);
+    CHECK(worth() < before);
+    CHECK(bench.find<QWidget>("futures")->accessibleName().startsWith("A hundred futures: "));
+    hands.say("seenIn", "spread");
+    CHECK(worth() < before);
+    CHECK(bench.find<QLabel>("others")->text().contains("carry: "));
+    hands.say("level", "occasional");
+    CHECK(bench.find<QLineEdit>("level")->text() == "an occasional player");
+    // What can't be taken stays, with the reason.
+    auto* laps = bench.find<QLineEdit>("rounds");
+    const int rounds = test.plan.rounds;
+    hands.say("rounds", "99");
+    CHECK(bench.find<QLabel>("planSentenceFault")->text() == "From 1 to 60.");
+    CHECK(laps->text() == "99");
+    CHECK(test.plan.rounds == rounds);
+    hands.press(Qt::Key_Escape);
+    // In the bay the laps' number alone says it, whatever the shots.
+    hands.press(Qt::Key_5, Qt::AltModifier);
+    const auto subtitle = [&] { return bench.find<QLabel>("subtitle")->text(); };
+    CHECK_FALSE(subtitle().contains("for the choice"));
+    for (int i = 0;
+         i < 200 && (bench.session.bay().stand().stint() == nullptr || bench.session.bay().stand().stint()->round == 1);
+         ++i) {
+        const auto phase = bench.session.bay().stand().phase();
+        if (phase == bay::Phase::handOver || phase == bay::Phase::warmUp)
+            hands.press(Qt::Key_Return);
+        else
+            test::hit(bench, 150 + i % 3);
+    }
+    CHECK(subtitle().contains("so far "));
+    CHECK(subtitle().contains(" of 100 for the choice; one more lap, "));
+}
+
+TEST_CASE("a record that came without a plan shows how it was struck, and the test that its clubs would have") {
+    Bench bench;
+    Hands hands(bench);
+    bench.openDemo();
+    for (const auto& entry : bench.session.book().tests())
+        if (QString::fromStdString(entry.title).contains("five-wood"))
+            REQUIRE(bench.session.openTest(entry.id));
+    REQUIRE(bench.session.test().turns.empty());
+    hands.press(Qt::Key_4, Qt::AltModifier);
+    CHECK(bench.find<QLabel>("subtitle")->text() == "Plan · struck as it came");
+    CHECK(bench.find<QLabel>("totals")->text().startsWith("Planned, these clubs get "));
+    CHECK_FALSE(bench.find<QWidget>("sealButton")->isVisible());
+    CHECK(bench.find<QLabel>("worth")->text().contains("of 100"));
+    CHECK(bench.find<QLabel>("ifBetter")->text().startsWith("of the planned test: "));
+}

@@ -153,7 +153,7 @@ TEST_CASE("a report's PDF holds its words as words, page by page") {
     const QString text = pages.join(u'\f');
     CHECK(text.contains("Where they came down"));
     CHECK(text.contains("launch")); // the words in the drawings are words too
-    for (const char* part : {"What was found", "it holds the line", "Averages and scatter", "For the builder"})
+    for (const char* part : {"What was found", "It holds the line", "Averages and scatter", "For the builder"})
         CHECK(text.contains(QLatin1String(part)));
     CHECK(pages.size() >= 3);
     for (const QString& page : pages)

@@ -78,7 +78,6 @@ void BeforePanel::refresh() {
             auto* button = new NameButton;
             button->setObjectName(question.box->objectName() + QString::number(at));
             button->setCheckable(true);
-            button->setAutoDefault(true);
             question.clubs << button;
             row->addWidget(button, 1);
             connect(button, &QPushButton::clicked, this, [this, member = question.member, at] { choose(member, at); });

@@ -128,16 +128,20 @@ void ClubCard::drawBest(QPainter& painter, double top) const {
         const QFont font = typeface(size::caption);
         painter.setFont(font);
         painter.setPen(c.faint);
-        const double room = 0.36 * width();
+        const QString chance = tr("%1 in 100").arg(best.inHundred);
+        const double number =
+            QFontMetricsF(typeface(size::caption, QFont::DemiBold)).horizontalAdvance(chance) + side + 8;
+        const double room = std::max(0.0, std::min(0.36 * width(), width() - side - number));
         painter.drawText(
             QRectF(side, y - 9, room, 18), Qt::AlignVCenter,
             painter.fontMetrics().elidedText(tr("best %1").arg(best.of), Qt::ElideRight, static_cast<int>(room - 4)));
-        const QString chance = tr("%1 in 100").arg(best.inHundred);
         const double right = width() - side;
         painter.setPen(c.ink);
         drawTabular(painter, typeface(size::caption, QFont::DemiBold), {right, y + 4}, chance, Align::right);
         const double left = side + room;
         const double end = right - painter.fontMetrics().horizontalAdvance(chance) - 14;
+        if (end < left + 30) // the number says it
+            continue;
         painter.setPen(QPen(c.line, 2));
         painter.drawLine(QPointF(left, y), QPointF(end, y));
         painter.setPen(QPen(tagColour(m_picture.build), 4, Qt::SolidLine, Qt::RoundCap));

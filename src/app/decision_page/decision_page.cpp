@@ -78,7 +78,6 @@ DecisionPage::DecisionPage(const TestInHand& hand, Declaring& declaring, Judging
     rows->addWidget(m_curtain);
     m_unveil = new QPushButton;
     m_unveil->setObjectName(QStringLiteral("unveil"));
-    m_unveil->setAutoDefault(true);
     rows->addWidget(m_unveil, 0, Qt::AlignHCenter);
     m_reveal = new RevealPanel(hand, declaring, judging);
     rows->addWidget(m_reveal);
@@ -90,15 +89,14 @@ QWidget* DecisionPage::buildDecision() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel({}, column);
     column->addWidget(headingLabel(tr("What now?")));
-    auto* row = new QHBoxLayout;
+    m_courseGrid = new QGridLayout;
     for (const Course& course : courses) {
         auto* card = new KeyCard(QKeySequence(course.key).toString(), tr(course.text), course.name);
         card->setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Fixed);
-        row->addWidget(card);
         m_courses << card;
     }
-    row->addStretch();
-    column->addLayout(row);
+    layCourses();
+    column->addLayout(m_courseGrid);
     m_sentence =
         new SentenceView("decided",
                          {.pieces = [this] { return pieces(); },
@@ -111,19 +109,36 @@ QWidget* DecisionPage::buildDecision() {
     column->addWidget(m_sentence);
     m_onBet = captionLabel("onBet");
     column->addWidget(m_onBet);
-    m_expected = richLabel();
+    m_expected = richLabel(new WholeLabel);
     m_expected->setObjectName(QStringLiteral("expectedFound"));
     m_expected->setForegroundRole(QPalette::PlaceholderText);
     m_expected->setWordWrap(true);
     column->addWidget(m_expected);
     m_betText = captionLabel("betText");
     column->addWidget(m_betText);
-    m_follows = richLabel();
+    m_follows = richLabel(new WholeLabel);
     m_follows->setObjectName(QStringLiteral("follows"));
     m_follows->setWordWrap(true);
     m_follows->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     column->addWidget(m_follows);
     return panel;
+}
+
+// In a row, or where that has no room in two.
+void DecisionPage::layCourses() {
+    int needed = 4 * size::grid;
+    for (const KeyCard* card : m_courses)
+        needed += card->sizeHint().width() + m_courseGrid->horizontalSpacing();
+    const int across = needed < width() ? static_cast<int>(m_courses.size()) : static_cast<int>(m_courses.size()) / 2;
+    for (qsizetype i = 0; i < m_courses.size(); ++i)
+        m_courseGrid->addWidget(m_courses[i], static_cast<int>(i) / across, static_cast<int>(i) % across,
+                                Qt::AlignLeft);
+    m_courseGrid->setColumnStretch(static_cast<int>(m_courses.size()), 1);
+}
+
+void DecisionPage::resizeEvent(QResizeEvent* event) {
+    Page::resizeEvent(event);
+    layCourses();
 }
 
 void DecisionPage::wire() {

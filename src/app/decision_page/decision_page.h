@@ -46,9 +46,11 @@ signals:
 
 protected:
     void refresh() override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     QWidget* buildDecision();
+    void layCourses();
     void wire();
     void decide(const QString& what, const std::function<void(record::Decision&)>& edit);
     void takeCourse(record::Action course);
@@ -80,6 +82,7 @@ private:
     QLabel* m_betText = nullptr;
     QLabel* m_expected = nullptr;
     QList<KeyCard*> m_courses;
+    QGridLayout* m_courseGrid = nullptr;
     SentenceView* m_sentence = nullptr;
     QLabel* m_onBet = nullptr;
     QLabel* m_follows = nullptr;

@@ -22,7 +22,6 @@ namespace {
 QPushButton* plainButton(const QString& text, const char* name) {
     auto* button = new QPushButton(text);
     button->setObjectName(QLatin1String(name));
-    button->setAutoDefault(true);
     return button;
 }
 

@@ -38,6 +38,7 @@ void ChipField::display(const QString& text, bool isEmpty) {
     const bool isQuiet = isEmpty && text.startsWith(u'+'); // a way on, and no part of the sentence yet
     setFont(isQuiet ? typeface(size::body) : typeface(m_size, QFont::DemiBold));
     setPlaceholderText(isEmpty ? text : QString());
+    setToolTip(isEmpty ? QString() : text.toHtmlEscaped()); // it may be longer than a line
     if (m_isTyping || m_isFaulty)
         return;
     if (this->text() != m_shown)

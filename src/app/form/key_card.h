@@ -13,11 +13,11 @@ public:
     KeyCard(const QString& key, const QString& title, const char* name, QWidget* parent = nullptr);
     void setCaption(const QString& caption);
     void setDefault(bool isDefault);
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
 
 protected:
     void paintEvent(QPaintEvent* event) override;
-    QSize sizeHint() const override;
-    QSize minimumSizeHint() const override;
 
 private:
     QString m_key, m_caption;

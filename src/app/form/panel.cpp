@@ -22,6 +22,7 @@ void Panel::paintEvent(QPaintEvent*) {
 QLabel* headingLabel(const QString& text) {
     auto* label = plainLabel(text);
     label->setFont(typeface(size::strong, QFont::DemiBold));
+    label->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     return label;
 }
 

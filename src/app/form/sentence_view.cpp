@@ -131,7 +131,8 @@ void SentenceView::layOut() {
     m_words.clear();
     auto place = [&](double needed, bool joins) {
         const double gap = x == 0 || joins ? 0 : space;
-        if (x > 0 && !joins && x + gap + needed > wide) {
+        const bool isLong = needed > wide / 2; // a bracket may then stand alone
+        if (x > 0 && (!joins || isLong) && x + gap + needed > wide) {
             x = 0;
             y += height;
         } else {

@@ -113,7 +113,6 @@ OrderSlip::OrderSlip(const QString& html, Kind kind, QWidget* parent)
     auto add = [&](const QString& label, const char* name) {
         auto* button = new QPushButton(label);
         button->setObjectName(QLatin1String(name));
-        button->setAutoDefault(true);
         row->addWidget(button);
         return button;
     };

@@ -89,7 +89,6 @@ QString hintFor(record::TestKind kind) {
 QPushButton* button(const QString& text, const char* name) {
     auto* made = new QPushButton(text);
     made->setObjectName(QLatin1String(name));
-    made->setAutoDefault(true);
     return made;
 }
 

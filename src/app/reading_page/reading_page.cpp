@@ -102,9 +102,9 @@ QWidget* ReadingPage::buildLedger() {
     auto* column = new QVBoxLayout(sheet);
     column->setContentsMargins(1, 14, 1, 12);
     column->addLayout(head);
-    m_answer = richLabel();
+    m_answer = new WholeLabel;
+    richLabel(m_answer);
     m_answer->setObjectName(QStringLiteral("answer"));
-    m_answer->setWordWrap(true);
     m_answer->setFont(typeface(size::strong));
     auto* answer = new QHBoxLayout;
     answer->setContentsMargins(14, 4, 14, 6);

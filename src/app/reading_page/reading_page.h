@@ -25,6 +25,7 @@ class Judging;
 class OneRunView;
 class PicturePanel;
 class TestInHand;
+class WholeLabel;
 
 /// What the shots say: the ledger of verdicts, filtered by what is typed (/) and in one of three orders (O), what to
 /// keep in mind or how the line in hand was reckoned (Enter), and pictures. A shot held out of a picture shows in
@@ -88,7 +89,7 @@ private:
     QStackedWidget* m_says = nullptr; ///< the ledger, or the calm page of one run each
     QListView* m_ledger = nullptr;
     OneRunView* m_oneRun = nullptr;
-    QLabel* m_answer = nullptr; ///< to what was asked, before the ledger
+    WholeLabel* m_answer = nullptr; ///< to what was asked, before the ledger
     QLabel* m_against = nullptr;
     QLabel* m_checks = nullptr;
     QScrollArea* m_checkArea = nullptr;

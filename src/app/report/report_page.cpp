@@ -131,11 +131,9 @@ QWidget* ReportPage::buildLook() {
     column->addWidget(m_markText);
     m_save = new QPushButton(tr("Sa&ve as PDF or HTML…"));
     m_save->setObjectName(QStringLiteral("saveReport"));
-    m_save->setAutoDefault(true);
     column->addWidget(m_save);
     auto* text = new QPushButton(tr("&Copy as text for a message"));
     text->setObjectName(QStringLiteral("copyReport"));
-    text->setAutoDefault(true);
     column->addWidget(text);
     column->addStretch(1);
     connect(m_size, &QComboBox::activated, this, &ReportPage::change);

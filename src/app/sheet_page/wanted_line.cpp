@@ -62,7 +62,6 @@ WantedLine::WantedLine(const TestInHand& hand, Declaring& declaring, Book& book)
     m_typed->setObjectName(QStringLiteral("window"));
     m_typed->setAccessibleName(tr("One more window, and Enter"));
     m_usual->setObjectName(QStringLiteral("usualWindows"));
-    m_usual->setAutoDefault(true);
     m_windows->setTextInteractionFlags(Qt::LinksAccessibleByKeyboard | Qt::LinksAccessibleByMouse);
     m_fault->hide();
     auto* row = new QHBoxLayout;

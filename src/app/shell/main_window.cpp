@@ -3,6 +3,7 @@
 #include "app/bay_page/bay_page.h"
 #include "app/decision_page/decision_page.h"
 #include "app/form/page.h"
+#include "app/form/press_by_enter.h"
 #include "app/form/typed.h"
 #include "app/import_page/import_page.h"
 #include "app/logbook_page/logbook_page.h"
@@ -59,6 +60,7 @@ MainWindow::MainWindow(Session& session, std::unique_ptr<Prompter> prompter)
     buildUi();
     buildMenus();
     wire();
+    new PressByEnter(this);
     showPage(PageId::start);
 }
 

@@ -3,6 +3,8 @@
 #include <QLabel>
 #include <QPainter>
 
+#include <algorithm>
+
 namespace knot::app {
 
 /// A label whose text is never markup, whoever wrote it: files, monitors and users name things. The only
@@ -21,6 +23,22 @@ inline QLabel* richLabel(QLabel* label = nullptr) {
     label->setTextFormat(Qt::RichText);
     return label;
 }
+
+/// Wrapped words that never lose a line to their neighbours.
+class WholeLabel : public QLabel {
+public:
+    WholeLabel() { setWordWrap(true); }
+    void setText(const QString& text) {
+        QLabel::setText(text);
+        setMinimumHeight(std::max(0, heightForWidth(width())));
+    }
+
+protected:
+    void resizeEvent(QResizeEvent* event) override {
+        QLabel::resizeEvent(event);
+        setMinimumHeight(std::max(0, heightForWidth(width())));
+    }
+};
 
 /// One line that ends in dots where it has no room, and takes what room there is. Plain text.
 class OneLineLabel : public QLabel {
