@@ -9,7 +9,7 @@
 #include "core/record/typed/amount.h"
 #include "core/words/averages.h"
 #include "core/words/headline.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 #include "files/reading_json.h"
 
 #include <algorithm>

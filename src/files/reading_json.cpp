@@ -1,7 +1,7 @@
 #include "files/reading_json.h"
 
 #include "core/judge/facts.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 
 #include <nlohmann/json.hpp>
 

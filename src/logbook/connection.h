@@ -7,9 +7,9 @@
 #include "logbook/listing.h"
 #include "logbook/lock_file.h"
 #include "logbook/logbook.h"
+#include "logbook/merging/versions.h"
 #include "logbook/schema.h"
 #include "logbook/test_rows.h"
-#include "logbook/versions.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 

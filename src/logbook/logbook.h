@@ -3,7 +3,7 @@
 #include "core/record/test.h"
 #include "core/record/units.h"
 #include "logbook/error.h"
-#include "logbook/merge.h"
+#include "logbook/merging/merge.h"
 #include "logbook/players.h"
 
 #include <memory>

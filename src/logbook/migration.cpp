@@ -3,7 +3,7 @@
 #include "core/record/text/names.h"
 #include "files/base/file.h"
 #include "files/test_json.h"
-#include "logbook/merge.h"
+#include "logbook/merging/merge.h"
 #include "logbook/players.h"
 #include "logbook/schema.h"
 #include "logbook/test_rows.h"

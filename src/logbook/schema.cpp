@@ -2,7 +2,7 @@
 
 #include "core/record/metric.h"
 #include "core/record/text/text.h"
-#include "logbook/versions.h"
+#include "logbook/merging/versions.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 

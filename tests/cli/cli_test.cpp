@@ -95,6 +95,24 @@ TEST_CASE("plan answers what a rotated test can see, in given laps or in given m
     CHECK(run("plan --builds 41 --sd-turn 1 --sd-shot 1 --gap 1 --rounds 5 --turn-length 3").code == 2);
 }
 
+TEST_CASE("plan says what choosing by it is worth, as the reference has it, and swings in how many minutes") {
+    std::ifstream in(reference + "worth.json");
+    const auto row = nlohmann::json::parse(in).at("worth").at(0);
+    const auto text = [&](const char* field) { return row.at(field).dump(); };
+    const auto plan =
+        nlohmann::json::parse(run("plan --builds " + text("clubs") + " --sd-turn " + text("sd_stint") + " --sd-shot " +
+                                  text("sd_shot") + " --gap " + text("gap") + " --tau " + text("tau") + " --rounds " +
+                                  text("laps") + " --turn-length " + text("shots_a_stint") + " --json")
+                                  .output);
+    for (const char* field : {"share", "to_be_had", "had", "lost", "chosen", "proven"})
+        CHECK(plan.at(field).get<double>() == Approx(row.at(field).get<double>()).epsilon(1e-7));
+    CHECK(run("plan --builds 3 --sd-turn 2 --sd-shot 6 --gap 2.7 --tau 0 --rounds 5 --turn-length 2").code == 2);
+    const std::string said = run("plan --builds 3 --sd-turn 2 --sd-shot 6 --gap 2.7 --rounds 5 --turn-length 2").output;
+    CHECK(said.find("Choosing by it gets ") != std::string::npos);
+    CHECK(said.find("If one club is better by 2.70") != std::string::npos);
+    CHECK(run("swings").output.find("three shots each get | 75 of 100 | 90 of 100") != std::string::npos);
+}
+
 TEST_CASE("wrong usage and unreadable input end with 2 and one line that says what to do") {
     struct Row {
         std::string arguments, words;

@@ -4,6 +4,7 @@
 #include "core/ask/usual_outcomes.h"
 #include "core/plan/power.h"
 #include "core/plan/requirements.h"
+#include "core/plan/worth.h"
 #include "core/rack/ties.h"
 #include "core/record/check.h"
 #include "core/record/roster.h"
@@ -180,7 +181,10 @@ TEST_CASE("what a test takes agrees with the planner, outcome by outcome") {
     const plan::PairPlan pair{.varTurn = 4, .varShot = 36, .rounds = 5, .turnLength = 3};
     CHECK(*takes[0].thisPlan == Approx(plan::powerToSee(pair, 2.7, level)));
     CHECK(*takes[0].twoSittings > *takes[0].thisPlan);
-    CHECK(*takes[0].threeEach == Approx(plan::powerFor(std::sqrt(2.0 * (4 + 12)), 4, 2.7, 0.05)));
+    const double tau = plan::scaleOf(test, takes[0].outcome);
+    CHECK(takes[0].worth == Approx(plan::worthOfPlan(test, takes[0].outcome, spreads, tau).worth.share));
+    CHECK(takes[0].worthByHand < takes[0].worth);
+    CHECK(takes[0].worth < takes[0].worthOnTwoDays);
     CHECK(plan::powerToSee(pair, *takes[0].smallest, level) == Approx(0.8).epsilon(1e-3));
     CHECK(*takes[1].thisPlan == Approx(plan::powerToSeeSpread(10, 1.25, level)));
     test.plan.schedule = record::Schedule::oneRunEach;

@@ -5,7 +5,7 @@
 #include "core/judge/judge.h"
 #include "core/record/check.h"
 #include "core/simulate/scenarios.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 #include "files/csv_writer.h"
 #include "files/test_json.h"
 #include "link/conversation.h"

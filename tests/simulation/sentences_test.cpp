@@ -1,8 +1,8 @@
 // How often a reading of equal clubs says outside the ledger that they differ.
 #include "core/judge/judge.h"
-#include "core/words/remarks.h"
-#include "core/words/shot_remarks.h"
-#include "core/words/swing_remarks.h"
+#include "core/words/remarks/remarks.h"
+#include "core/words/remarks/shot_remarks.h"
+#include "core/words/remarks/swing_remarks.h"
 #include "simulation/trial.h"
 
 #include <catch2/catch.hpp>

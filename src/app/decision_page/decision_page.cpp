@@ -18,7 +18,7 @@
 #include "core/plan/seal.h"
 #include "core/words/decide.h"
 #include "core/words/linked_tests.h"
-#include "core/words/shot_remarks.h"
+#include "core/words/remarks/shot_remarks.h"
 
 #include <QDateTime>
 #include <QPushButton>
@@ -377,7 +377,7 @@ void DecisionPage::refreshCards() {
         ClubCard* card = m_cards[static_cast<qsizetype>(i)];
         const bool isChosen =
             words::namesClub(test.decision.what) && test.builds[picture.build].isCalled(test.decision.club);
-        card->setLow(static_cast<int>(pictures.size()) > mostAcross);
+        card->setLow(static_cast<int>(pictures.size()) > mostAcross || (m_hand.isSealed() && !m_before->isHidden()));
         card->display(picture, low, high, isChosen);
         m_cardGrid->addWidget(card, static_cast<int>(i) / across, static_cast<int>(i) % across);
     }

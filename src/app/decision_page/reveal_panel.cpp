@@ -140,7 +140,7 @@ void RevealPanel::refresh() {
     const bool isClosed = m_hand.isSealed();
     setVisible(test.seal.wasMade());
     refreshTags();
-    m_tags->setVisible(isClosed && isBag); // else the clubs' cards show them
+    m_tags->setVisible(isClosed && isBag && (!m_clubsNamed.empty() || !m_ask->isHidden())); // else cards show them
     m_keyBox->setVisible(isClosed && !isBag);
     m_bagBox->setVisible(isClosed && isBag);
     m_look->setVisible(m_ask->isHidden());

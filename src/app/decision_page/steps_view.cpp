@@ -59,7 +59,7 @@ void StepsView::paintEvent(QPaintEvent* /*event*/) {
         const double cord = from + painter.fontMetrics().horizontalAdvance(more) + (more.isEmpty() ? 0 : 12);
         if (cord < end) {
             painter.setPen(QPen(c.cord, 2.4));
-            painter.drawLine(QPointF(cord, y), QPointF(isLast ? width() : left + wide, y));
+            painter.drawLine(QPointF(cord, y), QPointF(isLast ? width() : left + wide - 1, y));
         }
     }
 }

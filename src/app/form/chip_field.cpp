@@ -51,7 +51,8 @@ void ChipField::giveUp() {
     m_isTyping = false;
     m_isFaulty = false;
     setText(m_shown);
-    selectAll();
+    if (hasFocus())
+        selectAll();
     emit resized();
 }
 
@@ -113,7 +114,13 @@ void ChipField::keyPressEvent(QKeyEvent* event) {
 void ChipField::focusInEvent(QFocusEvent* event) {
     QLineEdit::focusInEvent(event);
     if (!m_isTyping)
-        QMetaObject::invokeMethod(this, &QLineEdit::selectAll, Qt::QueuedConnection); // after a click has set its place
+        QMetaObject::invokeMethod( // after a click has set its place
+            this,
+            [this] {
+                if (hasFocus())
+                    selectAll();
+            },
+            Qt::QueuedConnection);
     selectAll();
     emit entering();
 }

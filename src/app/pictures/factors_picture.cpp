@@ -11,7 +11,7 @@
 #include "core/record/text/number_text.h"
 #include "core/statistics/distributions.h"
 #include "core/words/along.h"
-#include "core/words/remark_level.h"
+#include "core/words/remarks/remark_level.h"
 
 #include <QCoreApplication>
 #include <QPainter>

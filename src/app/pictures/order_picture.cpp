@@ -8,7 +8,7 @@
 #include "app/style/tabular_text.h"
 #include "core/judge/columns.h"
 #include "core/record/text/number_text.h"
-#include "core/words/feels.h"
+#include "core/words/remarks/feels.h"
 
 #include <QCoreApplication>
 #include <QPainter>

@@ -155,10 +155,13 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
     }
     if (!withThreeEach)
         return html;
-    return html + paragraph(tr("<b>Three shots each</b> would see %1 and a spread %2 times as wide, and could "
-                               "not tell the club from the moment.")
-                                .arg(shown(plan::gapSeenByRuns(q, plan::shotsByHand)),
-                                     ratio(plan::spreadSeenByRuns(plan::shotsByHand))));
+    return html +
+           paragraph(
+               tr("<b>Three shots each</b> would see %1 and a spread %2 times as wide, and can't tell the club from "
+                  "the moment: plain tests of them call one different %3 times in 100 where all are alike.")
+                   .arg(shown(plan::gapSeenByRuns(q, plan::shotsByHand)),
+                        ratio(plan::spreadSeenByRuns(plan::shotsByHand, q.alpha)))
+                   .arg(qRound(100 * plan::falseAlarmsOfRuns(q, plan::shotsByHand))));
 }
 
 QString looksHtml(const Planning& planning, double minutes) {

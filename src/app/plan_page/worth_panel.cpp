@@ -365,7 +365,7 @@ void WorthPanel::refreshPower(const Planning& planning) {
     for (int i = 0; i <= steps; ++i) {
         const double gap = std::max(least + (largest - least) * i / steps, planning.isRatio() ? 1.0001 : 0.0);
         picture.curve.plan.push_back(plan::chanceToSee(test, planning.outcome, planning.spreads, gap));
-        picture.curve.runs.push_back(plan::chanceByHand(planning.outcome, planning.spreads, gap));
+        picture.curve.runs.push_back(plan::chanceByHand(test, planning.outcome, planning.spreads, gap));
     }
     m_power->setPicture(std::move(picture));
 }

@@ -16,9 +16,9 @@
 #include "core/words/answer.h"
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
-#include "core/words/remarks.h"
-#include "core/words/shot_remarks.h"
-#include "core/words/swing_remarks.h"
+#include "core/words/remarks/remarks.h"
+#include "core/words/remarks/shot_remarks.h"
+#include "core/words/remarks/swing_remarks.h"
 
 #include <QKeyEvent>
 #include <QLabel>

@@ -15,8 +15,8 @@
 #include "core/words/decide.h"
 #include "core/words/ledger.h"
 #include "core/words/message.h"
-#include "core/words/remarks.h"
-#include "core/words/shot_remarks.h"
+#include "core/words/remarks/remarks.h"
+#include "core/words/remarks/shot_remarks.h"
 
 #include <QCoreApplication>
 

@@ -3,6 +3,7 @@
 #include "app/session/background.h"
 #include "app/session/book.h"
 #include "app/session/test_in_hand.h"
+#include "core/plan/worth.h"
 #include "core/record/text/names.h"
 
 #include <algorithm>
@@ -85,6 +86,12 @@ plan::Spreads EarlierTests::spreads(const record::Outcome& outcome, std::optiona
 std::optional<double> EarlierTests::gapScale(record::Metric metric) const {
     const auto at = m_learnt.gapScales.find(metric);
     return at == m_learnt.gapScales.end() ? std::nullopt : std::optional(at->second);
+}
+
+std::vector<plan::Takes> EarlierTests::takesOf(const record::Test& test) const {
+    return plan::takesOf(
+        test, [this](const record::Outcome& outcome) { return spreads(outcome); },
+        [&](const record::Outcome& outcome) { return plan::scaleOf(test, outcome, gapScale(outcome.metric)); });
 }
 
 } // namespace knot::app

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/judge/days/earlier.h"
+#include "core/plan/requirements.h"
 
 #include <QObject>
 
@@ -28,6 +29,8 @@ public:
     plan::Spreads spreads(const record::Outcome& outcome, std::optional<plan::Level> usual) const;
     /// How far clubs of the kind lie apart in a metric; nothing where the logbook does not tell.
     std::optional<double> gapScale(record::Metric metric) const;
+    /// What a test takes, by these spreads and scales.
+    std::vector<plan::Takes> takesOf(const record::Test& test) const;
     /// Learns again where another test, player, kind of test or set of covariates is in hand.
     void refresh();
     /// Another test is in hand.

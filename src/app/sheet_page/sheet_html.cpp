@@ -1,11 +1,13 @@
 #include "app/sheet_page/sheet_html.h"
 
 #include "app/sheet_page/player_card.h"
+#include "app/style/palette.h"
 #include "app/style/words.h"
 #include "core/ask/answers.h"
 #include "core/plan/planner.h"
 #include "core/rack/ties.h"
 #include "core/record/text/number_text.h"
+#include "core/record/text/text.h"
 #include "core/record/typed/club_names.h"
 
 #include <QObject>
@@ -25,9 +27,7 @@ QString inHundred(const std::optional<double>& chance) {
     if (!chance)
         return QStringLiteral("–");
     const double times = 100 * *chance;
-    return times < 1    ? tr("under 1 in 100")
-           : times > 99 ? tr("over 99 in 100")
-                        : tr("%1 in 100").arg(QString::fromStdString(record::fixed(times, 0)));
+    return times < 1 ? tr("under 1") : times > 99 ? tr("over 99") : QString::fromStdString(record::fixed(times, 0));
 }
 
 // A heading and what stands under it; nothing where that is empty.
@@ -88,36 +88,35 @@ QString takesHtml(const record::Test& test, const std::vector<plan::Takes>& take
                   const QColor& advice) {
     const int shots = plan::shotsATurn(test.plan);
     const QString minutes = QString::fromStdString(record::fixed(plan::minutesOf(test.plan, test.turns), 0));
-    const auto row = [](const QString& what, const std::optional<double>& chance) {
-        return QStringLiteral("<tr><td>%1</td><td align='right'><b>%2</b></td></tr>").arg(what, inHundred(chance));
+    const auto row = [](const QString& what, double worth, const QString& proved) {
+        return QStringLiteral("<tr><td>%1</td><td align='right'><b>%2</b></td><td align='right'>%3</td></tr>")
+            .arg(what)
+            .arg(qRound(100 * worth))
+            .arg(proved);
     };
     QString html;
     for (const plan::Takes& one : takes) {
         const QString label = QString::fromStdString(record::outcomeLabel(one.outcome)).toHtmlEscaped();
-        const QString gap = record::isRatio(one.outcome)
-                                ? tr("%1 the %2").arg(gapText(one.outcome, one.gap, units), label)
-                                : tr("%1 of %2").arg(gapText(one.outcome, one.gap, units), label);
         const double chance = one.thisPlan.value_or(0);
-        html += QStringLiteral("<p style='margin:%1px 0 2px 0'><b>%2</b></p><table width='100%' cellspacing='0' "
-                               "cellpadding='1'>")
+        html += QStringLiteral("<table width='100%' cellspacing='0' cellpadding='1' style='margin-top:%1px'>"
+                               "<tr><td><b>%2</b>, of 100</td><td align='right' style='color:%5'>%3</td>"
+                               "<td align='right' style='color:%5'>%4</td></tr>")
                     .arg(html.isEmpty() ? 0 : 8)
-                    .arg(chance < 0.5   ? tr("%1 drowns in the scatter.").arg(gap)
-                         : chance < 0.8 ? tr("%1 may be missed.").arg(gap)
-                                        : tr("%1 is seen.").arg(gap));
-        html += row(test.plan.schedule == record::Schedule::oneRunEach ? tr("one run each: a bet, never a finding")
-                    : test.turns.empty()
-                        ? tr("%1 laps of %2 see it").arg(test.plan.rounds).arg(shots)
-                        : tr("%1 laps of %2 (%3 min) see it").arg(test.plan.rounds).arg(shots).arg(minutes),
-                    one.thisPlan);
+                    .arg(record::upperFirst(label.toStdString()).c_str(), tr("chooses"), tr("proves"),
+                         colours().faint.name());
+        html += row(test.plan.schedule == record::Schedule::oneRunEach ? tr("one run of %1 each").arg(shots)
+                    : test.turns.empty() ? tr("%1 laps of %2").arg(test.plan.rounds).arg(shots)
+                                         : tr("%1 laps of %2, %3 min").arg(test.plan.rounds).arg(shots).arg(minutes),
+                    one.worth, one.thisPlan ? inHundred(one.thisPlan) : tr("never"));
         if (one.thisPlan)
-            html += row(tr("on two days"), one.twoSittings);
-        html += row(tr("three shots each, as people do"), one.threeEach);
+            html += row(tr("on two days"), one.worthOnTwoDays, inHundred(one.twoSittings));
+        html += row(tr("three shots each"), one.worthByHand, tr("never"));
         html += QStringLiteral("</table>");
         if (chance < 0.8)
             html += QStringLiteral("<p style='margin:2px 0 0 0;color:%1'>%2</p>")
-                        .arg(advice.name(), one.smallest ? tr("Ask for %1, and this plan sees it 80 times in 100.")
+                        .arg(advice.name(), one.smallest ? tr("It proves %1 or more 80 times in 100.")
                                                                .arg(gapText(one.outcome, *one.smallest, units))
-                                                         : tr("No gap can be had with so few laps or shots."));
+                                                         : tr("With so few laps or shots nothing can be proved."));
     }
     return html;
 }

@@ -114,12 +114,9 @@ void TakesPanel::refresh() {
     if (!m_hand.has())
         return;
     const record::Test& test = m_hand.test();
-    const auto& own = m_earlier.learnt().own;
-    bool isOwn = false;
-    const auto takes = plan::takesOf(test, [&](const record::Outcome& outcome) {
-        isOwn = isOwn || own.contains(outcome.metric);
-        return m_earlier.spreads(outcome);
-    });
+    const auto takes = m_earlier.takesOf(test);
+    const bool isOwn = std::ranges::any_of(
+        takes, [&](const plan::Takes& one) { return m_earlier.learnt().own.contains(one.outcome.metric); });
     m_whose->setText(isOwn ? tr("this player's scatter") : tr("a club player's scatter"));
     m_view->setVisible(!takes.empty());
     if (takes.empty())

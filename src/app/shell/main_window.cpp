@@ -91,16 +91,12 @@ void MainWindow::buildUi() {
         new BayPage(m_session.hand(), m_session.declaring(), m_session.bay(), m_session.book(), m_session.earlier());
     m_startPage = new StartPage;
     m_importPage = new ImportPage(m_session.hand(), m_session.book());
-    for (const PageEntry& entry : pageEntries)
-        m_pages->addWidget(page(entry.id));
+    m_playerPage = new PlayerPage(m_session.book());
+    m_reportPage = new ReportPage(m_session.hand(), m_session.declaring(), m_session.judging(), m_session.book());
+    for (Page* one : allPages())
+        m_pages->addWidget(one);
     m_waysIn = new WaysIn(m_session, *m_importPage, this);
     m_waysOut = new WaysOut(m_session, *m_prompter, this);
-    m_pages->addWidget(m_startPage);
-    m_pages->addWidget(m_importPage);
-    m_playerPage = new PlayerPage(m_session.book());
-    m_pages->addWidget(m_playerPage);
-    m_reportPage = new ReportPage(m_session.hand(), m_session.declaring(), m_session.judging(), m_session.book());
-    m_pages->addWidget(m_reportPage);
 
     auto* column = new QVBoxLayout;
     column->setContentsMargins(24, 10, 24, 20);
@@ -123,11 +119,13 @@ void MainWindow::buildUi() {
 }
 
 // In the order of their ids.
+std::array<Page*, 11> MainWindow::allPages() const {
+    return {m_logbookPage,  m_sheetPage, m_rackPage,   m_planPage,   m_bayPage,   m_readingPage,
+            m_decisionPage, m_startPage, m_importPage, m_playerPage, m_reportPage};
+}
+
 Page* MainWindow::page(PageId id) const {
-    const std::array<Page*, 11> pages = {m_logbookPage, m_sheetPage,   m_rackPage,     m_planPage,
-                                         m_bayPage,     m_readingPage, m_decisionPage, m_startPage,
-                                         m_importPage,  m_playerPage,  m_reportPage};
-    return pages.at(static_cast<std::size_t>(id));
+    return allPages().at(static_cast<std::size_t>(id));
 }
 
 Page* MainWindow::currentPage() const {

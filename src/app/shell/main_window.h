@@ -6,6 +6,8 @@
 
 #include <QMainWindow>
 
+#include <array>
+
 #include <memory>
 
 class QLabel;
@@ -60,6 +62,7 @@ private:
     void buildFileMenu();
     void buildBayMenu();
     void refreshBayMenu();
+    std::array<Page*, 11> allPages() const;
     Page* page(PageId id) const;
     Page* currentPage() const;
     void askFolder();

@@ -127,8 +127,7 @@ void WaysOut::printSheet() {
                               tr("%1, sheet.pdf").arg(QString::fromStdString(test.title)), tr("PDF (*.pdf)"));
     if (path.isEmpty())
         return;
-    const auto takes =
-        plan::takesOf(test, [this](const record::Outcome& outcome) { return m_session.earlier().spreads(outcome); });
+    const auto takes = m_session.earlier().takesOf(test);
     if (const QString whyNot = OrderSlip::print(sheetHtml(test, takes, m_session.book().units()), path);
         !whyNot.isEmpty())
         emit complained(whyNot);

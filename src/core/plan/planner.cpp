@@ -1,5 +1,6 @@
 #include "core/plan/planner.h"
 
+#include "core/statistics/distributions.h"
 #include "core/statistics/roots.h"
 
 #include "core/plan/schedule.h"
@@ -137,11 +138,18 @@ constexpr double plainLevel = 0.05;
 } // namespace
 
 double powerOfRuns(const Question& question, int shots) {
-    return powerFor(errorOfRuns(question, shots), 2.0 * (shots - 1), question.gap, plainLevel);
+    return powerFor(errorOfRuns(question, shots), 2.0 * (shots - 1), question.gap, question.alpha);
+}
+
+double falseAlarmsOfRuns(const Question& question, int shots) {
+    const double df = 2.0 * (shots - 1);
+    const double taken = question.sdShot * std::sqrt(2.0 / shots); // for the whole error
+    const double bar = statistics::studentUpperQuantile(plainLevel / 2, df) * taken / errorOfRuns(question, shots);
+    return 1 - std::pow(1 - statistics::studentTwoSided(bar, df), static_cast<double>(question.builds) - 1);
 }
 
 double gapSeenByRuns(const Question& question, int shots) {
-    return smallestGapFor(errorOfRuns(question, shots), 2.0 * (shots - 1), wantedPower, plainLevel);
+    return smallestGapFor(errorOfRuns(question, shots), 2.0 * (shots - 1), wantedPower, question.alpha);
 }
 
 double spreadSeenByRuns(int shots, double alpha) {

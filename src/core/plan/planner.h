@@ -68,10 +68,15 @@ std::optional<Option> toSee(const Question& question, const Pace& pace, int turn
 /// The fewest rounds that call none "no gap that matters" 80 times in 100 when there is none.
 std::optional<Option> toSaySame(const Question& question, const Pace& pace, int turnLength, int most = 60);
 
-/// The chance that one run of `shots` with each sees the gap by a plain t at 5 %, with what a turn adds in its error.
+/// The chance that one run of `shots` with each sees the gap by a t at the question's level, with what a turn adds in
+/// its error: what nobody knows who hits one run.
 double powerOfRuns(const Question& question, int shots);
 
-/// The gap that a run of `shots` each sees 80 times in 100 by a plain t-test, with what a turn adds in its error.
+/// How often plain t-tests at 5 % of the first club's run against each other one say that one differs where none does:
+/// they take no account of what a turn adds. As if the tests were independent.
+double falseAlarmsOfRuns(const Question& question, int shots);
+
+/// The gap that a run of `shots` each sees 80 times in 100 at the question's level, with what a turn adds in its error.
 double gapSeenByRuns(const Question& question, int shots);
 
 /// What a turn of `shots` each must differ in spread to be seen 80 times in 100: a ratio of SDs.

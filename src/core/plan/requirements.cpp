@@ -4,6 +4,7 @@
 #include "core/plan/planner.h"
 #include "core/plan/power.h"
 #include "core/plan/strike_off.h"
+#include "core/plan/worth.h"
 
 #include <algorithm>
 #include <cmath>
@@ -71,13 +72,14 @@ double chanceToSee(const Test& test, const Outcome& outcome, const Spreads& spre
     return chanceIn(lapsOf(test), outcome, spreads, gap, levelOfOne(test));
 }
 
-double chanceByHand(const Outcome& outcome, const Spreads& spreads, double gap) {
-    constexpr double level = 0.05;
+double chanceByHand(const Test& test, const Outcome& outcome, const Spreads& spreads, double gap) {
+    const double level = levelOfOne(test);
     switch (outcome.kind) {
     case OutcomeKind::average:
     case OutcomeKind::equal:
     case OutcomeKind::typical:
-        return powerOfRuns({.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap}, shotsByHand);
+        return powerOfRuns({.sdTurn = spreads.sdTurn, .sdShot = spreads.sdShot, .gap = gap, .alpha = level},
+                           shotsByHand);
     case OutcomeKind::spread:
         return powerOfVariances(shotsByHand - 1, gap, level);
     case OutcomeKind::area:
@@ -99,7 +101,7 @@ double levelOfOne(const Test& test) {
     return levelAt(test.card, laps) / static_cast<double>(family);
 }
 
-std::vector<Takes> takesOf(const Test& test, const SpreadsOf& spreads) {
+std::vector<Takes> takesOf(const Test& test, const SpreadsOf& spreads, const ScaleOf& scale) {
     const double level = levelOfOne(test);
     const Laps once = lapsOf(test);
     const Laps twice{once.count, once.shots, 2};
@@ -111,7 +113,10 @@ std::vector<Takes> takesOf(const Test& test, const SpreadsOf& spreads) {
         takes.gap = outcome.kind == OutcomeKind::spread ? test.card.sdRatioMargin
                     : outcome.kind == OutcomeKind::area ? test.card.areaRatioMargin
                                                         : test.card.margin(outcome.metric);
-        takes.threeEach = chanceByHand(outcome, takes.spreads, takes.gap);
+        const double tau = scale ? scale(outcome) : scaleOf(test, outcome);
+        takes.worth = worthOfPlan(test, outcome, takes.spreads, tau).worth.share;
+        takes.worthOnTwoDays = worthOfPlan(test, outcome, takes.spreads, tau, {}, 2).worth.share;
+        takes.worthByHand = worthByHand(test, outcome, takes.spreads, tau).worth.share;
         if (once.count >= 2) {
             takes.thisPlan = chanceIn(once, outcome, takes.spreads, takes.gap, level);
             takes.twoSittings = chanceIn(twice, outcome, takes.spreads, takes.gap, level);

@@ -4,7 +4,7 @@
 #include "core/plan/spreads.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 
 #include <algorithm>
 #include <cmath>

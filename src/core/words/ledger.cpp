@@ -1,7 +1,7 @@
 #include "core/words/ledger.h"
 
 #include "core/record/text/number_text.h"
-#include "core/words/swing_remarks.h"
+#include "core/words/remarks/swing_remarks.h"
 
 #include <algorithm>
 #include <array>

@@ -7,7 +7,7 @@
 #include "core/plan/course.h"
 #include "core/plan/schedule.h"
 #include "core/record/check.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 #include "support/build_test.h"
 #include "support/struck.h"
 

@@ -8,10 +8,10 @@
 #include "core/record/text/names.h"
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
-#include "core/words/remark_level.h"
-#include "core/words/remarks.h"
-#include "core/words/shot_remarks.h"
-#include "core/words/swing_remarks.h"
+#include "core/words/remarks/remark_level.h"
+#include "core/words/remarks/remarks.h"
+#include "core/words/remarks/shot_remarks.h"
+#include "core/words/remarks/swing_remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>

@@ -3,8 +3,8 @@
 #include "core/judge/days/earlier.h"
 #include "core/judge/judge.h"
 #include "core/random.h"
-#include "core/words/remarks.h"
-#include "core/words/shot_remarks.h"
+#include "core/words/remarks/remarks.h"
+#include "core/words/remarks/shot_remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>

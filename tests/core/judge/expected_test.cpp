@@ -1,7 +1,7 @@
 // What was expected beforehand, and what is usual of a club: the order of clubs, and a club that was not hit.
 #include "core/judge/judge.h"
 #include "core/record/typed/club_names.h"
-#include "core/words/shot_remarks.h"
+#include "core/words/remarks/shot_remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>

@@ -7,7 +7,7 @@
 #include "core/random.h"
 #include "core/simulate/scenarios.h"
 #include "core/words/ledger.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 #include "support/build_test.h"
 #include "support/reference.h"
 

@@ -2,7 +2,7 @@
 
 #include "core/flight/flight.h"
 #include "core/judge/judge.h"
-#include "core/words/shot_remarks.h"
+#include "core/words/remarks/shot_remarks.h"
 #include "support/build_test.h"
 
 #include <algorithm>

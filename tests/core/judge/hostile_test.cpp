@@ -1,5 +1,5 @@
 #include "core/words/ledger.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 #include "support/build_test.h"
 #include "support/reference.h"
 

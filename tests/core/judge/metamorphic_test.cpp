@@ -7,8 +7,8 @@
 #include "core/random.h"
 #include "core/record/roster.h"
 #include "core/words/ledger.h"
-#include "core/words/remarks.h"
-#include "core/words/shot_remarks.h"
+#include "core/words/remarks/remarks.h"
+#include "core/words/remarks/shot_remarks.h"
 #include "support/build_test.h"
 
 #include <catch2/catch.hpp>

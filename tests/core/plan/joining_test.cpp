@@ -7,7 +7,7 @@
 #include "core/record/check.h"
 #include "core/record/roster.h"
 #include "core/words/decide.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 #include "support/struck.h"
 
 #include <catch2/catch.hpp>

@@ -4,6 +4,7 @@
 #include "core/plan/screening.h"
 #include "core/plan/spreads.h"
 #include "core/random.h"
+#include "core/statistics/distributions.h"
 
 #include <catch2/catch.hpp>
 
@@ -176,6 +177,13 @@ TEST_CASE("three shots each see a gap of three standard deviations and twelvefol
     CHECK(plan::gapSeenByRuns(question, 3) == Approx(3.07).margin(0.02));
     CHECK(plan::gapSeenByRuns(question, 10) == Approx(1.32).margin(0.02));
     CHECK(plan::gapSeenByRuns({.sdTurn = 0.5, .sdShot = 1}, 3) == Approx(3.07 * std::sqrt(1 + 3 * 0.25)).margin(0.03));
+    // A plain test of runs takes shots for all the error there is: without a stint's part it errs 5 times in 100, with
+    // one more often, and with more clubs again.
+    CHECK(plan::falseAlarmsOfRuns({.sdTurn = 0, .sdShot = 1}, 3) == Approx(0.05));
+    CHECK(plan::falseAlarmsOfRuns({.sdTurn = 0, .sdShot = 1, .builds = 3}, 3) == Approx(1 - 0.95 * 0.95));
+    const double crying = plan::falseAlarmsOfRuns({.sdTurn = 0.5, .sdShot = 1}, 3);
+    CHECK(crying == Approx(statistics::studentTwoSided(2.7764451 / std::sqrt(1.75), 4)).epsilon(1e-6));
+    CHECK(plan::falseAlarmsOfRuns({.sdTurn = 0.5, .sdShot = 1}, 10) > crying);
     CHECK(plan::spreadSeenByRuns(3) == Approx(12.3).margin(0.3));
     CHECK(plan::spreadSeenByRuns(10) == Approx(2.7).margin(0.05));
     CHECK(*plan::spreadSeen(8, 4, 0.05) > 1.4);

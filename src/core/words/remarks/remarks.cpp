@@ -1,10 +1,10 @@
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
 #include "core/words/linked_tests.h"
-#include "core/words/remark_level.h"
-#include "core/words/shot_remarks.h"
+#include "core/words/remarks/remark_level.h"
+#include "core/words/remarks/shot_remarks.h"
 
 #include "core/record/text/number_text.h"
 #include "core/words/along.h"

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "logbook/merge.h"
+#include "logbook/merging/merge.h"
 #include "logbook/players.h"
 
 #include <map>

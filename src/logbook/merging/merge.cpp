@@ -1,12 +1,12 @@
-#include "logbook/merge.h"
+#include "logbook/merging/merge.h"
 
 #include "core/record/text/digest.h"
 #include "core/record/text/number_text.h"
 #include "files/club_json.h"
 #include "files/stock.h"
 #include "files/test_json.h"
-#include "logbook/merging_players.h"
-#include "logbook/merging_tests.h"
+#include "logbook/merging/merging_players.h"
+#include "logbook/merging/merging_tests.h"
 #include "logbook/test_rows.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>

@@ -1,4 +1,4 @@
-#include "logbook/versions.h"
+#include "logbook/merging/versions.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 

@@ -1,7 +1,7 @@
 #include "core/words/ledger.h"
-#include "core/words/remarks.h"
-#include "core/words/shot_remarks.h"
-#include "core/words/swing_remarks.h"
+#include "core/words/remarks/remarks.h"
+#include "core/words/remarks/shot_remarks.h"
+#include "core/words/remarks/swing_remarks.h"
 
 #include "core/record/text/moment.h"
 #include "core/record/text/number_text.h"

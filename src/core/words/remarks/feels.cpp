@@ -1,8 +1,8 @@
-#include "core/words/feels.h"
+#include "core/words/remarks/feels.h"
 
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
-#include "core/words/remark_level.h"
+#include "core/words/remarks/remark_level.h"
 
 namespace knot::words {
 

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "core/record/test.h"
-#include "logbook/versions.h"
+#include "logbook/merging/versions.h"
 
 #include <string>
 #include <vector>

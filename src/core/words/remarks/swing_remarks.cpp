@@ -1,8 +1,8 @@
-#include "core/words/swing_remarks.h"
+#include "core/words/remarks/swing_remarks.h"
 
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
-#include "core/words/remark_level.h"
+#include "core/words/remarks/remark_level.h"
 
 #include <algorithm>
 #include <cmath>

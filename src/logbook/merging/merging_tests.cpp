@@ -1,4 +1,4 @@
-#include "logbook/merging_tests.h"
+#include "logbook/merging/merging_tests.h"
 
 #include "logbook/listing.h"
 #include "logbook/players.h"

@@ -1,4 +1,4 @@
-#include "core/words/remark_level.h"
+#include "core/words/remarks/remark_level.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,10 +1,10 @@
-#include "core/words/shot_remarks.h"
+#include "core/words/remarks/shot_remarks.h"
 
 #include "core/record/text/number_text.h"
 #include "core/record/text/table.h"
 #include "core/record/text/text.h"
-#include "core/words/feels.h"
-#include "core/words/remark_level.h"
+#include "core/words/remarks/feels.h"
+#include "core/words/remarks/remark_level.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 
 namespace knot::words {
 

@@ -1,4 +1,4 @@
-#include "logbook/merging_players.h"
+#include "logbook/merging/merging_players.h"
 
 #include "files/club_json.h"
 

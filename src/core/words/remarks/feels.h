@@ -2,7 +2,7 @@
 
 #include "core/judge/reading.h"
 #include "core/record/struck.h"
-#include "core/words/remarks.h"
+#include "core/words/remarks/remarks.h"
 
 #include <string>
 
