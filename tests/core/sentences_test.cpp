@@ -233,6 +233,10 @@ TEST_CASE("a reading answers what was asked first, in a sentence an outcome") {
         return builder.test;
     };
     CHECK(answers(laps(8, 6)) == std::vector<std::string>{"Briar carries farther than Ash: 8.2 m, real and enough."});
+    CHECK(answers(laps(-8, 6)) == std::vector<std::string>{"Ash is ahead of Briar in carry: 7.8 m, real and enough."});
+    const auto shorter = judge::judge({.subject = judge::Case::of(laps(-8, 6))});
+    CHECK(words::reasonFor(*shorter, judge::BuildAt(0), {}) == "it is ahead of Briar in carry, by 7.8 m");
+    CHECK(words::reasonFor(*shorter, judge::BuildAt(1), {}).empty());
     CHECK(answers(laps(0, 6)) == std::vector<std::string>{"Carry: no gap that matters between Briar and Ash."});
     const auto three = answers(laps(8, 6, true));
     REQUIRE(three.size() == 1);

@@ -64,7 +64,7 @@ DecisionPage::DecisionPage(const TestInHand& hand, Declaring& declaring, Judging
     , m_judging(judging)
     , m_book(book) {
     QVBoxLayout* rows = scrollingRows(this);
-    rows->setSpacing(12);
+    rows->setSpacing(10);
     m_steps = new StepsView;
     rows->addWidget(m_steps);
     m_before = new BeforePanel(hand, declaring);
@@ -319,17 +319,17 @@ void DecisionPage::refresh() {
 void DecisionPage::refreshSteps() {
     const Test& test = m_hand.test();
     QList<StepsView::Step> steps;
-    const auto said = [](const std::vector<std::string>& sentences) {
-        QString text;
-        for (const std::string& one : sentences)
-            text += (text.isEmpty() ? QString() : QStringLiteral(" ")) + QString::fromStdString(one);
-        return text;
-    };
+    QStringList said;
+    for (const auto& [choice, text] : {std::pair(test.choices.byFeel, tr("liked %1")),
+                                       {test.choices.own, tr("took %1 for own")},
+                                       {test.choices.byNumbers, tr("by numbers %1")}})
+        if (!choice.tag.empty())
+            said << text.arg(QString::fromStdString(test.nameOf(choice.tag)));
     const bool wasSealed = test.seal.wasMade();
     const bool isSaid =
         !test.choices.byFeel.at.empty() || !test.choices.byNumbers.at.empty() || !test.choices.own.at.empty();
     steps << StepsView::Step{.name = wasSealed ? tr("said blind") : tr("said"),
-                             .more = m_tagsOff ? QString() : said(words::choiceSentences(test)),
+                             .more = m_tagsOff ? QString() : said.join(QStringLiteral(" · ")),
                              .isDone = isSaid};
     if (wasSealed)
         steps << StepsView::Step{.name = tr("tags off"),
@@ -369,6 +369,8 @@ void DecisionPage::refreshCards() {
     const int across = static_cast<int>(pictures.size()) > mostAcross ? mostAcross : static_cast<int>(pictures.size());
     for (std::size_t i = 0; i < pictures.size(); ++i) {
         ClubPicture picture = pictures[i];
+        if (m_tagsOff)
+            picture.found.clear();          // it names the others
         if (m_tagsOff && i >= *m_tagsOff) { // its tag is still on
             picture.name = QString::fromStdString(test.builds[picture.build].tag);
             picture.under.clear();

@@ -31,11 +31,20 @@ void StepsView::paintEvent(QPaintEvent* /*event*/) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     const double y = height() / 2.0;
-    // The first ones say more than the last.
-    const double wide = width() / (static_cast<double>(m_steps.size()) - 0.4);
+    // Each as wide as its words, and the rest of the cord among them.
+    const QFontMetricsF names(typeface(size::body, QFont::DemiBold));
+    const QFontMetricsF mores(typeface(size::caption));
+    QList<double> widths;
+    double needed = 0;
+    for (const Step& step : m_steps) {
+        widths << 100 + names.horizontalAdvance(step.name) + mores.horizontalAdvance(step.more);
+        needed += widths.back();
+    }
+    const double spare = (width() - needed) / static_cast<double>(m_steps.size());
+    double left = 0;
     for (qsizetype i = 0; i < m_steps.size(); ++i) {
         const Step& step = m_steps[i];
-        const double left = wide * static_cast<double>(i);
+        const double wide = widths[i] + spare;
         const bool isLast = i + 1 == m_steps.size();
         painter.setPen(QPen(c.cord, 2.4));
         painter.drawLine(QPointF(left, y), QPointF(left + 26, y));
@@ -61,6 +70,7 @@ void StepsView::paintEvent(QPaintEvent* /*event*/) {
             painter.setPen(QPen(c.cord, 2.4));
             painter.drawLine(QPointF(cord, y), QPointF(isLast ? width() : left + wide - 1, y));
         }
+        left += wide;
     }
 }
 

@@ -125,7 +125,12 @@ private:
                                                  : "real, how much is open.";
     }
 
+    // From the better one's side, where something is wanted of it.
     std::string ofTwo(const LedgerLine& line) const {
+        const auto top = best(line.outcome);
+        if (top && top->build == line.against && m_reading.card.want(line.outcome).kind != Want::Kind::none)
+            return name(line.against) + " is ahead of " + name(line.build) + " in " +
+                   record::outcomeLabel(line.outcome) + ": " + howSure(line);
         return name(line.build) + " " + line.finding + " than " + name(line.against) + ": " + howSure(line);
     }
 
@@ -133,12 +138,14 @@ private:
     std::string ofSeveral(const LedgerLine& surest, const Outcome& outcome) const {
         const auto top = best(outcome);
         if (!top || m_reading.card.want(outcome).kind == Want::Kind::none ||
-            (top->build == surest.build && top->chance > sure))
+            ((top->build == surest.build || top->build == surest.against) && top->chance > sure))
             return ofTwo(surest);
         std::string text = ofTwo(surest);
         text.pop_back();
-        return text + "; " + (top->build == surest.build ? "the best" : "likely best " + name(top->build) + ",") + " " +
-               timesIn100(top->chance) + " in 100.";
+        return text + "; " +
+               (top->build == surest.build || top->build == surest.against ? "the best"
+                                                                           : "likely best " + name(top->build) + ",") +
+               " " + timesIn100(top->chance) + " in 100.";
     }
 
     std::string unsettled(const LedgerLine& line, const Outcome& outcome) const {

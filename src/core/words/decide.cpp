@@ -252,15 +252,26 @@ std::vector<std::string> foundOf(const Reading& reading, BuildAt build, const re
 }
 
 std::string reasonFor(const Reading& reading, BuildAt build, const record::DisplayUnits& units) {
-    for (const LedgerLine& line : ledger(reading, units))
-        if (line.role == Role::primary && line.build == build && line.verdict == Verdict::real &&
-            reading.card.want(line.outcome).kind != record::Want::Kind::none)
-            return "it " + line.finding + " than " + reading.builds[line.against].name + ", by " + line.value;
-    for (const BestPicture& picture : bestPictures(reading, units))
+    const auto lines = ledger(reading, units);
+    const auto pictures = bestPictures(reading, units);
+    for (const BestPicture& picture : pictures) {
+        if (picture.lines.empty() || picture.lines.front().build != build)
+            continue;
+        for (const LedgerLine& line : lines) {
+            if (line.role != Role::primary || line.outcome != picture.outcome || line.verdict != Verdict::real)
+                continue;
+            if (line.build == build)
+                return "it " + line.finding + " than " + reading.builds[line.against].name + ", by " + line.value;
+            if (line.against == build) // the club that others are held against
+                return "it is ahead of " + reading.builds[line.build].name + " in " +
+                       record::outcomeLabel(picture.outcome) + ", by " + line.value;
+        }
+    }
+    for (const BestPicture& picture : pictures)
         for (const BestLine& line : picture.lines)
             if (line.build == build && line.chance >= 1.0 / static_cast<double>(picture.lines.size()))
-                return "it is the best in " + record::outcomeLabel(picture.outcome) + " " +
-                       record::fixed(100 * line.chance, 0) + " times in 100";
+                return "it is the best in " + record::outcomeLabel(picture.outcome) + " " + timesIn100(line.chance) +
+                       " times in 100";
     return {};
 }
 
