@@ -136,7 +136,8 @@ BENCHMARK(linkShots)
 // From a shot's arrival to its painted knot, with ten thousand in the test already.
 void arrivalToKnot(benchmark::State& state) {
     Opened opened(longTest(1200, 10000));
-    app::BayPage page(opened.session.hand(), opened.session.declaring(), opened.session.bay(), opened.session.book());
+    app::BayPage page(opened.session.hand(), opened.session.declaring(), opened.session.bay(), opened.session.book(),
+                      opened.session.earlier());
     page.resize(1112, 660);
     page.show();
     page.enter();
