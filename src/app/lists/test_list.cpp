@@ -61,12 +61,17 @@ QString factsOf(const logbook::TestEntry& test) {
 }
 
 // The cord of one build: turn by turn, knots close together, so that many fit.
-void drawCord(QPainter& painter, const logbook::TestEntry::BuildTurns& build, std::size_t index, QRectF box) {
+void drawCord(QPainter& painter, const std::vector<logbook::TestEntry::BuildTurns>& builds, std::size_t index,
+              QRectF box) {
+    const logbook::TestEntry::BuildTurns& build = builds[index];
+    QStringList names;
+    for (const auto& one : builds)
+        names << QString::fromStdString(one.name);
     const QColor colour = tagColour(index);
     drawTag(painter, QRectF(box.left(), box.center().y() - 5, 10, 10), index);
     painter.setFont(typeface(size::caption));
     painter.setPen(colours().ink);
-    const QString name = clubName(painter, QString::fromStdString(build.name), cordsLeft() - 26);
+    const QString name = clubName(painter, names[static_cast<qsizetype>(index)], cordsLeft() - 26, names);
     painter.drawText(QRectF(box.left() + 18, box.top(), cordsLeft() - 20, box.height()), Qt::AlignVCenter, name);
     std::size_t knots = 0;
     for (const std::size_t n : build.counted)
@@ -232,7 +237,7 @@ void TestDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     drawFinding(*painter, test, QRectF(inner.left(), inner.top() + titleHeight(), inner.width(), factsHeight()));
     double top = inner.top() + titleHeight() + factsHeight() + gap;
     for (std::size_t b = 0; b < std::min(test.builds.size(), mostCords); ++b, top += cordHeight())
-        drawCord(*painter, test.builds[b], b, QRectF(inner.left(), top, inner.width(), cordHeight()));
+        drawCord(*painter, test.builds, b, QRectF(inner.left(), top, inner.width(), cordHeight()));
     if (test.builds.size() > mostCords) {
         painter->setPen(c.faint);
         painter->setFont(typeface(size::caption));

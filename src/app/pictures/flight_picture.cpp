@@ -262,7 +262,7 @@ private:
             drawTag(painter, QRectF(left, y - 10, 12, 12), club.build);
             painter.setPen(c.ink);
             painter.setFont(typeface(size::body, QFont::DemiBold));
-            painter.drawText(QPointF(left + 20, y), clubName(painter, club.name, legendWidth - 44));
+            painter.drawText(QPointF(left + 20, y), clubName(painter, club.name, legendWidth - 44, namesOf(m_clubs)));
             y += step;
         }
         painter.setPen(c.faint);

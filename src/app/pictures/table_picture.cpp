@@ -236,7 +236,8 @@ private:
         drawTag(painter, QRectF(m_box.left(), baseline - 11, 13, 13), line.build);
         painter.setPen(c.ink);
         painter.setFont(typeface(size::body, QFont::DemiBold));
-        painter.drawText(QPointF(m_box.left() + 22, baseline), clubName(painter, line.name, m_nameWidth - 26));
+        painter.drawText(QPointF(m_box.left() + 22, baseline),
+                         clubName(painter, line.name, m_nameWidth - 26, namesOf(m_lines)));
         drawTabular(painter, typeface(size::body), {m_box.left() + m_nameWidth + countWidth - 8, baseline},
                     QString::number(line.counted), Align::right);
         if (hasRoom && !line.note.isEmpty()) {

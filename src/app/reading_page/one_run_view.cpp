@@ -72,7 +72,7 @@ private:
         painter.setFont(strong);
         const double aheadWidth = painter.fontMetrics().horizontalAdvance(row.ahead);
         painter.drawText(QPointF(side + 20, top + 19),
-                         clubName(painter, row.name, width() - 2 * side - 32 - aheadWidth));
+                         clubName(painter, row.name, width() - 2 * side - 32 - aheadWidth, namesOf(m_rows)));
         drawTabular(painter, strong, {width() - side, top + 19}, row.ahead, Align::right);
         const double y = top + 42;
         painter.fillRect(QRectF(axis.pixel(-m_margin), y - 13, axis.pixel(m_margin) - axis.pixel(-m_margin), 26),

@@ -20,6 +20,14 @@ void drawTag(QPainter& painter, const QRectF& box, std::size_t build);
 QString clubName(const QFontMetrics& metrics, const QString& name, double width, const QStringList& all = {});
 QString clubName(const QPainter& painter, const QString& name, double width, const QStringList& all = {});
 
+/// The names of clubs, for telling them apart.
+template<typename Clubs> QStringList namesOf(const Clubs& clubs) {
+    QStringList names;
+    for (const auto& club : clubs)
+        names << club.name;
+    return names;
+}
+
 /// A knot tied in a cord: a counted shot.
 void drawKnot(QPainter& painter, QPointF centre, double radius, const QColor& colour);
 
