@@ -56,6 +56,30 @@ TEST_CASE("bets agree with the reference in closed form, chances of best by draw
     }
 }
 
+TEST_CASE("more laps leave less lying, and what is left now is what the bet says of its best") {
+    TestBuilder builder;
+    for (const char* lap : {"1", "2", "3"}) {
+        builder.turn("Ash", lap, {150, 153, 149}).turn("Briar", lap, {152, 150, 154});
+        builder.turn("Cedar", lap, {149, 155, 151});
+    }
+    const record::Want more{.kind = record::Want::Kind::more};
+    const auto bet = *judge::Bet::of(columnIn(builder.test), usualPrior());
+    const auto further = [&](std::size_t laps, const record::Want& want = {record::Want::Kind::more}) {
+        return bet.further(want, usualPrior().usual, laps, 3, 7, 20000);
+    };
+    const auto five = further(5);
+    double least = 1e9;
+    for (const judge::BestBet& best : bet.best(more, 1))
+        least = std::min(least, best.loss);
+    CHECK(five.now == Approx(least).epsilon(0.05));
+    CHECK(five.after < five.now);
+    CHECK(further(20).after < five.after);
+    CHECK(further(100000).after < 0.01);
+    CHECK(five.after > 0);
+    // Turned about, less is wanted of the same clubs: as open as before.
+    CHECK(further(5, {record::Want::Kind::less}).now > 0);
+}
+
 TEST_CASE("whose doing agrees with the reference") {
     const auto reference = loadReference("whole_swing");
     const auto reading = readingOf(reference.test);
