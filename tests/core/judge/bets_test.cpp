@@ -71,7 +71,7 @@ TEST_CASE("more laps leave less lying, and what is left now is what the bet says
     double least = 1e9;
     for (const judge::BestBet& best : bet.best(more, 1))
         least = std::min(least, best.loss);
-    CHECK(five.now == Approx(least).epsilon(0.05));
+    CHECK(five.now == Approx(least).epsilon(0.15)); // each drawn by itself
     CHECK(five.after < five.now);
     CHECK(further(20).after < five.after);
     CHECK(further(100000).after < 0.01);

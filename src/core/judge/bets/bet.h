@@ -52,7 +52,8 @@ public:
     };
     std::vector<Marginal> marginals() const;
     /// What choosing the best by its expectation leaves lying on average now, and after `laps` more of stints of so
-    /// many shots: the builds' marginals drawn, and new stints about each of them (as Bet has stints and shots).
+    /// many shots: the builds' marginals drawn each by itself, and new stints about them. So drawn `now` comes out a
+    /// little larger than the loss that `best` gives; what counts is how much of it is left.
     FurtherBet further(const record::Want& want, const plan::Spreads& usual, std::size_t laps, std::size_t shots,
                        std::uint64_t seed, int draws = 4000) const;
     /// How often each build is best, and what choosing it loses on average, from seeded draws

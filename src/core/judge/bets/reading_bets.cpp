@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace knot::judge {
 namespace {
@@ -84,8 +85,16 @@ private:
             stints += static_cast<double>(build.turns.size());
         }
         const auto usual = static_cast<std::size_t>(std::max(1.0, std::round(shots / stints)));
-        m_reading.furtherBets.push_back(bet.further(m_reading.card.want(outcome), m_priors.of(column).usual, laps,
-                                                    usual, seedFor(m_request, "further", column.metric, {}, {})));
+        FurtherBet left = bet.further(m_reading.card.want(outcome), m_priors.of(column).usual, laps, usual,
+                                      seedFor(m_request, "further", column.metric, {}, {}));
+        // Said beside the chances and losses of the bet, and so on their scale.
+        double least = std::numeric_limits<double>::infinity();
+        for (const BestBet& best : m_reading.bestBets)
+            if (best.metric == column.metric)
+                least = std::min(least, best.loss);
+        left.after = left.now > 0 ? least * left.after / left.now : 0;
+        left.now = least;
+        m_reading.furtherBets.push_back(left);
     }
 
     const JudgeRequest& m_request;
