@@ -121,6 +121,11 @@ TEST_CASE("minutes ask for as many laps as fit into them, and the sentence then 
         CHECK(takes(test.plan.rounds) <= minutes + 0.5);
         CHECK(takes(test.plan.rounds + 1) > minutes + 0.5);
     }
+    const int alone = test.plan.rounds;
+    test.players.push_back({.name = "Odd"}); // who has laps of his own
+    CHECK(typed(test, {Part::minutes}, "90") == "");
+    CHECK(test.plan.rounds <= alone / 2);
+    test.players.pop_back();
     test.plan.schedule = record::Schedule::oneRunEach;
     CHECK(typed(test, {Part::minutes}, "30") == "");
     CHECK(test.plan.turnLength > 5); // of one run each as many shots as fit

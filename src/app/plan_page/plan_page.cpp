@@ -89,23 +89,25 @@ PlanPage::PlanPage(const TestInHand& hand, Declaring& declaring, Book& book, con
 QWidget* PlanPage::buildStrip() {
     QVBoxLayout* column = nullptr;
     Panel* panel = headedPanel({}, column);
-    m_sentence = new SentenceView("planSentence",
-                                  declaredSentence(
-                                      m_hand, m_declaring, m_book,
-                                      [this](const Test& test) {
-                                          if (!isStruckAsItCame(m_hand.test()))
-                                              return ask::planSentenceOf(test);
-                                          std::string facts;
-                                          for (const std::string& fact : words::struckFacts(test))
-                                              facts += (facts.empty() ? "" : " ") + fact;
-                                          return std::vector<ask::Piece>{{facts}};
-                                      },
-                                      [this](const ask::Chip& chip) {
-                                          return (ask::standsOncePlanned(chip.part) && !isChangeable()) ||
-                                                 (chip.part == ask::Part::grade && m_hand.test().seal.wasMade());
-                                      },
-                                      &m_earlier),
-                                  size::strong, ask::Part::minutes);
+    m_sentence =
+        new SentenceView("planSentence",
+                         declaredSentence(
+                             m_hand, m_declaring, m_book,
+                             [this](const Test& test) {
+                                 if (!isStruckAsItCame(m_hand.test()))
+                                     return ask::planSentenceOf(test);
+                                 std::string facts;
+                                 for (const std::string& fact : words::struckFacts(test))
+                                     facts += (facts.empty() ? "" : " ") + fact;
+                                 return std::vector<ask::Piece>{{facts}};
+                             },
+                             [this](const ask::Chip& chip) {
+                                 return (ask::standsOncePlanned(chip.part) && !isChangeable()) ||
+                                        ((chip.part == ask::Part::grade || chip.part == ask::Part::handsOver) &&
+                                         m_hand.test().seal.wasMade());
+                             },
+                             &m_earlier),
+                         size::strong, ask::Part::minutes);
     column->addWidget(m_sentence);
     m_strip = new StripView;
     QScrollArea* laps = scrolling(m_strip);

@@ -283,8 +283,11 @@ private:
         const plan::Pace pace = plan::paceOf(plan);
         int fits = 0;
         const int most = isRun ? longestStint : mostLaps;
-        while (fits < most && plan::minutesFor(question, pace, isRun ? 1 : fits + 1,
-                                               isRun ? fits + 1 : plan::shotsATurn(plan)) <= *value / 60 + 0.5)
+        const double players = std::max(1.0, static_cast<double>(m_test.players.size())); // each has laps of their own
+        const auto takes = [&](int n) {
+            return players * plan::minutesFor(question, pace, isRun ? 1 : n, isRun ? n : plan::shotsATurn(plan));
+        };
+        while (fits < most && takes(fits + 1) <= *value / 60 + 0.5)
             ++fits;
         if (fits == 0)
             return refused("Not one lap with every club fits into " + minutes(*value / 60) + " minutes.");

@@ -15,8 +15,10 @@ std::size_t clubsOf(const WorthOf& of) {
     return std::max<std::size_t>(of.test.builds.size(), 2);
 }
 
+// Of all players: each has laps of their own.
 double minutesOf(const WorthOf& of, int rounds, int turnLength) {
-    return minutesFor({.builds = clubsOf(of)}, of.pace, rounds, turnLength);
+    const double players = std::max(1.0, static_cast<double>(of.test.players.size()));
+    return players * minutesFor({.builds = clubsOf(of)}, of.pace, rounds, turnLength);
 }
 
 Spreads spreadsOf(Way way, const WorthOf& of) {
