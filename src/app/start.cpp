@@ -68,6 +68,8 @@ void shoot(MainWindow& window, Session& session, const QString& page, const QStr
     auto take = [&window, file, page] {
         QTimer::singleShot(50, &window, [&window, file, page] {
             auto* player = page == QStringLiteral("player") ? window.openPlayerWindow() : nullptr;
+            for (int i = 0; i < 3; ++i) // what wraps asks for room again
+                QCoreApplication::processEvents();
             const bool saved = (player != nullptr ? player->grab() : window.grab()).save(file);
             if (!saved)
                 std::fprintf(stderr, "knotcount: %s can't be written.\n", qPrintable(file));

@@ -76,8 +76,8 @@ QString orderSlipHtml(const record::Test& test, const std::vector<TagOfClub>& ta
                 .arg(words.section(QLatin1Char(' '), 0, 4).toHtmlEscaped() + QStringLiteral("<br>") +
                      words.section(QLatin1Char(' '), 5).toHtmlEscaped());
     html += QStringLiteral("<p>%1</p>").arg(maskingAdvice(false));
-    html += OrderSlip::tr("<h3>Order</h3><p>%1 to warm up, then %2 swings in about %3 minutes.%4</p>")
-                .arg(test.plan.warmUp)
+    html += OrderSlip::tr("<h3>Order</h3><p>%1%2 swings in about %3 minutes.%4</p>")
+                .arg(test.plan.warmUp > 0 ? OrderSlip::tr("%1 to warm up, then ").arg(test.plan.warmUp) : QString())
                 .arg(plan::swingsOf(test.plan, test.turns) - test.plan.warmUp)
                 .arg(QString::fromStdString(record::fixed(plan::minutesOf(test.plan, test.turns), 0)),
                      test.plan.restEvery > 0 ? OrderSlip::tr(" Rest after every %1 swings.").arg(test.plan.restEvery)
