@@ -35,6 +35,15 @@ QLabel* captionLabel(const char* name, const QString& text) {
     return label;
 }
 
+QLabel* linkLabel(const char* name) {
+    QLabel* label = richLabel();
+    label->setObjectName(QLatin1String(name));
+    label->setFont(typeface(size::caption));
+    label->setWordWrap(true);
+    label->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    return label;
+}
+
 Panel* headedPanel(const QString& heading, QVBoxLayout*& column) {
     auto* panel = new Panel;
     column = new QVBoxLayout(panel);

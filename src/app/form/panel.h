@@ -25,6 +25,9 @@ QLabel* headingLabel(const QString& text);
 /// Secondary text that wraps.
 QLabel* captionLabel(const char* name, const QString& text = {});
 
+/// Small text of our own markup whose links are followed by mouse and by keys.
+QLabel* linkLabel(const char* name);
+
 /// A small label over a field, as a widget of its own; the label leads to the field by its key.
 QWidget* labelled(const QString& text, QWidget* field, const char* name);
 

@@ -6,6 +6,7 @@
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
 
+#include <QEvent>
 #include <QListWidget>
 #include <QPainter>
 #include <QScrollBar>

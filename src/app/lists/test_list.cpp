@@ -6,6 +6,7 @@
 #include "app/style/tabular_text.h"
 #include "core/record/text/number_text.h"
 
+#include <QCoreApplication>
 #include <QDate>
 #include <QLocale>
 #include <QPainter>

@@ -40,15 +40,6 @@ using record::Test;
 
 constexpr int mostStripHeight = 120; // two rows and a half: beyond that it scrolls
 
-QLabel* linkLabel(const char* name) {
-    QLabel* label = richLabel();
-    label->setObjectName(QLatin1String(name));
-    label->setFont(typeface(size::caption));
-    label->setWordWrap(true);
-    label->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
-    return label;
-}
-
 // The stints of a record as a plan would have them.
 std::vector<record::PlannedTurn> struckTurns(const Test& test) {
     std::vector<record::PlannedTurn> turns;
