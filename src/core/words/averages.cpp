@@ -140,7 +140,8 @@ std::string againWhen(const Again& one) {
     return " again: ";
 }
 
-// A club that was gone back to, as two goes of one club.
+} // namespace
+
 std::vector<std::string> againText(const Reading& reading, Metric metric, const record::DisplayUnits& units) {
     std::vector<std::string> said;
     for (const Again& one : reading.again) {
@@ -157,6 +158,8 @@ std::vector<std::string> againText(const Reading& reading, Metric metric, const 
     }
     return said;
 }
+
+namespace {
 
 // The fair test of the two that look best, for a gap like the one that was seen.
 std::string fairTest(const Reading& reading, const record::DisplayUnits& units) {

@@ -9,6 +9,10 @@
 
 namespace knot::words {
 
+/// Clubs that were gone back to in one number, as goes of one club: again, or before and after a change with its words.
+std::vector<std::string> againText(const judge::Reading& reading, judge::Metric metric,
+                                   const record::DisplayUnits& units);
+
 /// A chance above which nobody asks for more.
 inline constexpr double sure = 0.99;
 

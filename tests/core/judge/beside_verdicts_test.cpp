@@ -387,6 +387,21 @@ TEST_CASE("a tip and a changed club are shown before and after, with what was no
     CHECK(run->again[1].starts_with("Briar after it was changed (“one degree weaker”): 6.0 m less carry than before"));
 }
 
+TEST_CASE("of a club alone a tip is shown before and after, and its stints without one are no goes back to it") {
+    TestBuilder builder;
+    builder.turn("Ash", "1", {150, 152, 151}).turn("Ash", "2", {151, 150, 152}).turn("Ash", "3", {160, 162, 161});
+    CHECK(readingOf(builder.test).again.empty());
+    builder.test.shots[6].mark = record::Mark::player;
+    builder.test.events = {{.kind = record::EventKind::note, .afterShots = 6, .text = "ball forward"}};
+    const auto reading = readingOf(builder.test);
+    REQUIRE(reading.again.size() == 1);
+    CHECK(reading.again[0].gap == Approx(10));
+    const auto said = words::shotRemarks(reading, {});
+    const auto at = std::ranges::find(said, "changed", &words::Remark::code);
+    REQUIRE(at != said.end());
+    CHECK(at->text.starts_with("Ash after the player's change (“ball forward”): 10.0 m more carry than before"));
+}
+
 TEST_CASE("how alike neighbouring shots are is learned from a player's own stints") {
     auto column = [](double alike, std::size_t stints) {
         Random random(7);

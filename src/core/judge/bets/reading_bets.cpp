@@ -29,6 +29,10 @@ public:
 
     std::optional<Bet> add(const Column& column, bool hasSingleRuns) {
         auto bet = Bet::of(column, m_priors.of(column));
+        if (isOfOneClub(column))
+            for (Again& one : goneBackTo(m_request.subject, column, m_priors.of(column).usual))
+                if (one.after != Again::After::left) // its stints are no goes back to it
+                    m_reading.again.push_back(std::move(one));
         if (!bet)
             return bet;
         if (m_request.earlier.own.contains(column.metric))

@@ -141,6 +141,10 @@ bool isOfSingleRuns(const Column& column) {
     return std::ranges::count_if(clubs, [](const auto& lap) { return lap.second > 1; }) == 1;
 }
 
+bool isOfOneClub(const Column& column) {
+    return std::ranges::count_if(column.builds, [](const BuildValues& build) { return !build.turns.empty(); }) == 1;
+}
+
 std::vector<Again> goneBackTo(const Case& subject, const Column& column, const plan::Spreads& usual) {
     return GoneBack(subject, column, usual).all();
 }

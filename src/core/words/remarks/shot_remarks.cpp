@@ -3,6 +3,7 @@
 #include "core/record/text/number_text.h"
 #include "core/record/text/table.h"
 #include "core/record/text/text.h"
+#include "core/words/averages.h"
 #include "core/words/remarks/feels.h"
 #include "core/words/remarks/remark_level.h"
 
@@ -67,6 +68,7 @@ public:
                 remark.text = setting.name + ": " + remark.text;
                 m_remarks.push_back(std::move(remark));
             }
+        changedAlone();
         speedInCarry();
         usualNumbers();
         equalElsewhere();
@@ -82,6 +84,14 @@ public:
     }
 
 private:
+    // Of a club alone what a change did; of several the page of single runs says it.
+    void changedAlone() {
+        if (m_reading.singleRuns.empty())
+            for (const Metric metric : {Metric::carry, Metric::ballSpeed})
+                for (const std::string& text : againText(m_reading, metric, m_units))
+                    add("changed", Severity::note, text);
+    }
+
     // What is said of shots is said of each player and delivery by themselves.
     std::vector<Remark> ofOne() {
         ofShots();
