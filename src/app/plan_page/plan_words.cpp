@@ -116,7 +116,7 @@ Planning planningOf(const record::Test& test, const record::Outcome& outcome, co
 }
 
 QString answersHtml(const record::Test& test, const Planning& planning, double minutes,
-                    const record::DisplayUnits& units, bool withThreeEach) {
+                    const record::DisplayUnits& units) {
     const MetricFormat format(planning.metric, units);
     auto shown = [&](double value) { return QString::fromStdString(format.withUnit(value)); };
     const auto& q = planning.question;
@@ -153,15 +153,20 @@ QString answersHtml(const record::Test& test, const Planning& planning, double m
                              "fewer clubs bring it nearer.")
                               .arg(shown(q.gap)));
     }
-    if (!withThreeEach)
-        return html;
-    return html +
-           paragraph(
-               tr("<b>Three shots each</b> would see %1 and a spread %2 times as wide, and can't tell the club from "
-                  "the moment: plain tests of them call one different %3 times in 100 where all are alike.")
-                   .arg(shown(plan::gapSeenByRuns(q, plan::shotsByHand)),
-                        ratio(plan::spreadSeenByRuns(plan::shotsByHand, q.alpha)))
-                   .arg(qRound(100 * plan::falseAlarmsOfRuns(q, plan::shotsByHand))));
+    return html;
+}
+
+QString byHandHtml(const Planning& planning, const record::DisplayUnits& units) {
+    if (planning.isRatio() || planning.outcome.kind == record::OutcomeKind::share)
+        return {}; // of ratios the answers say it, and of shares nothing is known
+    const auto& q = planning.question;
+    const QString gap = QString::fromStdString(
+        MetricFormat(planning.metric, units).withUnit(plan::gapSeenByRuns(q, plan::shotsByHand)));
+    return paragraph(
+        tr("<b>Three shots each</b> would see %1 and a spread %2 times as wide, and can't tell the club from "
+           "the moment: plain tests of them call one different %3 times in 100 where all are alike.")
+            .arg(gap, ratio(plan::spreadSeenByRuns(plan::shotsByHand, q.alpha)))
+            .arg(qRound(100 * plan::falseAlarmsOfRuns(q, plan::shotsByHand))));
 }
 
 QString looksHtml(const Planning& planning, double minutes) {

@@ -34,10 +34,12 @@ struct Planning {
 
 Planning planningOf(const record::Test& test, const record::Outcome& outcome, const plan::Spreads& spreads);
 
-/// The planner's answers as short paragraphs (HTML): what this plan sees, what the worthwhile gap takes, and what three
-/// shots each would see. The last only where no curve shows it.
+/// The planner's answers as short paragraphs (HTML): what this plan sees, and what the worthwhile gap takes.
 QString answersHtml(const record::Test& test, const Planning& planning, double minutes,
-                    const record::DisplayUnits& units, bool withThreeEach);
+                    const record::DisplayUnits& units);
+
+/// What three shots each would see of a number, and how often plain tests of them call clubs different that are alike.
+QString byHandHtml(const Planning& planning, const record::DisplayUnits& units);
 
 /// What as many laps as fit would give with a look after each: how often the worthwhile gap and twice that
 /// are claimed, and after how many laps on average. Empty where under four laps fit.

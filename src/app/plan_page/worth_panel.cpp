@@ -233,9 +233,9 @@ void WorthPanel::refresh() {
     showParts(now, isByMinutes);
     if (now == Shows::worth)
         return refreshWorth(planning);
-    m_answers->setText(answersHtml(test, planning, planning.minutes, m_book.units(), m_shows == Shows::bySize) +
+    m_answers->setText(answersHtml(test, planning, planning.minutes, m_book.units()) +
                        looksHtml(planning, planning.minutes));
-    m_limits->setText(limitsHtml(test, planning));
+    m_limits->setText(byHandHtml(planning, m_book.units()) + limitsHtml(test, planning));
     if (isByMinutes)
         refreshProof(planning);
     else
