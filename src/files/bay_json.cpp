@@ -15,6 +15,8 @@ ordered_json feelJson(const record::Test& test, const record::Feel& feel) {
             out[record::feelNames[i]] = feel.scores[i];
     if (!feel.words.empty())
         out["words"] = feel.words;
+    if (!feel.expected.empty())
+        out["expected"] = feel.expected;
     if (feel.versus != record::Versus::notSaid) {
         out["versus"] = nameOf(record::versusNames, feel.versus);
         out["against"] = feel.against;
@@ -35,6 +37,7 @@ record::Feel feelFrom(const json& in, const record::Test& test) {
             throw Unreadable{"a feel is not from 1 to 10"};
     }
     feel.words = in.value("words", "");
+    feel.expected = in.value("expected", "");
     feel.versus = valueOrRefuse<record::Versus>(record::versusNames, in.value("versus", "not_said"));
     feel.against = in.value("against", "");
     return feel;

@@ -91,6 +91,8 @@ void readWindows(Card& card, const json& in) {
 ordered_json cardJson(const Card& card) {
     ordered_json out;
     out["kind"] = nameOf(record::kindNames, card.kind);
+    if (!card.clubKind.empty())
+        out["club_kind"] = card.clubKind;
     out["factor"] = card.factor;
     out["comparison"] = nameOf(record::comparisonNames, card.comparison);
     out["baseline"] = card.baseline;
@@ -125,6 +127,7 @@ ordered_json cardJson(const Card& card) {
 Card cardFrom(const json& in) {
     Card card;
     card.kind = valueOrRefuse<record::TestKind>(record::kindNames, in.value("kind", "own"));
+    card.clubKind = in.value("club_kind", "");
     card.factor = in.value("factor", "");
     card.comparison =
         valueOrRefuse<record::Comparison>(record::comparisonNames, in.at("comparison").get<std::string>());

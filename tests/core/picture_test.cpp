@@ -5,8 +5,8 @@
 #include "app/picture/power.h"
 #include "app/picture/strip.h"
 #include "app/picture/swarm.h"
+#include "core/rack/club_kind.h"
 #include "core/rack/figures.h"
-#include "core/rack/head_kind.h"
 
 #include <catch2/catch.hpp>
 
@@ -264,14 +264,14 @@ TEST_CASE("clubs are drawn to scale, and their angles are those that the rack re
     club.length = 1073;
     club.sleeve.loft = 1;
     const auto figures = rack::figuresOf(club);
-    const auto side = picture::clubFromSide({.name = "Alder", .club = club});
+    const auto side = picture::clubFromSide(club);
     CHECK(side.isLengthKnown);
     CHECK(side.length == *figures.length);
     CHECK(side.balance == figures.balance);
     auto thickness = [](const picture::ClubSide& of) { return of.shaft.back().y - of.shaft.front().y; };
     record::Club heavier = club;
     heavier.shaft.mass = 93;
-    CHECK(thickness(picture::clubFromSide({.name = "Alder", .club = heavier})) == Approx(1.5 * thickness(side)));
+    CHECK(thickness(picture::clubFromSide(heavier)) == Approx(1.5 * thickness(side)));
     const auto toe = *picture::headFromToe(club);
     CHECK(toe.loft == *figures.loft);
     const double lean =
@@ -285,8 +285,8 @@ TEST_CASE("clubs are drawn to scale, and their angles are those that the rack re
         CHECK(mirrored.body[i].x == -face.body[i].x);
 
     const record::Club unknown;
-    CHECK_FALSE(picture::clubFromSide({.name = "Alder", .club = unknown}).isLengthKnown);
-    CHECK(picture::clubFromSide({.name = "Alder", .club = unknown}).length > 500);
+    CHECK_FALSE(picture::clubFromSide(unknown).isLengthKnown);
+    CHECK(picture::clubFromSide(unknown).length > 500);
     CHECK_FALSE(picture::headFromToe(unknown));
     CHECK_FALSE(picture::headFromFace(unknown, false));
     using picture::HeadLook;

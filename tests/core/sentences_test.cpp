@@ -94,7 +94,7 @@ TEST_CASE("one run each is read as bets, with what would make them a finding, an
     REQUIRE(lines.size() >= 4);
     CHECK(lines[0] == "One run each: the clubs and the moment can't be told apart, so these are bets, not findings.");
     CHECK(lines[1].starts_with("A bet on carry: Briar is ahead of Alder "));
-    CHECK(lines.back().starts_with("What would make it a finding: a fair test of Briar and Alder, about "));
+    CHECK(lines.back().starts_with("In the 20 minutes there may be, one question: Alder and Briar, "));
     for (const auto& line : lines)
         CHECK(line.find("not settled") == std::string::npos);
     const auto averages = words::averages(*reading, {});
@@ -235,8 +235,8 @@ TEST_CASE("a reading answers what was asked first, in a sentence an outcome") {
     CHECK(answers(laps(8, 6)) == std::vector<std::string>{"Briar carries farther than Ash: 8.2 m, real and enough."});
     CHECK(answers(laps(-8, 6)) == std::vector<std::string>{"Ash is ahead of Briar in carry: 7.8 m, real and enough."});
     const auto shorter = judge::judge({.subject = judge::Case::of(laps(-8, 6))});
-    CHECK(words::reasonFor(*shorter, judge::BuildAt(0), {}) == "it is ahead of Briar in carry, by 7.8 m");
-    CHECK(words::reasonFor(*shorter, judge::BuildAt(1), {}).empty());
+    CHECK(words::reasonFor(laps(-8, 6), *shorter, judge::BuildAt(0), {}) == "it is ahead of Briar in carry, by 7.8 m");
+    CHECK(words::reasonFor(laps(-8, 6), *shorter, judge::BuildAt(1), {}).empty());
     CHECK(answers(laps(0, 6)) == std::vector<std::string>{"Carry: no gap that matters between Briar and Ash."});
     const auto three = answers(laps(8, 6, true));
     REQUIRE(three.size() == 1);

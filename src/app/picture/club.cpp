@@ -1,7 +1,7 @@
 #include "app/picture/club.h"
 
+#include "core/rack/club_kind.h"
 #include "core/rack/figures.h"
-#include "core/rack/head_kind.h"
 
 #include <algorithm>
 #include <array>
@@ -66,9 +66,9 @@ ClubOutline headBeside(HeadLook look, double x) {
 
 } // namespace
 
-HeadLook lookOf(const record::Part& head, std::string_view club) {
+HeadLook lookOf(const record::Part& head, flight::HeadKind usual) {
     constexpr double largestHybrid = 135; // cm³
-    switch (rack::headKind(head, club)) {
+    switch (head.volume || head.loft ? rack::headKind(head) : usual) {
     case flight::HeadKind::driver:
         return HeadLook::driver;
     case flight::HeadKind::wood:
@@ -81,9 +81,8 @@ HeadLook lookOf(const record::Part& head, std::string_view club) {
     return HeadLook::wood;
 }
 
-ClubSide clubFromSide(const record::Build& build) {
-    const record::Club& club = build.club;
-    const HeadLook look = lookOf(club.head, build.name);
+ClubSide clubFromSide(const record::Club& club, flight::HeadKind usual) {
+    const HeadLook look = lookOf(club.head, usual);
     const rack::Figures figures = rack::figuresOf(club);
     ClubSide side;
     side.isLengthKnown = figures.length.has_value();

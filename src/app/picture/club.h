@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/flight/impact.h"
 #include "core/record/test.h"
 
 #include <optional>
@@ -15,8 +16,8 @@ using ClubOutline = std::vector<ClubPoint>;
 
 /// Heads as they are told apart at a glance.
 enum class HeadLook { driver, wood, hybrid, iron, wedge };
-/// `club` is the name of the club, for heads of which nothing is known.
-HeadLook lookOf(const record::Part& head, std::string_view club = {});
+/// `usual`: of heads of which nothing is known.
+HeadLook lookOf(const record::Part& head, flight::HeadKind usual = flight::HeadKind::wood);
 
 /// A club lying with its butt at the left, in mm: x along the club from the end of the hands, y down. Its length and
 /// balance are to scale; the shaft is as thick as it is heavy.
@@ -27,7 +28,7 @@ struct ClubSide {
     std::optional<double> balance;
 };
 /// A club of unknown length is as long as is usual of its kind, and said to be so.
-ClubSide clubFromSide(const record::Build& build);
+ClubSide clubFromSide(const record::Club& club, flight::HeadKind usual = flight::HeadKind::wood);
 
 /// A head from the toe, in mm, ground at y = 0 and up negative, the face toward the left: its loft as it stands.
 struct HeadFromToe {

@@ -1,6 +1,6 @@
 #include "app/picture/face.h"
 
-#include "core/rack/head_kind.h"
+#include "core/rack/club_kind.h"
 
 #include <algorithm>
 #include <array>
@@ -42,12 +42,7 @@ FacePoint outlineAt(const FaceShape& shape, double angle) {
 } // namespace
 
 FaceKind faceKind(const record::Test& test) {
-    for (const auto* builds : {&test.builds, &test.sealedBuilds})
-        for (const auto& build : *builds)
-            if (build.club.head.volume || build.club.head.loft)
-                return rack::headKind(build);
-    const auto& clubs = test.sealedBuilds.empty() ? test.builds : test.sealedBuilds;
-    return clubs.empty() ? FaceKind::wood : rack::headKind(clubs.front());
+    return rack::ClubKinds(test).first();
 }
 
 FacePoint FaceLayout::place(double toeMm, double highMm) const {

@@ -9,7 +9,7 @@ namespace knot::picture {
 
 using FaceKind = flight::HeadKind;
 
-/// What kind of face a test is hit with: of the first club whose head is known, hidden or not.
+/// What kind of face a test is hit with, hidden or not.
 FaceKind faceKind(const record::Test& test);
 
 /// Which way the toe points. A face is looked at from where the ball goes.

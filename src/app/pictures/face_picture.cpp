@@ -7,7 +7,7 @@
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
 #include "core/judge/columns.h"
-#include "core/rack/head_kind.h"
+#include "core/rack/club_kind.h"
 #include "core/record/text/number_text.h"
 
 #include <QCoreApplication>

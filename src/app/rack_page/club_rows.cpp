@@ -161,12 +161,12 @@ private:
         const record::Club& club = build.club;
         if (kind == TestKind::wholeClubs) {
             const double side = 0.5 * room.width();
-            paintSide(painter, QRectF(room.topLeft(), QSizeF(side - 16, room.height())), build, at);
+            paintSide(painter, QRectF(room.topLeft(), QSizeF(side - 16, room.height())), at);
             paintHead(painter, room.adjusted(side, 0, 0, 0), club, at);
         } else if (isSeenAtHead(kind)) {
             paintHead(painter, room, club, at);
         } else {
-            paintSide(painter, room, build, at);
+            paintSide(painter, room, at);
         }
     }
 
@@ -183,21 +183,25 @@ private:
         painter.drawText(QRectF(where.x() - 50, where.y() - 16, 100, 16), Qt::AlignCenter, text);
     }
 
+    picture::ClubSide sideOf(std::size_t at) const {
+        return picture::clubFromSide(m_rows->shown().clubs[at].club, m_rows->shown().heads[at]);
+    }
+
     // All clubs to one scale, so that a longer one is longer; of grips the butt end, larger.
     double sideScale(double width) const {
         constexpr double buttEnd = 380; // mm
         if (m_rows->shown().kind == TestKind::grip)
             return width / buttEnd;
         double longest = 1;
-        for (const record::Build& club : m_rows->shown().clubs)
-            longest = std::max(longest, picture::clubFromSide(club).length);
+        for (std::size_t i = 0; i < m_rows->shown().clubs.size(); ++i)
+            longest = std::max(longest, sideOf(i).length);
         constexpr double headBeyond = 100; // mm
         return width / (longest + headBeyond);
     }
 
-    void paintSide(QPainter& painter, const QRectF& room, const record::Build& build, std::size_t at) const {
+    void paintSide(QPainter& painter, const QRectF& room, std::size_t at) const {
         const Colours& c = colours();
-        const picture::ClubSide side = picture::clubFromSide(build);
+        const picture::ClubSide side = sideOf(at);
         const double scale = sideScale(room.width());
         const QPointF butt(room.left(), room.top() + 0.3 * room.height());
         painter.save();

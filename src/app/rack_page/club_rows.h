@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/flight/impact.h"
 #include "core/rack/difference.h"
 #include "core/record/test.h"
 #include "core/record/units.h"
@@ -12,6 +13,7 @@ namespace knot::app {
 /// What the rows of the Rack are drawn from.
 struct RackShown {
     std::vector<record::Build> clubs;
+    std::vector<flight::HeadKind> heads; ///< what they are, as far as it is known
     std::vector<QString> under;          ///< under each name: "my club", "out: too low"
     std::vector<bool> isOut;             ///< of each, whether it was struck off
     std::vector<QString> slips;          ///< what differs of each besides the factor

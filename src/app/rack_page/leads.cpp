@@ -2,6 +2,7 @@
 
 #include "core/plan/screening.h"
 #include "core/plan/spreads.h"
+#include "core/rack/club_kind.h"
 #include "core/record/text/number_text.h"
 
 #include <QObject>
@@ -50,13 +51,13 @@ QString leadsText(const record::Test& test, const std::vector<judge::Lead>& lead
         const QString of = QString::fromStdString(record::counted(lead.shots, "shot"));
         text += QObject::tr("%1: %2\n")
                     .arg(QString::fromStdString(test.builds[lead.club].name),
-                         lead.shots == 0 ? QObject::tr("no shots yet")
-                         : lead.value    ? QObject::tr("%1 of %2").arg(valueText(outcome, *lead.value, units), of)
-                                         : of);
+                         lead.value ? QObject::tr("%1 of %2").arg(valueText(outcome, *lead.value, units), of) : of);
         if (lead.value)
             shots.push_back(static_cast<int>(lead.shots));
     }
-    if (shots.size() > 2)
+    if (!rack::ClubKinds(test).areOne())
+        text += QObject::tr("\nClubs of several kinds are steps of a bag, and no rivals of each other.");
+    else if (shots.size() > 2)
         text += riskText(test, shots, outcome);
     else if (leads.size() == 2)
         text += QObject::tr("\nTwo are left. A fair test of the two needs fresh shots.");

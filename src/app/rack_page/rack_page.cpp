@@ -17,6 +17,7 @@
 #include "app/style/palette.h"
 #include "core/ask/sentence.h"
 #include "core/ask/usual_outcomes.h"
+#include "core/rack/club_kind.h"
 #include "core/rack/club_line.h"
 #include "core/rack/difference.h"
 #include "core/record/roster.h"
@@ -419,7 +420,11 @@ void RackPage::refresh() {
 
 void RackPage::refreshRows() {
     const Test& test = m_hand.test();
-    RackShown shown{.clubs = ask::clubsOf(test), .under = {}, .slips = {}, .sheet = {}, .kind = test.card.kind};
+    RackShown shown{
+        .clubs = ask::clubsOf(test), .heads = {}, .under = {}, .slips = {}, .sheet = {}, .kind = test.card.kind};
+    const rack::ClubKinds kinds(test);
+    for (std::size_t i = 0; i < shown.clubs.size(); ++i)
+        shown.heads.push_back(i < test.builds.size() ? kinds.head(record::BuildAt(i)) : kinds.first());
     shown.isSealed = m_hand.isSealed();
     shown.length = m_book.units().length;
     shown.leftHanded = test.firstPlayer().leftHanded;
@@ -466,6 +471,7 @@ void RackPage::refreshScreening() {
     m_shot->setRemark(
         tr("%1 of %2")
             .arg(QString::fromStdString(format.unitText()), QString::fromStdString(record::info(metric).label)));
+    m_confirm->setVisible(rack::ClubKinds(test).areOne()); // a bag is no contest
     m_confirm->setEnabled(leads.size() >= 2);
     m_confirm->setText(leads.size() > 2 ? tr("Confirm the first two") : tr("Confirm the last two"));
 }

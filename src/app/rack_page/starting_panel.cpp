@@ -7,8 +7,8 @@
 #include "core/ask/sentence.h"
 #include "core/judge/may_see.h"
 #include "core/judge/shots/lie_help.h"
+#include "core/rack/club_kind.h"
 #include "core/rack/club_line.h"
-#include "core/rack/head_kind.h"
 #include "core/record/text/number_text.h"
 #include "core/words/lie.h"
 
@@ -211,8 +211,7 @@ void StartingPanel::refresh() {
         return;
     const record::Test& test = m_hand.test();
     const record::Player profile = test.firstPlayer();
-    const auto& clubs = ask::clubsOf(test);
-    const auto kind = clubs.empty() ? flight::HeadKind::wood : rack::headKind(clubs.front());
+    const auto kind = rack::ClubKinds(test).first();
     const bool isIron = kind == flight::HeadKind::iron || kind == flight::HeadKind::wedge;
     const auto own = tables();
     const auto& rows = kind == flight::HeadKind::wedge ? own.wedge : isIron ? own.iron : own.speed;

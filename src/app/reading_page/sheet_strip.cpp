@@ -6,6 +6,7 @@
 #include "app/session/judging.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/palette.h"
+#include "core/rack/club_kind.h"
 #include "core/record/text/number_text.h"
 
 #include <QVBoxLayout>
@@ -64,15 +65,21 @@ void SheetStrip::setMetric(record::Metric metric) {
     m_line->refresh();
 }
 
-// "Against [Alder 62]; carry is [declared], matters from [2.7 m], wanted [more]"
+// "[7-irons]; against [Alder 62]; carry is [declared], matters from [2.7 m], wanted [more]"
 std::vector<ask::Piece> SheetStrip::pieces() const {
     if (!m_hand.has() || m_hand.test().builds.empty())
         return {};
     const record::Test& test = m_hand.test();
     const record::Card& card = test.card;
     std::vector<ask::Piece> line;
+    const rack::ClubKinds kinds(test);
+    if (kinds.areOne()) {
+        const auto& all = kinds.ofAll();
+        line.push_back({all ? rack::kindText(all->kind) + "s" : "what kind of club?", ask::Chip{Part::clubKind}, !all});
+        line.push_back({";"});
+    }
     if (!m_hand.isSealed()) {
-        line.push_back({"Against"});
+        line.push_back({"against"});
         line.push_back({test.builds[test.baselineIndex()].name, ask::Chip{Part::baseline}});
         line.push_back({";"});
     }
@@ -90,7 +97,11 @@ std::vector<ask::Piece> SheetStrip::pieces() const {
 
 std::vector<ask::Answer> SheetStrip::answers(const ask::Chip& chip) const {
     std::vector<ask::Answer> all;
-    if (chip.part == Part::baseline)
+    if (chip.part == Part::clubKind)
+        for (const char* kind :
+             {"driver", "3-wood", "5-wood", "4-hybrid", "5-iron", "6-iron", "7-iron", "8-iron", "9-iron", "wedge"})
+            all.push_back({kind, {}});
+    else if (chip.part == Part::baseline)
         for (const record::Build& build : m_hand.test().builds)
             all.push_back({build.name, {}});
     else if (chip.part == Part::role)
@@ -104,6 +115,8 @@ std::vector<ask::Answer> SheetStrip::answers(const ask::Chip& chip) const {
 QString SheetStrip::take(const ask::Chip& chip, const QString& typed) {
     if (chip.part == Part::margin)
         return takeGap(typed);
+    if (chip.part == Part::clubKind)
+        return takeKind(typed);
     const auto all = answers(chip);
     const auto meant = ask::found(all, typed.toStdString());
     if (meant.empty() || typed.trimmed().isEmpty())
@@ -120,6 +133,16 @@ QString SheetStrip::take(const ask::Chip& chip, const QString& typed) {
         if (isDeclared != (at == 0))
             m_declaring.togglePrimary(averageOf(m_metric));
     }
+    return {};
+}
+
+QString SheetStrip::takeKind(const QString& typed) {
+    const auto kind = rack::kindFromText(typed.toStdString());
+    if (!kind && !typed.trimmed().isEmpty())
+        return tr("“%1” is no kind of club, such as driver, 3-wood, 7-iron or wedge.").arg(typed);
+    m_declaring.change(tr("the kind of club"), [&](record::Declared& test) {
+        test.card.clubKind = kind ? rack::kindText(*kind) : std::string();
+    });
     return {};
 }
 

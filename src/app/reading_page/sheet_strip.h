@@ -29,6 +29,7 @@ private:
     std::vector<ask::Piece> pieces() const;
     std::vector<ask::Answer> answers(const ask::Chip& chip) const;
     QString take(const ask::Chip& chip, const QString& typed);
+    QString takeKind(const QString& typed);
     QString takeGap(const QString& typed);
 
     const TestInHand& m_hand;

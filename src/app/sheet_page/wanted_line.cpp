@@ -7,7 +7,7 @@
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/ask/answers.h"
-#include "core/rack/head_kind.h"
+#include "core/rack/club_kind.h"
 #include "core/rack/wanted.h"
 #include "core/record/text/text.h"
 
@@ -32,7 +32,7 @@ std::vector<Target> usualTargets(const Test& test) {
     const auto named =
         std::ranges::find_if(clubs, [&](const record::Build& build) { return build.isCalled(test.card.baseline); });
     const record::Build& club = named == clubs.end() ? clubs.front() : *named;
-    const auto kind = rack::headKind(club);
+    const auto kind = rack::ClubKinds(test).first();
     const auto usual = test.firstPlayer().usual;
     const auto own = std::ranges::find_if(usual, [&](const record::Usual& one) {
         return one.ballSpeed && (one.club == club.name || record::lowerCase(one.club) == rack::kindName(kind));

@@ -21,8 +21,8 @@
 #include "core/judge/spreads/consistency.h"
 #include "core/judge/spreads/dispersion.h"
 #include "core/judge/spreads/shares.h"
+#include "core/rack/club_kind.h"
 #include "core/rack/figures.h"
-#include "core/rack/head_kind.h"
 
 #include <algorithm>
 #include <cmath>
@@ -37,6 +37,7 @@ public:
     Explanation(const JudgeRequest& request, const std::vector<Column>& columns, Reading& reading)
         : m_request(request)
         , m_test(request.subject.test())
+        , m_kinds(m_test)
         , m_structure(request.subject.structure())
         , m_columns(columns)
         , m_reading(reading) {}
@@ -175,8 +176,7 @@ private:
     }
 
     const UsualBasis* basisFor(const std::vector<UsualBasis>& bases, Metric metric, BuildAt build) const {
-        const record::Build& own = m_test.builds[build];
-        return basisOf(bases, metric, own, rack::kindName(rack::headKind(own)));
+        return basisOf(bases, metric, m_test.builds[build], rack::kindName(m_kinds.head(build)));
     }
 
     // A club that was left at home, but of which is known what is usual: the baseline, or any of several.
@@ -187,7 +187,7 @@ private:
             const UsualBasis* basis = isMeant ? basisFor(bases, column.metric, absent) : nullptr;
             if (basis == nullptr || !column.builds[absent].turns.empty())
                 continue;
-            const BetPrior prior = BetPriors(m_request, m_reading).of(column);
+            const BetPrior prior = BetPriors(m_request).of(column);
             const record::Want want = m_reading.card.want(averageOf(column.metric));
             for (BuildAt b; b < column.builds.size(); ++b)
                 append(m_reading.usualBets, betAgainstUsual(*basis, column, b, absent, prior, want,
@@ -318,6 +318,7 @@ private:
 
     const JudgeRequest& m_request;
     const record::Test& m_test;
+    rack::ClubKinds m_kinds;
     const record::Structure& m_structure;
     const std::vector<Column>& m_columns;
     Reading& m_reading;

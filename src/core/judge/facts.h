@@ -25,6 +25,7 @@ template<class To> void tellDeclared(To& to, const Reading& of) {
     to("sd_ratio_margin", of.card.sdRatioMargin);
     to("area_ratio_margin", of.card.areaRatioMargin);
     to("builds", of.builds);
+    to("club_kind", of.kind);
 }
 
 template<class To> void tellGaps(To& to, const Reading& of) {

@@ -337,6 +337,10 @@ std::optional<Reading> verdictsFrom(const JudgeRequest& request, Taken taken, st
     reading.baseline = test.baselineIndex();
     reading.card = completed(test);
     reading.builds = countShots(test, structure);
+    const rack::ClubKinds kinds(test);
+    reading.kind.areOne = kinds.areOne();
+    if (const auto& all = kinds.ofAll())
+        reading.kind = {rack::kindText(all->kind), all->by, all->chance, kinds.areOne()};
     reading.rounds = structure.rounds.size();
     reading.sittings = structure.sittings.size();
     reading.roundsBeyond = request.subject.roundsBeyond();

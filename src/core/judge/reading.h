@@ -6,6 +6,7 @@
 #include "core/judge/shots/facts.h"
 #include "core/judge/spreads/facts.h"
 #include "core/plan/spreads.h"
+#include "core/rack/club_kind.h"
 
 namespace knot::judge {
 
@@ -22,6 +23,22 @@ template<class To> void tell(To& to, const BuildCount& of) {
     to("set_aside", of.setAside);
     to("warm_up", of.warmUp);
     to("turns", of.turns);
+}
+
+/// What the clubs are, as far as it is known: for windows, norms and models, never for a verdict.
+struct KindRead {
+    std::string kind = {}; ///< "7-iron"; empty: unknown, or clubs of several kinds
+    rack::ToldBy by = rack::ToldBy::nobody;
+    double chance = 0;  ///< of that kind of head
+    bool areOne = true; ///< false: driver and iron are no rivals
+};
+
+template<class To> void tell(To& to, const KindRead& of) {
+    to("kind", of.kind);
+    to("told_by",
+       std::string(std::array{"person", "parts", "name", "shots", "nobody"}[static_cast<std::size_t>(of.by)]));
+    to("chance", of.chance);
+    to("one_kind", of.areOne);
 }
 
 enum class Severity { note, caution, fault };
@@ -48,6 +65,7 @@ struct Reading {
     BuildAt baseline;
     record::Card card; ///< with every default filled in
     std::vector<BuildCount> builds;
+    KindRead kind = {};
     std::vector<Metric> metrics;
     std::vector<Summary> summary;
     std::vector<AverageGap> average;

@@ -1,6 +1,6 @@
 #include "core/plan/spreads.h"
 
-#include "core/rack/head_kind.h"
+#include "core/rack/club_kind.h"
 #include "core/record/structure.h"
 #include "core/record/text/names.h"
 #include "core/record/text/table.h"
@@ -65,9 +65,9 @@ double gapTimes(record::TestKind kind) {
     return row == rows.end() ? 1 : record::tableNumber((*row)[1]);
 }
 
-double gapTimes(record::TestKind kind, const std::vector<const record::Build*>& clubs) {
+double gapTimes(const record::Test& test) {
     constexpr double otherKinds = 8;
-    return (rack::areOfOneKind(clubs) ? 1 : otherKinds) * gapTimes(kind);
+    return (rack::ClubKinds(test).areOne() ? 1 : otherKinds) * gapTimes(test.card.kind);
 }
 
 std::optional<Spreads> ownSpreads(const std::vector<record::Test>& tests, record::Metric metric) {

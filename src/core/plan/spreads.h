@@ -23,8 +23,8 @@ Spreads usualSpreads(record::Metric metric, Level level);
 /// How far builds of a kind of test may lie apart, as a multiple of the worthwhile gap: heads differ more than grips.
 /// From the table data/kinds.csv.
 double gapTimes(record::TestKind kind);
-/// The same of these clubs: eight times as far where they are of several kinds.
-double gapTimes(record::TestKind kind, const std::vector<const record::Build*>& clubs);
+/// The same of the clubs of a test: eight times as far where they are of several kinds.
+double gapTimes(const record::Test& test);
 
 /// From the player's own shots, pooled over tests and builds: inside turns from squares about the
 /// turn means, between turns from the turn means of each build less what shots add to them, not below

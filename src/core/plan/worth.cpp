@@ -193,6 +193,22 @@ double errorOf(const Outcome& outcome, const Spreads& spreads, int laps, int sho
                                             static_cast<std::size_t>(std::max(shots, 1))));
 }
 
+TwoClubs twoClubsIn(double minutes, record::Metric metric, const Spreads& spreads, double tau, const Pace& pace) {
+    constexpr int fewest = 2, longestStint = 5;
+    const Outcome outcome{.metric = metric, .shape = {}};
+    TwoClubs best;
+    auto worth = [&](int laps, int shots) {
+        const double error = errorOf(outcome, spreads, laps, shots);
+        return worthOf({.tau = tau, .errors = {error, error}}).share;
+    };
+    best.worth = worth(best.laps, best.shots);
+    for (int shots = fewest; shots <= longestStint; ++shots)
+        for (int laps = fewest; minutesFor({}, pace, laps, shots) <= minutes; ++laps)
+            if (const double share = worth(laps, shots); share > best.worth)
+                best = {laps, shots, share};
+    return best;
+}
+
 double scaleOf(const record::Test& test, const Outcome& outcome, std::optional<double> learnt) {
     constexpr double ofShares = 0.10;
     const double times = gapTimes(test.card.kind);
@@ -206,10 +222,7 @@ double scaleOf(const record::Test& test, const Outcome& outcome, std::optional<d
     default:
         break;
     }
-    std::vector<const record::Build*> clubs;
-    for (const record::Build& build : test.builds)
-        clubs.push_back(&build);
-    return learnt ? *learnt : gapTimes(test.card.kind, clubs) * record::info(outcome.metric).worthwhileGap;
+    return learnt ? *learnt : gapTimes(test) * record::info(outcome.metric).worthwhileGap;
 }
 
 namespace {

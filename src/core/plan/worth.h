@@ -48,6 +48,16 @@ double errorOf(const record::Outcome& outcome, const Spreads& spreads, int laps,
 /// τ of an outcome: how far clubs of the test's kind lie apart. `learnt`: what the logbook tells of the metric.
 double scaleOf(const record::Test& test, const record::Outcome& outcome, std::optional<double> learnt = {});
 
+/// A fair test of two clubs in so many minutes: the laps and stints that are worth most to the choice by an average
+/// wanted higher or lower, for a club player; two laps of two shots at least.
+struct TwoClubs {
+    int laps = 2, shots = 2;
+    double worth = 0; ///< 0 to 1
+};
+TwoClubs twoClubsIn(double minutes, record::Metric metric, const Spreads& spreads, double tau, const Pace& pace);
+/// The minutes that there usually are behind a sitting as it came.
+inline constexpr double minutesLeft = 20;
+
 /// What a plan is worth in one outcome, and a hundred futures of it by `gap` (the worthwhile one).
 struct PlanWorth {
     record::Outcome outcome;

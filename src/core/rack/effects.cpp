@@ -2,8 +2,8 @@
 
 #include "core/flight/flight.h"
 #include "core/flight/impact.h"
+#include "core/rack/club_kind.h"
 #include "core/rack/figures.h"
-#include "core/rack/head_kind.h"
 
 namespace knot::rack {
 namespace {

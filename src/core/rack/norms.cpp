@@ -1,6 +1,6 @@
 #include "core/rack/norms.h"
 
-#include "core/rack/head_kind.h"
+#include "core/rack/club_kind.h"
 #include "core/record/text/table.h"
 
 #include <string_view>

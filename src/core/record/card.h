@@ -115,7 +115,8 @@ struct Visibility {
 /// The declaration of a test before its first shot (the test sheet).
 struct Card {
     TestKind kind = TestKind::own;
-    std::string factor; ///< the thing under test in the user's words, for `own`
+    std::string clubKind; ///< what the clubs are, as somebody said it: "7-iron"; empty: as names and shots tell
+    std::string factor;   ///< the thing under test in the user's words, for `own`
     Comparison comparison = Comparison::againstBaseline;
     std::string baseline; ///< a build's name; empty: the first build of the test
     std::vector<Outcome> primary;

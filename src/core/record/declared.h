@@ -54,8 +54,6 @@ struct Declared {
     /// The name of a club by what names it; that itself where no club is called so.
     const std::string& nameOf(const std::string& who) const;
     std::vector<std::string> namesOf(const std::vector<std::string>& whose) const;
-    /// The index of the baseline: the card's, else the first build. 0 when there are no builds.
-    BuildAt baselineIndex() const;
     /// The place of a player by name, or nothing.
     std::optional<PlayerAt> playerIndex(const std::string& name) const;
     /// The player who is in it first, or nobody.

@@ -10,9 +10,10 @@
 namespace knot::record {
 
 /// What a player says of a stint, each from 1 to 10: dead to alive, weight in the hands to weight in
-/// the head, soft to harsh, and how much control, liking for its look, and confidence.
-enum class FeelScale { liveliness, weight, harshness, control, look, confidence };
-inline constexpr std::size_t feelScaleCount = 6;
+/// the head, soft to harsh, how much control, liking for its look, confidence and liking for its sound; how much effort
+/// it takes, and what it hurts.
+enum class FeelScale { liveliness, weight, harshness, control, look, confidence, sound, effort, discomfort };
+inline constexpr std::size_t feelScaleCount = 9;
 
 /// What a player says of a club against the one before it; `same`: can't tell.
 enum class Versus { notSaid, better, worse, same };
@@ -22,10 +23,12 @@ struct Feel {
     BuildAt build;
     std::array<int, feelScaleCount> scores{}; ///< 0: not said
     std::string words;
+    std::string expected; ///< what was expected of the club before its stint, in words: "higher, more spin"
     Versus versus = Versus::notSaid;
     std::string against; ///< the label of the stint that it was compared with
     bool isEmpty() const {
-        return scores == std::array<int, feelScaleCount>{} && words.empty() && versus == Versus::notSaid;
+        return scores == std::array<int, feelScaleCount>{} && words.empty() && expected.empty() &&
+               versus == Versus::notSaid;
     }
     bool operator==(const Feel&) const = default;
 };

@@ -162,8 +162,31 @@ void Test::namePlayers() {
     }
 }
 
-BuildAt Declared::baselineIndex() const {
-    return buildIndex(card.baseline).value_or(BuildAt());
+namespace {
+
+// "Own 7", "my driver", "7 iron (mine)"
+bool isCalledOwn(const std::string& name) {
+    std::string word;
+    for (const char c : lowerCase(name) + " ")
+        if ((c >= 'a' && c <= 'z') || static_cast<unsigned char>(c) >= 0x80)
+            word += c;
+        else if (const std::string whole = std::exchange(word, {}); whole == "own" || whole == "mine" || whole == "my")
+            return true;
+    return false;
+}
+
+} // namespace
+
+BuildAt Test::baselineIndex() const {
+    if (const auto said = buildIndex(card.baseline))
+        return *said;
+    if (!turns.empty())
+        return BuildAt();
+    const auto own = std::ranges::find_if(builds, isCalledOwn, &Build::name);
+    if (own != builds.end())
+        return BuildAt(static_cast<std::size_t>(own - builds.begin()));
+    const auto first = std::ranges::find(shots, ShotStatus::counted, &Shot::status);
+    return first == shots.end() ? BuildAt() : first->build;
 }
 
 std::optional<ShotAt> Test::shotIndex(ShotId named) const {

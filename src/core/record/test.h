@@ -24,6 +24,9 @@ struct Test : Declared, Course, Struck {
     std::string createdAt; ///< ISO 8601
     std::vector<Amendment> amendments; ///< the record's history: only ever added to
 
+    /// The index of the baseline: the card's; else, where nothing was planned, the club that is called one's own ("own
+    /// 7", "mine"), else the first that was struck; else the first. 0 when there are no builds.
+    BuildAt baselineIndex() const;
     /// Adds players for the names in the shots that have none.
     void namePlayers();
     /// The place of a shot by its id, or nothing. Looks from the last shot back.

@@ -3,6 +3,7 @@
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
 #include "files/import/cell_number.h"
+#include "files/import/column_values.h"
 #include "files/import/table.h"
 #include "files/import/units.h"
 
@@ -27,20 +28,6 @@ constexpr std::string_view textMark = " (text)"; ///< behind a heading that only
 std::string withoutTextMark(const std::string& heading) {
     return heading.ends_with(textMark) ? heading.substr(0, heading.size() - textMark.size()) : heading;
 }
-
-// What the values of a column look like, as far as they were looked at.
-struct Values {
-    std::vector<std::string_view> cells; ///< neither empty nor a missing reading
-    std::vector<double> numbers;
-    std::optional<Unit> unit; ///< that most of its cells have with them
-    DecimalMark mark = DecimalMark::open;
-    std::size_t wholeNumbers = 0;
-
-    double numeric() const {
-        return cells.empty() ? 1 : static_cast<double>(numbers.size()) / static_cast<double>(cells.size());
-    }
-    std::size_t distinct() const { return std::set<std::string_view>(cells.begin(), cells.end()).size(); }
-};
 
 struct Column {
     std::size_t at = 0;
@@ -239,8 +226,7 @@ private:
         case ColumnRole::metric:
             return values.numeric() >= 0.5;
         case ColumnRole::build:
-            return values.numeric() < 0.5 ||
-                   (values.wholeNumbers == values.numbers.size() && 2 * values.distinct() <= values.cells.size());
+            return values.numeric() < 0.5 || values.areNames();
         case ColumnRole::date:
         case ColumnRole::time:
             return static_cast<double>(std::ranges::count_if(values.cells, [](std::string_view cell) {

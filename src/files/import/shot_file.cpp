@@ -1,5 +1,6 @@
 #include "files/import/shot_file.h"
 
+#include "core/rack/club_name.h"
 #include "core/record/check.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
@@ -411,6 +412,7 @@ Result<ImportedTest> readSheets(const std::string& file, const std::vector<Sheet
     for (record::Shot& shot : imported.test.shots)
         shot.extra.resize(imported.test.extraColumns.size());
     splitLabels(imported, options.split);
+    rack::takeLoftsFromNames(imported.test.builds);
     if (const auto clubs = imported.test.builds.size(); clubs > record::mostClubs)
         return tl::unexpected(
             Error{ErrorKind::tooManyClubs, file, 0, 0, {}, std::to_string(clubs), std::to_string(record::mostClubs)});

@@ -74,6 +74,7 @@ TEST_CASE("the parts of a gap make the measured gap, and where the model flew th
     }
     SECTION("what comes with the factor in weight has the size that the models give it") {
         record::Test test = flownTest();
+        test.card.clubKind = "5-wood";
         for (auto& shot : test.shots)
             shot.readings.measure(Metric::dynamicLoft, 22);
         for (auto& build : test.builds) {

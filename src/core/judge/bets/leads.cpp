@@ -73,7 +73,7 @@ std::vector<Lead> leads(const Case& subject) {
         for (BuildAt build; build < test.builds.size(); ++build)
             if (subject.clubOf(build) == club)
                 latest = build;
-        if (subject.roster().isIn(club))
+        if (subject.roster().isIn(club) && shown.shots(latest) > 0)
             leads.push_back({club, shown.shots(latest), shown.value(latest)});
     }
     const record::Want want = test.card.want(outcome);

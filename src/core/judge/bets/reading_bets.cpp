@@ -12,19 +12,11 @@ namespace {
 
 constexpr double mostDegrees = 60; // that a player's own spreads weigh
 
-double gapTimesOf(const record::Test& test, const Reading& reading) {
-    std::vector<const record::Build*> struck;
-    for (BuildAt b; b < test.builds.size(); ++b)
-        if (reading.builds[b].counted > 0)
-            struck.push_back(&test.builds[b]);
-    return plan::gapTimes(reading.card.kind, struck);
-}
-
 class ReadingBets {
 public:
     ReadingBets(const JudgeRequest& request, Reading& reading)
         : m_request(request)
-        , m_priors(request, reading)
+        , m_priors(request)
         , m_reading(reading) {}
 
     std::optional<Bet> add(const Column& column, bool hasSingleRuns) {
@@ -108,9 +100,9 @@ private:
 
 } // namespace
 
-BetPriors::BetPriors(const JudgeRequest& request, const Reading& reading)
+BetPriors::BetPriors(const JudgeRequest& request)
     : m_request(request)
-    , m_gapTimes(gapTimesOf(request.subject.test(), reading)) {}
+    , m_gapTimes(plan::gapTimes(request.subject.test())) {}
 
 BetPrior BetPriors::of(const Column& column, double times, Runs runs) const {
     const Earlier& earlier = m_request.earlier;

@@ -11,7 +11,7 @@ namespace knot::judge {
 /// move the player, from the logbook where it tells, else from the tables.
 class BetPriors {
 public:
-    BetPriors(const JudgeRequest& request, const Reading& reading);
+    explicit BetPriors(const JudgeRequest& request);
 
     enum class Runs { asTheyWere, asStints };
     /// `times` as large: gaps and stints.

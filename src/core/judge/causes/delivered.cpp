@@ -2,8 +2,8 @@
 
 #include "core/flight/flight.h"
 #include "core/flight/impact.h"
+#include "core/rack/club_kind.h"
 #include "core/rack/figures.h"
-#include "core/rack/head_kind.h"
 
 namespace knot::judge {
 namespace {
@@ -20,10 +20,10 @@ std::optional<double> meanOver(const record::Test& test, const std::vector<recor
 }
 
 // The model's change is laid on what was measured: its level need not be right for that.
-std::optional<Delivered::Change> withLoft(const Delivered& as, const record::Club& club, double more) {
+std::optional<Delivered::Change> withLoft(const Delivered& as, flight::HeadKind kind, double more) {
     if (!as.clubSpeed || !as.dynamicLoft || !as.ballSpeed || !as.launch || !as.spin)
         return std::nullopt;
-    const flight::Head head = flight::usualHead(rack::headKind(club.head));
+    const flight::Head head = flight::usualHead(kind);
     flight::Delivery delivery{
         .clubSpeed = *as.clubSpeed, .dynamicLoft = *as.dynamicLoft, .attack = as.attack.value_or(0)};
     const auto before = flight::launchOf(delivery, head);
@@ -46,6 +46,7 @@ std::optional<Delivered::Change> withLoft(const Delivered& as, const record::Clu
 
 std::vector<Delivered> deliveredBy(const record::Test& test, const record::Structure& structure) {
     std::vector<Delivered> all;
+    const rack::ClubKinds kinds(test);
     for (BuildAt b; b < test.builds.size(); ++b)
         for (std::size_t d = 0; d < structure.deliveries.size(); ++d) {
             std::vector<record::ShotAt> shots;
@@ -70,7 +71,7 @@ std::vector<Delivered> deliveredBy(const record::Test& test, const record::Struc
                           .twoMore = {}};
             if (!one.dynamicLoft && !one.attack)
                 continue;
-            one.twoMore = withLoft(one, test.builds[b].club, 2);
+            one.twoMore = withLoft(one, kinds.head(b), 2);
             all.push_back(std::move(one));
         }
     return all;

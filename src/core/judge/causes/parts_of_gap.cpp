@@ -4,8 +4,8 @@
 #include "core/flight/impact.h"
 #include "core/judge/resample.h"
 #include "core/judge/seed.h"
+#include "core/rack/club_kind.h"
 #include "core/rack/figures.h"
-#include "core/rack/head_kind.h"
 #include "core/statistics/shapley.h"
 
 #include <algorithm>
@@ -192,6 +192,7 @@ public:
     Parting(const JudgeRequest& request, const Reading& reading)
         : m_request(request)
         , m_test(request.subject.test())
+        , m_kinds(m_test)
         , m_structure(request.subject.structure())
         , m_reading(reading) {}
 
@@ -393,7 +394,7 @@ private:
         const auto delivery = deliveredWith(against);
         if (!own || !other || std::fabs(*own - *other) < 0.05 || !delivery)
             return std::nullopt;
-        const flight::Head head = flight::usualHead(rack::headKind(m_test.builds[against]));
+        const flight::Head head = flight::usualHead(m_kinds.head(against));
         flight::Delivery turned = *delivery;
         turned.dynamicLoft += *own - *other;
         const auto before = flight::launchOf(*delivery, head);
@@ -422,7 +423,7 @@ private:
             return std::nullopt;
         const auto delivery = deliveredWith(against);
         if (of.head && delivery) {
-            flight::Head head = flight::usualHead(rack::headKind(m_test.builds[against]));
+            flight::Head head = flight::usualHead(m_kinds.head(against));
             const auto before = flight::launchOf(*delivery, head);
             head.mass += *of.head / 1000;
             const auto after = flight::launchOf(*delivery, head);
@@ -468,6 +469,7 @@ private:
 
     const JudgeRequest& m_request;
     const record::Test& m_test;
+    rack::ClubKinds m_kinds;
     const record::Structure& m_structure;
     const Reading& m_reading;
     std::vector<Metric> m_outputs;

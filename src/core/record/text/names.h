@@ -28,7 +28,8 @@ inline constexpr std::array expectationNames = {"no_change", "up", "down"};
 inline constexpr std::array blindingNames = {"open", "reading_blind", "player_blind", "both_blind"};
 inline constexpr std::array seesNames = {"nobody", "fitter", "everyone"};
 
-inline constexpr std::array feelNames = {"liveliness", "weight", "harshness", "control", "look", "confidence"};
+inline constexpr std::array feelNames = {"liveliness", "weight", "harshness", "control",   "look",
+                                         "confidence", "sound",  "effort",    "discomfort"};
 inline constexpr std::array placeNames = {"not_said", "indoors", "outdoors"};
 inline constexpr std::array eventNames = {"note", "rest", "stop", "flag"};
 inline constexpr std::array stageNames = {"test", "screening", "open_sitting"};

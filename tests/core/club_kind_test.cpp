@@ -1,0 +1,147 @@
+// What kind of club a file is of, told from names and shots, whatever the clubs are called.
+#include "core/flight/impact.h"
+#include "core/rack/club_kind.h"
+#include "core/rack/club_name.h"
+#include "core/random.h"
+#include "core/words/while_hitting.h"
+
+#include <catch2/catch.hpp>
+
+#include <map>
+
+using namespace knot;
+using flight::HeadKind;
+using rack::ClubKind;
+using record::Metric;
+
+namespace {
+
+// A club as it is sold, and how it is swung; its flight comes from the models, not from the table that is tested.
+struct Made {
+    ClubKind kind;
+    double loft, shareOfDriver, lean;
+};
+
+std::vector<Made> fortyClubs() {
+    std::vector<Made> all;
+    auto add = [&](HeadKind head, bool hybrid, int number, const std::vector<double>& lofts, double share,
+                   double lean) {
+        for (const double loft : lofts)
+            all.push_back({{head, hybrid, number}, loft, share, lean});
+    };
+    add(HeadKind::driver, false, 0, {9, 9.5, 10, 10.5, 11, 12}, 1, 2);
+    add(HeadKind::wood, false, 3, {14.5, 15, 16}, 0.95, 0);
+    add(HeadKind::wood, false, 5, {18, 18.5, 19}, 0.92, 0);
+    add(HeadKind::wood, true, 4, {21, 22}, 0.88, -1);
+    add(HeadKind::wood, true, 5, {25}, 0.86, -1);
+    add(HeadKind::iron, false, 4, {21, 23}, 0.86, -3);
+    add(HeadKind::iron, false, 5, {24, 26}, 0.84, -4);
+    add(HeadKind::iron, false, 6, {27, 29}, 0.82, -5);
+    add(HeadKind::iron, false, 7, {29, 30, 31, 32, 33, 34}, 0.8, -6);
+    add(HeadKind::iron, false, 8, {35, 37}, 0.78, -7);
+    add(HeadKind::iron, false, 9, {40, 42}, 0.76, -8);
+    add(HeadKind::wedge, false, 45, {44, 46}, 0.74, -9);
+    add(HeadKind::wedge, false, 50, {50, 52}, 0.72, -10);
+    add(HeadKind::wedge, false, 55, {54, 56, 58}, 0.7, -10);
+    add(HeadKind::wedge, false, 60, {60, 62}, 0.66, -10);
+    return all;
+}
+
+std::string figure(double value) {
+    std::string text = std::to_string(value);
+    while (text.ends_with('0'))
+        text.pop_back();
+    if (text.ends_with('.'))
+        text.pop_back();
+    return text;
+}
+
+// Three clubs of one kind as people name them in a file.
+std::vector<std::string> named(const Made& club, int style) {
+    const std::string kind = rack::kindText(club.kind);
+    const std::string number = std::to_string(club.kind.number);
+    const bool isNumbered = club.kind.head == HeadKind::iron || (club.kind.head == HeadKind::wood);
+    const std::string letter = club.kind.isHybrid ? "h" : club.kind.head == HeadKind::iron ? "i" : "w";
+    switch (style) {
+    case 0:
+        return {kind + " Fern", kind + " Slate", kind + " Ash"};
+    case 1:
+        return isNumbered ? std::vector<std::string>{number + letter + " Fern", number + letter + " Slate",
+                                                     number + letter + " Ash"}
+                          : std::vector<std::string>{"Fern " + kind, "Slate " + kind, "Ash " + kind};
+    case 2:
+        return {"Wren 105", "Wren 116", "Wren 126"};
+    case 3:
+        return {"Red", "Blue", "Black"};
+    case 4:
+        return {"Head A", "Head B", "Head C"};
+    case 5:
+        return {"Blade", "Cavity", "Hollow"};
+    case 6:
+        return {"graphite R", "graphite S", "steel R"};
+    case 7:
+        return {"Stiff", "Regular", "Soft"};
+    case 8:
+        return {"Ash 1", "Ash 2", "Ash 3"};
+    case 9:
+        return {figure(club.loft) + "°", figure(club.loft + 1) + "°", figure(club.loft + 2) + "°"};
+    case 10:
+        return {"-1", "STD", "+1"};
+    default:
+        return {"Alder 62", "Reed 53", "Larch 71"};
+    }
+}
+
+record::Test fileOf(const Made& club, int style, double driverSpeed, Random& random) {
+    record::Test test;
+    const auto names = named(club, style);
+    for (const std::string& name : names)
+        test.builds.push_back({.name = name});
+    for (std::size_t build = 0; build < names.size(); ++build)
+        for (int i = 0; i < 5; ++i) {
+            const flight::Delivery delivery{.clubSpeed = driverSpeed * club.shareOfDriver + 0.6 * random.normal(),
+                                            .dynamicLoft = club.loft + club.lean + 1.2 * random.normal(),
+                                            .attack = (club.kind.head == HeadKind::driver ? 0 : -3) + random.normal(),
+                                            .strikeToe = 6 * random.normal(),
+                                            .strikeHigh = 4 * random.normal()};
+            const auto launch = flight::launchOf(delivery, flight::usualHead(club.kind.head));
+            const auto flown = flight::fly(launch);
+            record::Shot shot;
+            shot.build = record::BuildAt(build);
+            shot.id = record::ShotId{static_cast<std::int64_t>(test.shots.size()) + 1};
+            shot.readings.measure(Metric::clubSpeed, delivery.clubSpeed);
+            shot.readings.measure(Metric::ballSpeed, launch.ballSpeed);
+            shot.readings.measure(Metric::launch, launch.launch);
+            shot.readings.measure(Metric::spin, launch.spin);
+            shot.readings.measure(Metric::carry, flown.carry);
+            shot.readings.measure(Metric::descent, flown.descent);
+            test.shots.push_back(std::move(shot));
+        }
+    return test;
+}
+
+} // namespace
+
+TEST_CASE("the kind is told in 95 of 100 files of forty clubs, twelve ways to name them and three players") {
+    Random random(7);
+    int right = 0;
+    int all = 0;
+    std::map<std::string, int> wrong;
+    for (const double speed : {36.0, 43.0, 50.0})
+        for (const Made& club : fortyClubs())
+            for (int style = 0; style < 12; ++style) {
+                const auto test = fileOf(club, style, speed, random);
+                const rack::ClubKinds kinds(test);
+                const bool isRight = kinds.first() == club.kind.head;
+                ++all;
+                right += isRight ? 1 : 0;
+                if (!isRight)
+                    ++wrong[rack::kindText(club.kind) + " " + figure(club.loft) + " as " +
+                            (kinds.ofAll() ? rack::kindText(kinds.ofAll()->kind) : "several") + ", style " +
+                            std::to_string(style) + " at " + figure(speed)];
+            }
+    CHECK(all == 1440);
+    for (const auto& [what, often] : wrong)
+        UNSCOPED_INFO(what << ": " << often);
+    CHECK(right >= 0.95 * all);
+}
