@@ -85,7 +85,7 @@ TEST_CASE("what is said before the tags come off stands, and the decision follow
     hands.press(Qt::Key_C);                                // change
     const auto club = test.buildIndex(test.decision.club); // the reason is drafted from what was found
     REQUIRE(club);
-    const std::string drafted = words::reasonFor(*bench.session.judging().reading(), *club, {});
+    const std::string drafted = words::reasonFor(bench.session.test(), *bench.session.judging().reading(), *club, {});
     CHECK(test.decision.reason == drafted);
     hands.fill("decisionReason", "six metres more, and she trusts it");
     const auto& decision = bench.session.test().decision;

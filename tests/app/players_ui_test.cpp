@@ -206,7 +206,7 @@ TEST_CASE("shots of the wrong player are put right in the list") {
     hands.press(Qt::Key_P);
     CHECK(bench.message().startsWith("One player struck them all"));
     hands.press(Qt::Key_Escape);
-    hands.press(Qt::Key_O);
+    hands.press(Qt::Key_J);
     hands.press(Qt::Key_Return);
     hands.press(Qt::Key_Return);
     hit(bench, 140);

@@ -208,7 +208,7 @@ TEST_CASE("a test made from a screening has its clubs and nothing that was said 
     CHECK(made.progress == record::Progress{});
     CHECK(made.plan.warmUp == 0); // who comes from a screening just now is warm
     CHECK(bay::standOf(made).phase() == bay::Phase::handOver);
-    CHECK(made.turns.size() == 10);
+    CHECK(made.turns.size() == 2 * static_cast<std::size_t>(made.plan.rounds)); // as many as the minutes hold
     CHECK(desk.session.copyDeclaration());
 }
 

@@ -6,6 +6,7 @@
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
+#include "core/bay/strike.h"
 
 namespace knot::app {
 
@@ -25,13 +26,31 @@ AveragesLine::AveragesLine(const TestInHand& hand, const Book& book)
 
 void AveragesLine::refresh() {
     if (!m_hand.has() || !maySeeAverages(m_hand.test(), Eyes::fitter))
-        return clear();
+        return forget();
+    struct Live {
+        QString line;
+        std::vector<words::NumberSoFar> soFar;
+    };
     inBackground(
-        this, [test = m_hand.test(), units = m_book.units()] { return averagesLine(test, units); },
-        [this, id = m_hand.test().id](const std::optional<QString>& line) {
-            if (line && m_hand.has() && m_hand.test().id == id)
-                setText(*line);
+        this,
+        [test = m_hand.test(), units = m_book.units()] {
+            Live live{averagesLine(test, units), {}};
+            if (const auto inHand = bay::inHand(test))
+                live.soFar = words::numbersSoFar(judge::Case::of(test), inHand->build, record::allMetrics());
+            return live;
+        },
+        [this, id = m_hand.test().id](const std::optional<Live>& live) {
+            if (!live || !m_hand.has() || m_hand.test().id != id)
+                return;
+            setText(live->line);
+            m_soFar = live->soFar;
+            emit reckoned();
         });
+}
+
+void AveragesLine::forget() {
+    clear();
+    m_soFar.clear();
 }
 
 } // namespace knot::app

@@ -2,10 +2,14 @@
 
 #include "app/bay_page/bay_words.h"
 #include "app/bay_page/hand_actions.h"
+#include "app/bay_page/number_actions.h"
 #include "app/bay_page/said_actions.h"
 #include "app/form/ask_bar.h"
+#include "app/session/book.h"
+#include "core/bay/hand.h"
 #include "core/bay/strike.h"
 #include "core/plan/strike_off.h"
+#include "core/record/roster.h"
 #include "core/record/typed/club_names.h"
 
 #include <QRandomGenerator>
@@ -28,7 +32,9 @@ BayActions::BayActions(const TestInHand& hand, BayRun& bay, AskBar& ask, Book& b
     , m_bay(bay)
     , m_ask(ask)
     , m_hands(new HandActions(*this, book))
-    , m_said(new SaidActions(*this)) {}
+    , m_said(new SaidActions(*this))
+    , m_numbers(new NumberActions(*this))
+    , m_book(book) {}
 
 AskBar& BayActions::ask() {
     emit asking();
@@ -45,6 +51,7 @@ Situation BayActions::situation() const {
         now.last.secondsToNumber = secondsToNumber();
         now.last.onDisk = m_bay.isOnDisk(m_last);
     }
+    now.numbers = m_numbers->shown();
     now.anotherVisit = m_bay.takesShots() && test.stage == record::Stage::test &&
                        now.stand.phase() != bay::Phase::done && now.stand.phase() != bay::Phase::noPlan &&
                        bay::isAnotherVisit(test, m_bay.now().toStdString());
@@ -208,13 +215,47 @@ void BayActions::setConditions(const record::Conditions& conditions) {
 void BayActions::stopForToday() {
     ask().askLine(tr("Stopping. What is it?"), {}, {tr("pain"), tr("tired"), tr("time"), tr("weather")},
                   [this](const QString& text) {
+                      if (text.contains(tr("pain"), Qt::CaseInsensitive) ||
+                          text.contains(tr("hurt"), Qt::CaseInsensitive))
+                          return hurts(text);
                       const std::string now = m_bay.now().toStdString();
                       m_bay.step(tr("a stop"), [&](record::Test& test) {
                           bay::addEvent(test, record::EventKind::stop, now, text.toStdString());
                       });
-                      emit complained(tr("Stopped; the test waits where it stands. Pain in a joint or the back belongs "
-                                         "to a doctor or physiotherapist before the next swing."));
+                      emit complained(tr("Stopped; the test waits where it stands."));
                   });
+}
+
+// The club goes first. What hurt is kept with the club and with the player, who is asked about it next time.
+void BayActions::hurts(const QString& words) {
+    const auto inHand = m_bay.inHand();
+    const QString club = inHand ? nameOf(m_hand.test(), inHand->build) : QString();
+    ask().askChoice(
+        tr("It hurts: what now?"),
+        {club.isEmpty() ? tr("go on with another club") : tr("%1 goes, others go on").arg(club), tr("stop for today")},
+        [this, words, club, inHand](int answer) {
+            const std::string now = m_bay.now().toStdString();
+            const QString with = club.isEmpty() ? words : tr("%1 with %2").arg(words, club);
+            record::Player player = bay::hitterOf(m_hand.test());
+            player.health += (player.health.empty() ? "" : "; ") +
+                             tr("%1 (%2)").arg(with, QString::fromStdString(record::Moment(now).shown())).toStdString();
+            m_bay.step(tr("what hurt"), [&](record::Test& test) {
+                bay::addEvent(test, answer == 0 ? record::EventKind::note : record::EventKind::stop, now,
+                              with.toStdString());
+                for (record::Player& own : test.players)
+                    if (record::isSamePlayer(own, player))
+                        own.health = player.health;
+                if (answer == 0 && inHand && record::Roster(test).left().size() > 1) {
+                    bay::leaveOut(test, inHand->build);
+                    if (!test.standings.empty())
+                        test.standings.back().why = words.toStdString();
+                }
+            });
+            if (!player.id.empty())
+                m_book.savePlayer(player);
+            emit complained(tr("Pain in a joint or the back belongs to a doctor or physiotherapist before the next "
+                               "swing."));
+        });
 }
 
 void BayActions::newSitting() {

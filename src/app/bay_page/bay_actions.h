@@ -13,6 +13,7 @@ namespace knot::app {
 class AskBar;
 class Book;
 class HandActions;
+class NumberActions;
 class SaidActions;
 
 /// What is done in the bay, and what the bay remembers between two shots: which came last and when,
@@ -26,6 +27,8 @@ public:
     HandActions& hands() { return *m_hands; }
     SaidActions& said() { return *m_said; }
     const record::Test& test() const { return m_hand.test(); }
+    Book& book() { return m_book; }
+    NumberActions& numbers() { return *m_numbers; }
     BayRun& run() { return m_bay; }
     /// To put a question where the keys are.
     AskBar& ask();
@@ -53,8 +56,6 @@ public:
     void setAsideSeen();
     void noReading();
     void strikeAt(double toe, double high);
-    void undo() { m_bay.undo(); }
-    void redo() { m_bay.redo(); }
     void rest();
     void setConditions(const record::Conditions& conditions);
     void stopForToday();
@@ -82,6 +83,7 @@ signals:
     void changed();
 
 private:
+    void hurts(const QString& words);
     int secondsToNumber() const;
 
     const TestInHand& m_hand;
@@ -89,6 +91,8 @@ private:
     AskBar& m_ask;
     HandActions* m_hands;
     SaidActions* m_said;
+    NumberActions* m_numbers;
+    Book& m_book;
     record::ShotId m_last = record::ShotId::none; ///< the shot that came last
     std::size_t m_count = 0;                      ///< shots there were at the last look
     QElapsedTimer m_sinceLast;

@@ -2,6 +2,7 @@
 
 #include "app/bay_page/averages_line.h"
 #include "app/bay_page/bay_words.h"
+#include "app/bay_page/course_strip.h"
 #include "app/bay_page/entry/lay_view.h"
 #include "app/bay_page/entry/shot_list.h"
 #include "app/bay_page/hand_actions.h"
@@ -10,7 +11,6 @@
 #include "app/form/ask_bar.h"
 #include "app/form/panel.h"
 #include "app/form/typed.h"
-#include "app/picture/strip_view.h"
 #include "app/session/declaring.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
@@ -29,12 +29,6 @@
 #include <QVBoxLayout>
 
 namespace knot::app {
-namespace {
-
-constexpr int stripHeight = 92;
-
-} // namespace
-
 BayPage::BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book& book, const EarlierTests& earlier,
                  QWidget* parent)
     : Page(parent)
@@ -46,7 +40,8 @@ BayPage::BayPage(const TestInHand& hand, Declaring& declaring, BayRun& bay, Book
     , m_server(hand, bay)
     , m_folder(hand, bay, book, this)
     , m_ask(new AskBar)
-    , m_actions(hand, bay, *m_ask, book) {
+    , m_actions(hand, bay, *m_ask, book)
+    , m_figures(m_actions) {
     setObjectName(QStringLiteral("bayPage"));
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Bay"));
@@ -60,14 +55,7 @@ BayPage::~BayPage() {
 }
 
 void BayPage::buildUi() {
-    m_strip = new StripView;
-    m_strip->setObjectName(QStringLiteral("bayStrip"));
-    m_strip->setChangeable(false);
-    m_strip->setFocusPolicy(Qt::NoFocus);
-    m_stripArea = scrolling(m_strip);
-    m_stripArea->setMaximumHeight(stripHeight);
-    m_stripArea->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-
+    m_strip = new CourseStrip;
     QVBoxLayout* keyColumn = nullptr;
     auto* keyPanel = headedPanel({}, keyColumn);
     m_keys = new KeyRow;
@@ -94,7 +82,7 @@ void BayPage::buildUi() {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(12);
     column->addWidget(m_trouble);
-    column->addWidget(m_stripArea);
+    column->addWidget(m_strip);
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * size::grid);
     QVBoxLayout* stage = nullptr;
@@ -146,6 +134,8 @@ void BayPage::wire() {
             setFocus();
     });
     connect(m_side, &BaySide::left, this, &BayPage::takeFocus);
+    connect(m_side, &BaySide::figureTyped, this, &BayPage::takeClubTyped);
+    connect(m_averages, &AveragesLine::reckoned, this, &BayPage::markStale);
     connect(m_shots, &ShotList::complained, this, &BayPage::complained);
     connect(m_shots, &ShotList::left, this, &BayPage::leaveLaying);
     connect(m_shots, &ShotList::left, this, &BayPage::shotsLeft);
@@ -192,7 +182,7 @@ void BayPage::testChanged() {
     m_body->setCurrentIndex(0);
     m_ask->leave();
     m_folder.stop();
-    m_averages->clear();
+    m_averages->forget();
     markStale();
     if (isVisible())
         enter();
@@ -235,6 +225,9 @@ void BayPage::shotsChanged(std::size_t from) {
         const Situation now = m_actions.situation();
         const record::Shot* last = now.last.in(now.test);
         const auto phase = now.stand.phase();
+        if (const std::string other = words::somebodyElse(now.test, m_book.units());
+            !other.empty() && maySeeAverages(now.test, Eyes::fitter))
+            emit complained(QString::fromStdString(other));
         if (last != nullptr && !bay::isRead(*last))
             m_cues.play(Cue::noReading);
         else if (phase == bay::Phase::done)
@@ -260,6 +253,8 @@ void BayPage::refresh() {
         picture.name = tr("Keep it first");
         picture.count = tr("Ctrl+S");
     }
+    if (!picture.last.isEmpty() && maySeeAverages(now.test, Eyes::fitter))
+        picture.soFar = soFarWords(now, m_averages->soFar(), m_book.units());
     if (m_actions.isResting()) {
         const int left = static_cast<int>(now.test.plan.restSeconds - m_actions.secondsRested());
         picture.below =
@@ -268,38 +263,13 @@ void BayPage::refresh() {
     }
     m_now->setPicture(picture);
     m_keys->setEntries(m_hand.isKept() ? keysFor(now) : QList<KeyRow::Entry>{});
-    refreshStrip(now);
+    m_strip->refresh(now, m_bay.tally());
     m_side->refresh(now, m_book.units());
     m_side->showLink(m_server.isListening() ? m_server.settings() : LinkSettings::kept(), m_server.status());
     refreshStatus(now);
     if (playerWindowShows())
         m_playerWindow->setPicture(nowPicture(now, m_book.units(), Eyes::player),
                                    courseLine(now.test, now.stand, m_earlier));
-}
-
-void BayPage::refreshStrip(const Situation& now) {
-    const auto& test = now.test;
-    const bool planned = test.stage == record::Stage::test && !test.turns.empty();
-    m_stripArea->setVisible(planned);
-    if (!planned)
-        return;
-    QStringList names;
-    for (record::BuildAt i; i < test.builds.size(); ++i)
-        names << nameOf(test, i);
-    m_strip->setPlan(test.turns, names, playersOf(test));
-    const auto* stint = now.stand.stint();
-    // Alone nobody knows the clubs to come, and the strip must not tell.
-    std::optional<std::size_t> knownTurns;
-    if (stint != nullptr && stint->drawn)
-        knownTurns = now.stand.phase() == bay::Phase::warmUp ? static_cast<std::size_t>(test.progress.named)
-                                                             : std::size_t{stint->turn};
-    std::optional<std::size_t> present;
-    if (stint != nullptr && now.stand.phase() != bay::Phase::warmUp)
-        present = stint->turn;
-    m_strip->setProgress(m_bay.tally().filled(), present, knownTurns);
-    m_stripArea->setFixedHeight(std::min(stripHeight, m_strip->heightForWidth(m_stripArea->viewport()->width())));
-    if (present)
-        m_stripArea->ensureVisible(0, m_strip->turnY(*present), 0, 46);
 }
 
 void BayPage::refreshStatus(const Situation& now) {
@@ -362,17 +332,23 @@ void BayPage::keyPressEvent(QKeyEvent* event) {
     if (act(event->key(), event->modifiers()))
         return;
     const QString typed = event->text();
-    const bool begins = !typed.isEmpty() && (typed[0].isDigit() || typed[0] == QLatin1Char('-')) &&
+    const bool isMark = (typed == QLatin1String(".") || typed == QLatin1String(",")) && m_figures.goesOn();
+    const bool begins = !typed.isEmpty() && (typed[0].isDigit() || typed[0] == QLatin1Char('-') || isMark) &&
                         event->modifiers() == Qt::NoModifier;
     if (begins && m_bay.takesShots() && m_body->currentIndex() == 0) {
-        // Where shots come by themselves nobody types one, and a number is a club's.
-        const bool clubs =
-            m_bay.stand().phase() == bay::Phase::free && (!m_server.devices().isEmpty() || watchesFolder());
-        if (clubs && m_actions.hands().takeClub(typed[0].digitValue()))
-            return;
-        return typeShot(typed);
+        const QString shot = m_figures.take(typed);
+        return shot.isEmpty() ? void() : typeShot(shot);
     }
     Page::keyPressEvent(event);
+}
+
+// One or two figures and Enter.
+void BayPage::takeClubTyped(int number) {
+    if (m_bay.stand().as<bay::Free>() == nullptr || !m_actions.hands().takeClub(number))
+        return emit complained(tr("A shot has three figures or a decimal point; H types any other."));
+    m_side->turnTo(BaySide::Side::shot);
+    m_side->clearShot();
+    takeFocus();
 }
 
 bool BayPage::act(int key, Qt::KeyboardModifiers modifiers) {
@@ -404,7 +380,7 @@ bool BayPage::act(int key, Qt::KeyboardModifiers modifiers) {
         key = Qt::Key_Space;
     if (key == Qt::Key_Enter)
         key = Qt::Key_Return;
-    const BayCommand* command = commandFor(key, now);
+    const BayCommand* command = commandFor(key, shift && key != Qt::Key_Plus, now);
     if (command != nullptr)
         command->run(*this);
     // A key of the bay that means nothing now does nothing, and is nobody else's.

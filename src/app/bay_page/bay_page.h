@@ -2,6 +2,7 @@
 
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_side.h"
+#include "app/bay_page/entry/figure_keys.h"
 #include "app/bay_page/now_view.h"
 #include "app/form/page.h"
 #include "app/sources/cues.h"
@@ -13,20 +14,19 @@
 #include <QTimer>
 
 class QLabel;
-class QScrollArea;
 
 namespace knot::app {
 
 class AskBar;
 class AveragesLine;
 class Book;
+class CourseStrip;
 class Declaring;
 class EarlierTests;
 class KeyRow;
 class LayView;
 class ShotList;
 class PlayerWindow;
-class StripView;
 
 /// The test as it is struck: what is handed over, which shot, what became of the last one, and the
 /// keys. Shots come by themselves; a key is for what goes wrong. Everything is said once and large.
@@ -88,11 +88,11 @@ private:
     void wireSources();
     void askWhetherToLetIn(const QString& device);
     void testChanged();
-    void refreshStrip(const Situation& now);
     void refreshStatus(const Situation& now);
     void shotsChanged(std::size_t from);
     void tick();
     void turnTo(BaySide::Side side);
+    void takeClubTyped(int number);
     bool act(int key, Qt::KeyboardModifiers modifiers);
     void leaveLaying();
 
@@ -107,8 +107,8 @@ private:
     StandIn m_standIn;
     AskBar* m_ask;
     BayActions m_actions;
-    StripView* m_strip = nullptr;
-    QScrollArea* m_stripArea = nullptr;
+    FigureKeys m_figures;
+    CourseStrip* m_strip = nullptr;
     NowView* m_now = nullptr;
     BaySide* m_side = nullptr;
     QStackedWidget* m_bottom = nullptr;

@@ -97,6 +97,7 @@ void BaySide::wire() {
             [this](FaceView::Strike strike) { m_actions.strikeAt(strike.toe, strike.high); });
     connect(m_entry, &HandEntry::entered, this, &BaySide::entered);
     connect(m_entry, &HandEntry::left, this, &BaySide::left);
+    connect(m_entry, &HandEntry::figureTyped, this, &BaySide::figureTyped);
     connect(m_feel, &FeelView::scored, &m_actions.said(), &SaidActions::scoreFeel);
     connect(m_feel, &FeelView::left, this, &BaySide::left);
     Typed::in(m_feelWords, [this](const QString& text) { m_actions.said().wordFeel(text); });
@@ -130,6 +131,10 @@ void BaySide::turnTo(Side side) {
 void BaySide::typeShot(const QString& typed) {
     turnTo(Side::shot);
     m_entry->begin(typed);
+}
+
+void BaySide::clearShot() {
+    m_entry->clear();
 }
 
 void BaySide::refresh(const Situation& now, const record::DisplayUnits& units) {

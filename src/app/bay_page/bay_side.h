@@ -32,11 +32,14 @@ public:
     Side side() const { return static_cast<Side>(currentIndex()); }
     /// Begins a shot by hand with what was typed already.
     void typeShot(const QString& typed);
+    void clearShot();
     void refresh(const Situation& now, const record::DisplayUnits& units);
     void showLink(const LinkSettings& settings, const QString& status);
 
 signals:
     void entered(const knot::record::Readings& readings);
+    /// One or two figures and Enter: no shot.
+    void figureTyped(int number);
     void linkChanged(const knot::app::LinkSettings& settings);
     /// The user is done here.
     void left();

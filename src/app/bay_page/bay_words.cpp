@@ -40,11 +40,17 @@ QString swingsText(const record::Test& test, const bay::Stand& stand) {
     return today ? Words::tr("%1 today").arg(swings) : Words::tr("%1 in the last sitting").arg(swings);
 }
 
-QStringList numbersOf(const record::Test& test, const record::Shot& shot, const record::DisplayUnits& units) {
+QStringList numbersOf(const Situation& now, const record::Shot& shot, const record::DisplayUnits& units) {
     QStringList numbers;
-    for (const Metric metric : firstMetrics(test.card))
+    for (const Metric metric : now.numbers)
         numbers << number(shot, metric, units) + QLatin1Char('\n') + QString::fromStdString(record::info(metric).label);
     return numbers;
+}
+
+// What the player has said is to be looked after; empty where it is nothing.
+QString lookAfter(const record::Test& test, const QString& sentence) {
+    const std::string health = bay::hitterOf(test).health;
+    return health.empty() ? QString() : sentence.arg(QString::fromStdString(health));
 }
 
 QString fate(const Situation& now, Eyes eyes) {
@@ -54,8 +60,11 @@ QString fate(const Situation& now, Eyes eyes) {
         return Words::tr("the coming shot is called a mishit");
     if (now.last.call != record::Call::none)
         return Words::tr("the coming shot is called %1; it counts").arg(callWord(now.last.call));
-    if (struck == nullptr && phase == Phase::warmUp)
-        return Words::tr("Clear room all round and above, net sound, heads tight, nobody beside or in front.");
+    const auto* free = now.stand.as<bay::Free>();
+    if (struck == nullptr && (phase == Phase::warmUp || (free != nullptr && free->warmingUp)))
+        return Words::tr("Clear room all round and above, net sound, heads tight, nobody beside or in front.") +
+               (eyes == Eyes::fitter ? lookAfter(now.test, Words::tr(" To look after: %1. How is it today?"))
+                                     : QString());
     if (struck == nullptr)
         return phase == Phase::handOver || phase == Phase::done ? QString() : Words::tr("waiting for a shot");
     const record::Shot& shot = *struck;
@@ -73,7 +82,9 @@ QString fate(const Situation& now, Eyes eyes) {
                    ? Words::tr("last shot: kept, not counted")
                    : Words::tr("last shot: kept, not counted (%1)").arg(QString::fromStdString(shot.reason));
     const QString called =
-        shot.call == record::Call::none ? QString() : Words::tr(", called %1").arg(callWord(shot.call));
+        shot.call == record::Call::none
+            ? QString()
+            : Words::tr(", called %1").arg(shot.note.empty() ? callWord(shot.call) : QString::fromStdString(shot.note));
     return now.last.secondsToNumber > 0 && maySeeShots(now.test, eyes)
                ? Words::tr("last shot: kept%1, its number in %2 s").arg(called).arg(now.last.secondsToNumber)
                : Words::tr("last shot: kept%1").arg(called);
@@ -158,8 +169,13 @@ QString ofWhom(const Situation& at, const QString& caption) {
     if (at.test.players.size() > 1)
         parts << QString::fromStdString(bay::hitterOf(at.test).name);
     parts << caption;
+    const auto stint = bay::stintInQuestion(at.test);
     if (const QString said = versusWords(at.test); !said.isEmpty())
         parts << said;
+    if (const std::string guess = stint ? bay::guessOf(at.test, *stint) : std::string(); !guess.empty())
+        parts << Words::tr("taken for %1").arg(QString::fromStdString(at.test.nameOf(guess)));
+    if (const std::string expected = stint ? bay::feelOf(at.test, *stint).expected : std::string(); !expected.empty())
+        parts << Words::tr("expected: %1").arg(QString::fromStdString(expected));
     if (!at.test.progress.delivery.empty())
         parts << Words::tr("asked for: %1").arg(QString::fromStdString(at.test.progress.delivery));
     return parts.join(QStringLiteral(" · "));
@@ -254,7 +270,7 @@ NowPicture nowPicture(const Situation& at, const record::DisplayUnits& units, Ey
     now.below = fate(at, eyes);
     const record::Shot* last = at.last.in(at.test);
     if (last != nullptr && at.last.secondsToNumber == 0 && bay::isRead(*last) && maySeeShots(at.test, eyes))
-        now.last = numbersOf(at.test, *last, units);
+        now.last = numbersOf(at, *last, units);
     return now;
 }
 
@@ -311,9 +327,26 @@ QString courseLine(const record::Test& test, const bay::Stand& stand, const Earl
         parts << swingsText(test, stand);
     if (test.plan.restEvery > 0 && stand.swings > 0 && stand.sinceRest >= test.plan.restEvery)
         parts << Words::tr("%1 without a rest: time for one").arg(stand.sinceRest);
+    if (const QString after = lookAfter(test, Words::tr("to look after: %1")); stand.swings > 0 && !after.isEmpty())
+        parts << after;
     if (const QString worth = worthSoFar(test, stand, earlier); !worth.isEmpty())
         parts << worth;
     return parts.join(QStringLiteral(" · "));
+}
+
+QStringList soFarWords(const Situation& now, const std::vector<words::NumberSoFar>& soFar,
+                       const record::DisplayUnits& units) {
+    QStringList lines;
+    bool isAny = false;
+    for (const Metric metric : now.numbers) {
+        const auto at = std::ranges::find(soFar, metric, &words::NumberSoFar::metric);
+        isAny = isAny || at != soFar.end();
+        QString line = at == soFar.end() ? QString() : QString::fromStdString(words::soFarText(*at, units));
+        if (at != soFar.end() && at->onOwn && lines.isEmpty()) // said once
+            line += Words::tr(" on %1").arg(nameOf(now.test, now.test.baselineIndex()));
+        lines << line;
+    }
+    return isAny ? lines : QStringList();
 }
 
 QString averagesLine(record::Test test, const record::DisplayUnits& units) {

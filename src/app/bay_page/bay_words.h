@@ -4,6 +4,7 @@
 #include "app/bay_page/situation.h"
 #include "core/judge/may_see.h"
 #include "core/record/units.h"
+#include "core/words/while_hitting.h"
 
 namespace knot::app {
 
@@ -23,6 +24,10 @@ std::vector<record::Metric> firstMetrics(const record::Card& card);
 /// choice by the first declared outcome, and one more. That is known from their number alone, so that everybody may
 /// hear it.
 QString courseLine(const record::Test& test, const bay::Stand& stand, const EarlierTests& earlier);
+
+/// What the club in hand has shown so far in each of the numbers, and against one's own club.
+QStringList soFarWords(const Situation& now, const std::vector<words::NumberSoFar>& soFar,
+                       const record::DisplayUnits& units);
 
 /// Running averages of the first declared number, a club each, of the player in hand where there are several; empty
 /// where they may not be seen.

@@ -2,6 +2,8 @@
 
 #include "app/bay_page/bay_actions.h"
 #include "app/bay_page/bay_words.h"
+#include "app/bay_page/number_actions.h"
+#include "app/bay_page/said_actions.h"
 #include "app/form/ask_bar.h"
 #include "app/session/book.h"
 #include "core/bay/hand.h"
@@ -39,6 +41,7 @@ void HandActions::takeClub() {
         tr("Which club is in hand now? A number, or a new one’s name."), clubs.names,
         [this](int answer) { takeClub(answer + 1); },
         [this](const QString& name) {
+            m_at.numbers().sayWhatWasExpected(m_at.test());
             m_at.run().step(tr("another club"),
                             [&](record::Test& test) { bay::takeNewInHand(test, name.toStdString()); });
         });
@@ -48,6 +51,8 @@ bool HandActions::takeClub(int number) {
     const Takeable clubs = takeableIn(m_at.test());
     if (number < 1 || number > static_cast<int>(clubs.places.size()))
         return false;
+    if (clubs.places[static_cast<std::size_t>(number - 1)] != m_at.test().progress.inHand)
+        m_at.numbers().sayWhatWasExpected(m_at.test());
     m_at.run().step(tr("another club"), [&](record::Test& test) {
         bay::takeInHand(test, clubs.places[static_cast<std::size_t>(number - 1)]);
     });
@@ -72,6 +77,43 @@ void HandActions::anotherPart() {
 void HandActions::takePart(record::PartKind kind, const QString& name) {
     m_at.run().step(tr("another club"),
                     [&](record::Test& test) { bay::takeOtherPart(test, kind, name.toStdString()); });
+    if (kind != record::PartKind::grip)
+        m_at.say(
+            tr("Tighten the screw to the torque that its maker gives, see that the head sits fast, and keep people "
+               "out of the line of the first swing."));
+}
+
+void HandActions::whoHits() {
+    const record::Test& test = m_at.test();
+    if (test.players.size() > 1)
+        return nextPlayer();
+    QStringList known;
+    for (const auto& entry : m_book.players())
+        if (!test.playerIndex(entry.player.name))
+            known << QString::fromStdString(entry.player.name);
+    const QString present = QString::fromStdString(test.firstPlayer().name);
+    m_at.ask().askLine(
+        present.isEmpty() ? tr("Who hits?") : tr("Who hits? J brings another player."), present, known.mid(0, 6),
+        [this, present](const QString& name) {
+            if (name.trimmed().isEmpty() || name.trimmed() == present)
+                return;
+            const record::Player player = m_book.playerCalled(name.trimmed().toStdString(), {});
+            const QString now = m_at.run().now();
+            m_at.run().step(tr("who hits"), 0, [&](record::Test& changed) {
+                if (!present.isEmpty() && changed.stage == record::Stage::test)
+                    BayRun::amend(changed, now, tr("%1 hit, not %2").arg(QString::fromStdString(player.name), present));
+                return bay::nameHitter(changed, player);
+            });
+        });
+}
+
+void HandActions::ownClub() {
+    const auto* free = m_at.run().stand().as<bay::Free>();
+    if (free == nullptr || !free->build)
+        return;
+    const record::BuildAt club = *free->build;
+    m_at.run().step(tr("one's own club"), [&](record::Test& test) { test.card.baseline = test.builds[club].who(); });
+    m_at.say(tr("%1 is the player's own; the others are held against it.").arg(nameOf(m_at.test(), club)));
 }
 
 // The other one of two; one of several by number; a new one by name.
@@ -148,13 +190,13 @@ void HandActions::mark(record::Mark what) {
         test.progress.nextMark = test.progress.nextMark == what ? Mark::none : what;
     });
     const bool marked = m_at.test().progress.nextMark == what;
+    if (what == Mark::player && marked)
+        return m_at.said().askChange();
     if (what == Mark::club)
         m_at.say(marked ? tr("From the next shot on this is a changed club. W says what; C again takes it back.")
                         : tr("The club is as it was."));
     else
-        m_at.say(marked
-                     ? tr("From the next shot on the player has changed something. W says what; P again takes it back.")
-                     : tr("The player is as before."));
+        m_at.say(tr("The player is as before."));
 }
 
 void HandActions::fairTest() {

@@ -22,7 +22,12 @@ public:
     bool takeClub(int number);
     /// The club in hand with another shaft, or another head.
     void anotherPart();
+    /// Who hits, and has hit: names them, or another name of them; where there are several, who of them hits now.
+    void whoHits();
+    /// Another player from now on, who may be new.
     void nextPlayer();
+    /// The club in hand is the player's own: others are held against it.
+    void ownClub();
     /// The delivery or shot that the player is asked for.
     void askDelivery();
     /// Wind, light or balls are other ones from now on; the conditions take them.

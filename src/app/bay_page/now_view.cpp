@@ -47,7 +47,7 @@ void paintCord(QPainter& painter, const NowPicture& picture, const QRectF& row) 
     }
 }
 
-void paintLast(QPainter& painter, const QStringList& last, const QRectF& row) {
+void paintLast(QPainter& painter, const QStringList& last, const QStringList& soFar, const QRectF& row) {
     const double each = row.width() / static_cast<double>(last.size());
     for (int i = 0; i < last.size(); ++i) {
         const QString number = last[i].section(QLatin1Char('\n'), 0, 0);
@@ -58,7 +58,11 @@ void paintLast(QPainter& painter, const QStringList& last, const QRectF& row) {
                     QPointF(x, row.top() + row.height() * 0.56), number, Align::left);
         painter.setPen(colours().faint);
         painter.setFont(typeface(std::max(size::caption, static_cast<int>(row.height() * 0.24))));
-        painter.drawText(QPointF(x, row.bottom() - row.height() * 0.1), label);
+        const double below = row.bottom() - row.height() * 0.1;
+        painter.drawText(QPointF(x, below), label);
+        if (i < soFar.size())
+            drawTabular(painter, fitting(soFar[i], row.height() * 0.26, each - 8, QFont::Normal),
+                        QPointF(x, below + row.height() * 0.4), soFar[i], Align::left);
     }
 }
 
@@ -107,7 +111,7 @@ void paintNow(QPainter& painter, const NowPicture& picture, const QRectF& box) {
     painter.setFont(wholeIn(room, picture.below, font(18)));
     painter.drawText(room, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, picture.below);
     if (!picture.last.isEmpty())
-        paintLast(painter, picture.last, QRectF(box.left(), lastTop, box.width(), 66 * unit));
+        paintLast(painter, picture.last, picture.soFar, QRectF(box.left(), lastTop, box.width(), 66 * unit));
 }
 
 NowView::NowView(QWidget* parent)
@@ -124,7 +128,8 @@ void NowView::setPicture(const NowPicture& picture) {
     m_picture = picture;
     setAccessibleDescription(
         QStringList{picture.caption, picture.name, picture.count, picture.then, picture.below,
-                    QString(picture.last.join(QStringLiteral(", "))).replace(QLatin1Char('\n'), QLatin1Char(' '))}
+                    QString(picture.last.join(QStringLiteral(", "))).replace(QLatin1Char('\n'), QLatin1Char(' ')),
+                    picture.soFar.join(QStringLiteral(", "))}
             .join(QStringLiteral(". ")));
     update();
 }

@@ -21,6 +21,7 @@ struct NowPicture {
     int tied = 0, knots = 0; ///< of the stint; no knots: no cord
     QString below;           ///< what is waited for, or what became of the last shot
     QStringList last;        ///< numbers of the last shot, each with its unit and what it is
+    QStringList soFar;       ///< under each of them what the club in hand has shown so far; empty: nothing
     bool operator==(const NowPicture&) const = default;
 };
 

@@ -4,6 +4,7 @@
 #include "app/bay_page/bay_words.h"
 #include "app/form/ask_bar.h"
 #include "core/bay/said.h"
+#include "core/words/golfers_words.h"
 
 namespace knot::app {
 
@@ -17,17 +18,55 @@ void SaidActions::call() {
     const bool ofLast =
         last != nullptr && bay::isRead(*last) && last->status != record::ShotStatus::warmUp && !BayActions::isSeen(now);
     const record::ShotId shot = ofLast ? last->id : record::ShotId::none;
-    m_at.ask().askChoice(ofLast ? tr("How was it? It counts either way.") : tr("How is the one in the air?"),
-                         {tr("good"), tr("so-so"), tr("bad")}, [=, this](int answer) {
-                             const auto call = static_cast<record::Call>(answer + 1);
-                             if (shot == record::ShotId::none) {
-                                 m_at.run().callComing(call);
-                                 emit m_at.changed();
-                             } else {
-                                 const bool seen = BayActions::isSeen(m_at.situation());
-                                 m_at.run().callShot(shot, call, bay::momentOf(m_at.test(), seen));
-                             }
-                         });
+    m_at.ask().askChoice(
+        ofLast ? tr("How was it? It counts either way.") : tr("How is the one in the air?"),
+        {tr("good"), tr("so-so"), tr("bad"), tr("good swing, bad strike"), tr("bad swing, good strike")},
+        [=, this](int answer) {
+            if (answer > 2)
+                return callApart(shot, answer == 3);
+            const auto call = static_cast<record::Call>(answer + 1);
+            if (shot == record::ShotId::none) {
+                m_at.run().callComing(call);
+                emit m_at.changed();
+            } else {
+                const bool seen = BayActions::isSeen(m_at.situation());
+                m_at.run().callShot(shot, call, bay::momentOf(m_at.test(), seen));
+            }
+        });
+}
+
+// Swing and strike called apart: the call is the strike's, since that is what the ball shows.
+void SaidActions::callApart(record::ShotId shot, bool isGoodSwing) {
+    const auto call = isGoodSwing ? record::Call::bad : record::Call::good;
+    const std::string words = isGoodSwing ? "good swing, bad strike" : "bad swing, good strike";
+    if (shot == record::ShotId::none) {
+        m_at.run().callComing(call, words);
+        return emit m_at.changed();
+    }
+    const bool seen = BayActions::isSeen(m_at.situation());
+    m_at.run().callShot(shot, call, bay::momentOf(m_at.test(), seen), words);
+}
+
+void SaidActions::askChange() {
+    askNote(tr("A tip, or what the player changed: from the next shot on. P again takes it back."));
+}
+
+void SaidActions::expect() {
+    const auto stint = bay::stintToCome(m_at.test());
+    if (!stint)
+        return m_at.say(tr("No club is in hand yet."));
+    m_at.ask().askLine(tr("What do you expect of it? As in “higher, more spin”."),
+                       QString::fromStdString(bay::feelOf(m_at.test(), *stint).expected), {},
+                       [this, stint](const QString& typed) {
+                           const auto expected = words::expectedIn(typed.toStdString());
+                           if (!typed.trimmed().isEmpty() && !expected)
+                               return m_at.say(QString::fromStdString(expected.error()));
+                           m_at.run().step(tr("an expectation"), [&](record::Test& test) {
+                               auto feel = bay::feelOf(test, *stint);
+                               feel.expected = typed.trimmed().toStdString();
+                               bay::setFeel(test, feel);
+                           });
+                       });
 }
 
 void SaidActions::askReason(record::ShotId shot) {
@@ -66,7 +105,7 @@ void SaidActions::word() {
     using record::Mark;
     const Mark mark = now.test.progress.nextMark;
     if (mark == Mark::player || mark == Mark::club)
-        return askNote(mark == Mark::club ? tr("What changed at the club?") : tr("What did the player change?"));
+        return mark == Mark::club ? askNote(tr("What changed at the club?")) : askChange();
     if (const auto flag = flagWithoutWords()) {
         const record::Event event = now.test.events[*flag];
         m_at.ask().askLine(tr("The flag at %1, after %2 shots: what was it?")

@@ -29,8 +29,13 @@ public:
     void flag();
     /// Words: the reason of a set-aside, those of a flag, or a note to the test.
     void word();
+    /// What the player was told or changed: from the next shot on.
+    void askChange();
+    /// What is expected of the club in hand, before its stint.
+    void expect();
 
 private:
+    void callApart(record::ShotId shot, bool isGoodSwing);
     void askReason(record::ShotId shot);
     void askNote(const QString& question);
     void guessAtEnd(record::BuildAt build);

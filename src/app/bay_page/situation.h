@@ -25,7 +25,8 @@ struct Situation {
     const record::Test& test;
     bay::Stand stand;
     LastShot last;
-    bool anotherVisit = false; ///< the last shot is hours ago
+    bool anotherVisit = false;                ///< the last shot is hours ago
+    std::vector<record::Metric> numbers = {}; ///< to show of each shot, and to type first
 };
 
 } // namespace knot::app

@@ -228,7 +228,7 @@ void DecisionPage::takeCourse(Action course) {
         decision.what = isSame ? Action::none : course;
         decision.club = !isSame && words::namesClub(course) ? m_hand.test().builds[club].name : std::string();
         if (!isSame && words::namesClub(course) && decision.reason.empty() && reading != nullptr)
-            decision.reason = words::reasonFor(*reading, record::BuildAt(club), m_book.units());
+            decision.reason = words::reasonFor(m_hand.test(), *reading, record::BuildAt(club), m_book.units());
     });
 }
 

@@ -17,6 +17,7 @@
 #include "core/words/message.h"
 #include "core/words/remarks/remarks.h"
 #include "core/words/remarks/shot_remarks.h"
+#include "core/words/tried.h"
 
 #include <QCoreApplication>
 
@@ -105,6 +106,7 @@ private:
             heading(2, tr("What was asked"));
             add(paragraph(escaped(ask::textOf(ask::sentenceOf(m_test, m_of.units)))));
         }
+        whatWasTried();
         heading(2, tr("What was found"));
         answers();
         howItWasDone();
@@ -158,11 +160,34 @@ private:
         m_report.pictures.push_back({name, picture->finding(), picture, QSize(700, height)});
     }
 
+    // Of a sitting as it came: every club, what was seen and felt, and why it went.
+    void whatWasTried() {
+        if (!m_test.turns.empty() || m_test.seal.isClosed())
+            return;
+        QString rows;
+        for (const words::Tried& one : words::tried(m_test, m_of.units)) {
+            QStringList said;
+            for (const std::string& seen : one.seen)
+                said << escaped(seen);
+            if (!one.said.empty())
+                said << escaped(record::upperFirst(one.said));
+            if (!one.left.empty())
+                said << tr("<b>Left:</b> %1").arg(escaped(one.left));
+            rows += QStringLiteral("<tr><td width=\"22%\"><b>%1</b></td><td>%2</td></tr>\n")
+                        .arg(escaped(one.name), said.join(QStringLiteral("<br>")));
+        }
+        heading(2, tr("What was tried, in this order"));
+        add(QStringLiteral("<table cellpadding=\"4\">\n%1</table>\n").arg(rows));
+    }
+
     // A glyph and a sentence an outcome; of one run each the bets.
     void answers() {
         const words::Found all = words::foundOf(m_reading, m_of.units);
-        if (!all.runs.empty())
-            return add(paragraph(escaped(all.runs.front())));
+        if (!all.runs.empty()) {
+            for (const std::string& sentence : all.runs)
+                add(paragraph(escaped(sentence)));
+            return;
+        }
         const auto answered = words::answersOf(m_reading, m_of.units);
         if (m_test.card.primary.empty())
             add(paragraph(tr("Nothing was declared beforehand, so nothing is a finding; what was seen:")));
@@ -375,15 +400,15 @@ private:
     }
 
     void againstOld(record::BuildAt chosen) {
-        const auto old = m_test.buildIndex(m_test.card.baseline);
-        if (!old || *old == chosen)
+        const record::BuildAt old = m_test.baselineIndex();
+        if (old == chosen)
             return;
         const auto sheet =
-            rack::differenceSheet({m_test.builds[*old], m_test.builds[chosen]}, record::TestKind::own, m_of.units);
+            rack::differenceSheet({m_test.builds[old], m_test.builds[chosen]}, record::TestKind::own, m_of.units);
         if (sheet.empty())
             return;
-        heading(3, tr("What differs from %1").arg(escaped(m_test.builds[*old].name)));
-        QString html = row({tr("what"), escaped(m_test.builds[*old].name), escaped(m_test.builds[chosen].name)}, "th");
+        heading(3, tr("What differs from %1").arg(escaped(m_test.builds[old].name)));
+        QString html = row({tr("what"), escaped(m_test.builds[old].name), escaped(m_test.builds[chosen].name)}, "th");
         for (const rack::Difference& difference : sheet)
             html +=
                 row({escaped(difference.what +

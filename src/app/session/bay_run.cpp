@@ -117,6 +117,7 @@ bool BayRun::arrive(std::vector<bay::Arrival> arrivals) {
     arrivals.front().called = arrivals.front().called || std::exchange(m_comingCalled, false);
     if (const auto call = std::exchange(m_comingCall, record::Call::none); arrivals.front().call == record::Call::none)
         arrivals.front().call = call;
+    arrivals.front().callWords = std::exchange(m_comingWords, {});
     for (bay::Arrival& arrival : arrivals) {
         if (arrival.at.empty() || m_clockWentBack) {
             arrival.at = present;
@@ -225,12 +226,12 @@ void BayRun::changeStatus(const QString& what, record::ShotId shot, record::Shot
     say(whyNot);
 }
 
-void BayRun::callShot(record::ShotId shot, record::Call call, bay::Moment moment) {
+void BayRun::callShot(record::ShotId shot, record::Call call, bay::Moment moment, const std::string& words) {
     const auto at = m_hand.has() ? m_hand.test().shotIndex(shot) : std::nullopt;
     std::optional<bay::WhyNot> whyNot;
     if (at)
         step(tr("a call"), *at, [&](record::Test& test) {
-            const auto called = bay::callShot(test, shot, call, moment);
+            const auto called = bay::callShot(test, shot, call, moment, words);
             if (!called)
                 whyNot = called.error();
             return called.value_or(test.shots.size());
@@ -241,6 +242,7 @@ void BayRun::callShot(record::ShotId shot, record::Call call, bay::Moment moment
 void BayRun::callNothing() {
     m_comingCalled = false;
     m_comingCall = record::Call::none;
+    m_comingWords.clear();
 }
 
 void BayRun::say(std::optional<bay::WhyNot> whyNot) {

@@ -44,13 +44,16 @@ public:
     /// next shot that arrives.
     void callComing(bool called) { m_comingCalled = called; }
     bool isComingCalled() const { return m_comingCalled; }
-    /// The same for a call that counts: good, so-so or bad.
-    void callComing(record::Call call) { m_comingCall = call; }
+    /// The same for a call that counts: good, so-so or bad, and in words where they say more.
+    void callComing(record::Call call, std::string words = {}) {
+        m_comingCall = call;
+        m_comingWords = std::move(words);
+    }
     record::Call comingCall() const { return m_comingCall; }
     /// Nothing is in the air any more.
     void callNothing();
     /// Calls a shot that came, before its number shows; says why not.
-    void callShot(record::ShotId shot, record::Call call, bay::Moment moment);
+    void callShot(record::ShotId shot, record::Call call, bay::Moment moment, const std::string& words = {});
     /// Changes shots or what the bay adds, as one step to undo. `edit` says from which shot on things
     /// changed (the number of shots where none did); it leaves shots before `mayTouch` as they are.
     void step(const QString& what, std::size_t mayTouch, const std::function<bay::From(record::Test&)>& edit);
@@ -132,6 +135,7 @@ private:
     bool m_clockWentBack = false;
     bool m_comingCalled = false;
     record::Call m_comingCall = record::Call::none;
+    std::string m_comingWords; ///< that say more than the call
 };
 
 } // namespace knot::app

@@ -5,6 +5,7 @@
 
 #include "app/form/typed.h"
 #include "core/plan/course.h"
+#include "core/plan/worth.h"
 #include "core/record/control.h"
 #include "files/base/file.h"
 #include "files/csv_writer.h"
@@ -33,6 +34,19 @@ void declareFirstSeen(const record::Test& from, record::Card& card) {
             card.primary.push_back({.kind = record::OutcomeKind::average, .metric = metric, .shape = {}});
             return;
         }
+}
+
+// What the reading of a sitting as it came speaks of: one's own club against another, in the minutes that are left.
+void askInMinutesLeft(const record::Test& from, record::Test& copy) {
+    if (copy.card.primary.empty())
+        return;
+    const record::Metric metric = copy.card.primary.front().metric;
+    const auto fair = plan::twoClubsIn(plan::minutesLeft, metric, plan::usualSpreads(metric, plan::Level::club),
+                                       record::info(metric).worthwhileGap, {});
+    copy.plan.rounds = copy.card.plannedRounds = fair.laps;
+    copy.plan.turnLength = fair.shots;
+    if (const std::string& own = from.builds[from.baselineIndex()].who(); copy.buildIndex(own))
+        copy.card.baseline = own;
 }
 
 } // namespace
@@ -352,6 +366,8 @@ bool Session::copyDeclaration(const std::vector<std::string>& builds, Follows fo
                       !bay::isAnotherVisit(from, m_bay.now().toStdString());
     if (warm)
         copy.plan.warmUp = 0;
+    if (builds.size() == 2 && follows == Follows::nothing && from.turns.empty())
+        askInMinutesLeft(from, copy);
     plan::makeCourse(copy);
     return keepAndTake(std::move(copy));
 }

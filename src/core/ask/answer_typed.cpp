@@ -30,21 +30,6 @@ namespace {
 
 constexpr const char* mostAreDeclared = "Three outcomes are the most that one test can be judged by.";
 
-// The number that some letters begin, those that people ask for first.
-std::optional<Metric> metricMeant(const std::string& letters) {
-    const auto begins = [&](Metric metric) {
-        return lowerCase(record::info(metric).label).starts_with(lowerCase(letters));
-    };
-    if (letters.empty())
-        return std::nullopt;
-    for (const Metric metric : asked)
-        if (begins(metric))
-            return metric;
-    const auto all = record::allMetrics();
-    const auto other = std::ranges::find_if(all, begins);
-    return other == all.end() ? std::nullopt : std::optional(*other);
-}
-
 // Text that is typed into a chip, where it is no answer.
 class Typed {
 public:
@@ -185,7 +170,7 @@ private:
             return refused("“" + m_text +
                            "” is no outcome; the down arrow shows them all, and “carry near 150” "
                            "is one too.");
-        const auto metric = metricMeant(std::string(trimmed(m_text.substr(0, at))));
+        const auto metric = words::numberMeant(std::string(trimmed(m_text.substr(0, at))));
         if (!metric)
             return refused("“" + m_text.substr(0, at) + "” is no number that a monitor gives.");
         const auto word = m_text.find(' ', at);
@@ -346,6 +331,24 @@ bool findsByLetters(Part part) {
 
 } // namespace
 
+namespace {
+
+// "and straighter"
+std::string withoutAnd(const std::string& said) {
+    return lowerCase(said).starts_with("and ") ? std::string(trimmed(said.substr(4))) : said;
+}
+
+tl::expected<Edit, std::string> outcomeMeant(const words::Meant& meant, const Chip& chip, const Test& test) {
+    const std::size_t at = chip.part == Part::another ? test.card.primary.size() : chip.at;
+    if (at >= mostOutcomes)
+        return refused(std::string(mostAreDeclared));
+    return Edit([meant, at](Declared& declared) {
+        setOutcome(declared.card, at, meant.outcome, {.kind = meant.want, .value = 0});
+    });
+}
+
+} // namespace
+
 tl::expected<Edit, std::string> taken(const Chip& chip, const std::string& text, const Test& test, const Known& known) {
     if (isOfPlan(chip.part))
         return planTaken(chip, text, test, known);
@@ -358,10 +361,16 @@ tl::expected<Edit, std::string> taken(const Chip& chip, const std::string& text,
             std::ranges::find_if(answers, [&](const Answer& one) { return lowerCase(one.text) == lowerCase(said); });
         if (exact != answers.end())
             return exact->edit;
+        if (const auto meant = words::golfersWord(chip.part == Part::another ? withoutAnd(said) : said);
+            meant && (chip.part == Part::outcome || chip.part == Part::another))
+            return outcomeMeant(*meant, chip, test);
         // A name is taken as it is typed: Marit is not Marita. Causes are a list: what it does not say is left in.
         const bool isWhole = chip.part == Part::player || chip.part == Part::against || chip.part == Part::causes;
         if (const auto some = found(answers, said); !isWhole && !some.empty())
             return some.front().edit;
+        if (const auto meant = words::meantBy(chip.part == Part::another ? withoutAnd(said) : said);
+            meant && (chip.part == Part::outcome || chip.part == Part::another))
+            return outcomeMeant(*meant, chip, test);
     }
     return Typed(chip, said, test, known).edit();
 }
@@ -394,7 +403,7 @@ tl::expected<record::Target, std::string> windowFromText(const std::string& text
         else if (word != "to" && word != "from" && word != "and")
             return refused(examples);
     }
-    const auto metric = metricMeant(label);
+    const auto metric = words::numberMeant(label);
     if (!metric || amounts.empty() || amounts.size() > 2)
         return refused(examples);
     // "150 to 160 yd" is in yards at both ends.

@@ -113,7 +113,9 @@ public:
     }
 
 private:
-    void add(const std::string& text, Edit edit) { m_answers.push_back({text, std::move(edit)}); }
+    void add(const std::string& text, Edit edit, std::string also = {}) {
+        m_answers.push_back({text, std::move(edit), std::move(also)});
+    }
 
     void against() {
         const bool isOne = m_card.comparison == Comparison::againstBaseline;
@@ -133,8 +135,10 @@ private:
 
     void outcomes(const std::string& before, std::size_t at) {
         for (const auto& [outcome, want] : everyOutcome(m_card))
-            add(before + wantedText(outcome, want, m_known.units),
-                [outcome = outcome, want = want, at](Declared& test) { setOutcome(test.card, at, outcome, want); });
+            add(
+                before + wantedText(outcome, want, m_known.units),
+                [outcome = outcome, want = want, at](Declared& test) { setOutcome(test.card, at, outcome, want); },
+                words::wordsFor({outcome, want.kind}));
     }
 
     static Edit toggle(Metric metric) {
@@ -193,7 +197,10 @@ std::vector<Answer> found(const std::vector<Answer>& answers, const std::string&
     // With how many words were passed over between those meant, and whether the answer goes on behind them.
     std::vector<std::pair<std::pair<std::size_t, bool>, Answer>> found;
     for (const Answer& answer : answers) {
-        const auto words = wordsOf(answer.text);
+        auto words = wordsOf(answer.text);
+        const std::size_t own = words.size();
+        for (const std::string& other : wordsOf(answer.also))
+            words.push_back(other);
         std::size_t at = 0;
         std::size_t passed = 0;
         bool isWhole = true; // each word to its last letter
@@ -204,8 +211,8 @@ std::vector<Answer> found(const std::vector<Answer>& answers, const std::string&
             isWhole = isWhole && at < words.size() && words[at] == begun;
             return at++ < words.size();
         });
-        if (isFound)
-            found.emplace_back(std::pair(passed, isWhole && at < words.size()), answer);
+        if (isFound) // what another word finds comes behind
+            found.emplace_back(std::pair(passed + (at > own ? 100 : 0), isWhole && at < own), answer);
     }
     std::ranges::stable_sort(found, {}, [](const auto& one) { return one.first; });
     std::vector<Answer> inOrder;

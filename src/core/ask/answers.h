@@ -19,6 +19,7 @@ using Edit = std::function<void(record::Declared&)>;
 struct Answer {
     std::string text;
     Edit edit;
+    std::string also = {}; ///< other words that find it: "dispersion tighter"
 };
 
 /// What is known outside the test.

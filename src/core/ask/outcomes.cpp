@@ -15,17 +15,6 @@ using record::Outcome;
 using record::OutcomeKind;
 using record::Want;
 
-std::vector<std::string> wordsOf(const std::string& text) {
-    std::vector<std::string> words(1);
-    for (const char c : lowerCase(text))
-        if (c == ' ' || c == ',' || c == '-' || c == '(' || c == ')')
-            words.emplace_back();
-        else
-            words.back() += c;
-    std::erase(words, "");
-    return words;
-}
-
 void setOutcome(Card& card, std::size_t at, const Outcome& outcome, const Want& want) {
     const auto twin = std::ranges::find(card.primary, outcome);
     if (twin == card.primary.end()) {

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/ask/answers.h"
+#include "core/words/golfers_words.h"
 
 #include <array>
 
@@ -13,13 +14,8 @@ using record::mostOutcomes;
 inline constexpr std::array causes = {record::Metric::clubSpeed, record::Metric::strikeHigh, record::Metric::strikeToe,
                                       record::Metric::attack,    record::Metric::path,       record::Metric::face};
 
-/// Numbers that people ask for first.
-inline constexpr std::array asked = {record::Metric::carry,  record::Metric::ballSpeed, record::Metric::spin,
-                                     record::Metric::launch, record::Metric::side,      record::Metric::descent,
-                                     record::Metric::apex,   record::Metric::total,     record::Metric::smash};
-
-/// In lower case, without what stands between them.
-std::vector<std::string> wordsOf(const std::string& text);
+using words::asked;
+using words::wordsOf;
 
 /// Declares an outcome in a place, or moves one that is declared already there.
 void setOutcome(record::Card& card, std::size_t at, const record::Outcome& outcome, const record::Want& want);

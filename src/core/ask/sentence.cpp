@@ -245,6 +245,7 @@ constexpr std::array parts = {PartRow{Part::against, "against", "against which c
                               PartRow{Part::looks, "looks", "when it may end"},
                               PartRow{Part::worthOf, "seenIn", "outcome that is planned for"},
                               PartRow{Part::spreadOf, "level", "whose spread is taken"},
+                              PartRow{Part::clubKind, "clubKind", "what kind of club it is"},
                               PartRow{Part::baseline, "baseline", "baseline"},
                               PartRow{Part::role, "declared", "whether this number was declared"},
                               PartRow{Part::margin, "gap", "worthwhile gap"},

@@ -50,6 +50,7 @@ enum class Part {
     worthOf,
     spreadOf,
     // by what the number in hand is judged
+    clubKind,
     baseline,
     role,
     margin,

@@ -4,6 +4,7 @@
 #include "core/plan/course.h"
 #include "core/record/text/names.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
 
 #include <algorithm>
 
@@ -27,11 +28,31 @@ std::string freeClubName(const record::Declared& test) {
             return name;
 }
 
+namespace {
+
+// "Club 1", as the bay calls what nobody named, with which nothing was struck that counts.
+bool awaitsName(const Test& test, BuildAt build) {
+    const std::string& name = test.builds[build].name;
+    constexpr std::string_view made = "Club ";
+    return name.starts_with(made) && record::countIn(std::string_view(name).substr(made.size())) &&
+           std::ranges::none_of(
+               test.shots, [&](const Shot& shot) { return shot.build == build && shot.status != ShotStatus::warmUp; });
+}
+
+} // namespace
+
 void takeNewInHand(Test& test, const std::string& name) {
     const std::string wanted = name.empty() ? freeClubName(test) : name;
     const auto known = std::ranges::find_if(
         test.builds, [&](const auto& build) { return record::lowerCase(build.name) == record::lowerCase(wanted); });
     const BuildAt at(static_cast<std::size_t>(known - test.builds.begin()));
+    const Stand stand = standOf(test);
+    const auto* free = stand.as<Free>();
+    if (known == test.builds.end() && !name.empty() && free != nullptr && free->build &&
+        awaitsName(test, *free->build)) {
+        test.builds[*free->build].name = wanted;
+        return;
+    }
     if (known == test.builds.end())
         test.builds.push_back({.name = wanted});
     takeInHand(test, at);
@@ -86,6 +107,22 @@ void takeOtherPart(Test& test, record::PartKind kind, const std::string& name) {
 record::Player hitterOf(const Test& test) {
     return test.players.size() > 1 && test.progress.player < test.players.size() ? test.players[test.progress.player]
                                                                                  : test.firstPlayer();
+}
+
+From nameHitter(Test& test, const record::Player& player) {
+    if (test.players.empty()) {
+        test.players.push_back(player);
+        return test.shots.size();
+    }
+    From from = test.shots.size();
+    const std::string before = test.players[test.progress.player].name;
+    for (std::size_t i = test.shots.size(); i-- > 0;)
+        if (test.shots[i].player == before) {
+            test.shots[i].player = player.name;
+            from = i;
+        }
+    test.players[test.progress.player] = player;
+    return from;
 }
 
 // Who has swung in this sitting is warm.

@@ -8,8 +8,8 @@ namespace knot::bay {
 
 /// Takes up another club where nothing is planned.
 void takeInHand(record::Test& test, BuildAt build);
-/// The same with a club of this name, which is put on the rack where it is not there; "Club 2" and so on
-/// where it has none.
+/// The same with a club of this name, which is put on the rack where it is not there; "Club 2" and so on where it has
+/// none. A club in hand that has only a number so far, and no shot that counts, is the one that is named.
 void takeNewInHand(record::Test& test, const std::string& name);
 /// A name that no club of the test has: "Club 1".
 std::string freeClubName(const record::Declared& test);
@@ -19,6 +19,9 @@ void takeOtherPart(record::Test& test, record::PartKind kind, const std::string&
 
 /// Who hits now; the first one where nobody was said, nobody at all where the test has no players.
 record::Player hitterOf(const record::Test& test);
+/// Says who hits, and has hit so far: names the one player of a test, or puts another name to them. Nobody's shots
+/// become a warm-up by that. Returns the first shot that names somebody else now.
+From nameHitter(record::Test& test, const record::Player& player);
 /// Hands over to a player; who has swung in this sitting is warm.
 void handTo(record::Test& test, record::PlayerAt player);
 /// Another player hits from now on. Where stints are planned, theirs come first of those that are not begun;

@@ -26,6 +26,13 @@ std::optional<Stint> stintInQuestion(const Test& test) {
     return lastStint(test);
 }
 
+std::optional<Stint> stintToCome(const Test& test) {
+    const Stand stand = standOf(test);
+    if (const auto* stint = stand.stint())
+        return Stint{turnLabel(test, stint->turn), stint->build};
+    return stintInQuestion(test);
+}
+
 std::optional<Stint> stintBefore(const Test& test, const Stint& stint) {
     auto isOf = [&](const Shot& shot) { return shot.turn == stint.turn && shot.build == stint.build; };
     const auto own = std::ranges::find_if(test.shots, isOf);

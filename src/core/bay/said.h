@@ -14,6 +14,9 @@ struct Stint {
 std::optional<Stint> lastStint(const record::Test& test);
 /// The stint that is talked about now: of the club that was taken up and not struck yet, else the last one.
 std::optional<Stint> stintInQuestion(const record::Test& test);
+/// The stint that comes next or is being struck: what is expected before it is said of it. Nothing where no club is in
+/// hand.
+std::optional<Stint> stintToCome(const record::Test& test);
 /// The stint struck before one of those, with the same player where there are several.
 std::optional<Stint> stintBefore(const record::Test& test, const Stint& stint);
 

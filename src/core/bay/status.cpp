@@ -68,7 +68,8 @@ tl::expected<From, WhyNot> changeStatus(record::Test& test, record::ShotId id, S
     return *at;
 }
 
-tl::expected<From, WhyNot> callShot(record::Test& test, record::ShotId id, record::Call call, Moment moment) {
+tl::expected<From, WhyNot> callShot(record::Test& test, record::ShotId id, record::Call call, Moment moment,
+                                    const std::string& words) {
     const auto at = test.shotIndex(id);
     if (!at)
         return tl::unexpected(WhyNot::noSuchShot);
@@ -77,9 +78,11 @@ tl::expected<From, WhyNot> callShot(record::Test& test, record::ShotId id, recor
         return tl::unexpected(WhyNot::warmUp);
     if (moment != Moment::beforeNumber)
         return tl::unexpected(WhyNot::seen);
-    if (shot.call == call)
+    if (shot.call == call && (words.empty() || shot.note == words))
         return tl::unexpected(WhyNot::alreadyThat);
     shot.call = call;
+    if (!words.empty())
+        shot.note = words;
     return *at;
 }
 

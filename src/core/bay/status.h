@@ -34,7 +34,8 @@ tl::expected<From, WhyNot> changeStatus(record::Test& test, record::ShotId id, r
                                         const std::string& reason = {});
 
 /// The player calls a shot good, so-so or bad, or takes that back (`none`), before its number shows; it goes
-/// on counting as it did.
-tl::expected<From, WhyNot> callShot(record::Test& test, record::ShotId id, record::Call call, Moment moment);
+/// on counting as it did. `words` say more of it, and stand as its note.
+tl::expected<From, WhyNot> callShot(record::Test& test, record::ShotId id, record::Call call, Moment moment,
+                                    const std::string& words = {});
 
 } // namespace knot::bay

@@ -195,7 +195,7 @@ From addShot(Test& test, const Arrival& arrival, Tally& tally) {
     record::deriveMissing(shot.readings);
     shot.takenAt = arrival.at;
     shot.readId = arrival.readId;
-    shot.note = arrival.reason;
+    shot.note = arrival.reason.empty() ? arrival.callWords : arrival.reason;
     shot.sitting = test.sittings.back().label;
     shot.player = test.players.size() > 1 ? playerInHand(test)
                   : test.shots.empty()    ? std::string()

@@ -22,6 +22,7 @@ struct Arrival {
     std::string reason;                     ///< why nothing was read
     bool called = false;                    ///< the player called it a mishit while it was in the air
     record::Call call = record::Call::none; ///< good, so-so or bad, called as early
+    std::string callWords = {};             ///< that say more: "good swing, bad strike"
     bool timed = true;                      ///< `at` is its source's own; else it is not moved by it
     std::optional<InHand> struckWith = {};  ///< of one that was held back
 };

@@ -2,6 +2,7 @@
 
 #include "core/plan/planner.h"
 #include "core/plan/spreads.h"
+#include "core/plan/worth.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
 #include "core/words/remarks/remarks.h"
@@ -161,27 +162,44 @@ std::vector<std::string> againText(const Reading& reading, Metric metric, const 
 
 namespace {
 
-// The fair test of the two that look best, for a gap like the one that was seen.
-std::string fairTest(const Reading& reading, const record::DisplayUnits& units) {
-    const auto metrics = firstSeen(reading);
-    if (metrics.empty())
-        return {};
-    const Metric metric = metrics.front();
+// The two of a fair test: one's own club against the best of the others.
+std::vector<BuildAt> fairPair(const Reading& reading, Metric metric) {
     const auto rows = ranked(reading, metric);
-    if (rows.size() < 2)
+    const auto own = std::ranges::find(rows, reading.baseline, &Summary::build);
+    const auto other = std::ranges::find_if(rows, [&](const Summary& row) { return row.build != reading.baseline; });
+    if (!reading.kind.areOne || own == rows.end() || other == rows.end())
+        return {};
+    return {own->build, other->build};
+}
+
+constexpr int mostSwings = 100; // of one day
+
+// What a fair test of two would be: in the minutes that there are, what it is worth to the choice; how many swings
+// would prove a gap like the one that was seen, where a day has as many.
+std::string fairTest(const Reading& reading, const std::vector<BuildAt>& pair, Metric metric,
+                     const record::DisplayUnits& units) {
+    if (pair.empty())
         return {};
     const auto usual = plan::usualSpreads(metric, reading.steadiness);
-    const double gap = std::max(std::fabs(rows[0].mean - rows[1].mean), reading.card.margin(metric));
-    const plan::Question question{.sdTurn = usual.sdTurn, .sdShot = usual.sdShot, .gap = gap};
+    const double seen = reading.summaryOf(metric, pair[1])->mean - reading.summaryOf(metric, pair[0])->mean;
+    const double gap = std::max(std::fabs(seen), reading.card.margin(metric));
     const plan::Pace pace{.warmUp = 8, .restEvery = 25};
-    const std::string pair = reading.builds[rows[0].build].name + " and " + reading.builds[rows[1].build].name;
-    const std::string size = MetricFormat(metric, units).withUnit(gap);
+    const std::string both = reading.builds[pair[0]].name + " and " + reading.builds[pair[1]].name;
+    const auto test = plan::twoClubsIn(plan::minutesLeft, metric, usual, record::info(metric).worthwhileGap, {});
+    std::string text = "In the " + record::fixed(plan::minutesLeft, 0) +
+                       " minutes there may be, one question: " + both + ", " + std::to_string(test.laps) + " laps of " +
+                       std::to_string(test.shots) + ", " + std::to_string(2 * test.laps * test.shots) +
+                       " swings after the warm-up; worth " + record::fixed(100 * test.worth, 0) +
+                       " of 100 to the choice.";
+    const plan::Question question{.sdTurn = usual.sdTurn, .sdShot = usual.sdShot, .gap = gap};
     const auto option = plan::toSee(question, pace, 3);
-    if (!option)
-        return "A gap of " + size + " between " + pair + " is too small to be found in a day's swings.";
-    return "What would make it a finding: a fair test of " + pair + ", about " + std::to_string(option->shots) +
-           " swings in " + record::fixed(5 * std::ceil(option->minutes / 5), 0) + " minutes; it sees a gap of " + size +
-           " in " + record::info(metric).label + " 80 times in 100, if it is there.";
+    const std::string size = MetricFormat(metric, units).withUnit(gap) + " of " + record::info(metric).label;
+    if (option && option->shots <= mostSwings)
+        text += " To prove " + size + " 80 times in 100: about " + std::to_string(option->shots) + " swings in " +
+                record::fixed(5 * std::ceil(option->minutes / 5), 0) + " minutes.";
+    else
+        text += " To prove " + size + " takes more swings than a day has: choose by the bet, or test on several days.";
+    return text + " Rest, and stop where anything hurts.";
 }
 
 } // namespace
@@ -215,14 +233,13 @@ std::optional<OneRun> oneRun(const Reading& reading, const record::DisplayUnits&
                .others = otherBets(reading, metrics.front(), units),
                .again = againText(reading, metrics.front(), units),
                .swing = swingAsSeen(reading, units),
-               .fairTest = fairTest(reading, units)};
+               .fairTest = {},
+               .pair = fairPair(reading, metrics.front())};
     run.metric = metrics.front();
+    run.fairTest = fairTest(reading, run.pair, run.metric, units);
     std::ranges::copy_if(reading.bets, std::back_inserter(run.bets),
                          [&](const BetOnPair& bet) { return bet.metric == run.metric; });
     std::ranges::stable_sort(run.bets, std::greater{}, &BetOnPair::ahead);
-    const auto rows = ranked(reading, run.metric);
-    if (rows.size() >= 2)
-        run.pair = {rows[0].build, rows[1].build};
     return run;
 }
 

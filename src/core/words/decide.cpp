@@ -4,6 +4,7 @@
 #include "core/record/text/text.h"
 #include "core/words/averages.h"
 #include "core/words/ledger.h"
+#include "core/words/tried.h"
 
 #include "core/plan/seal.h"
 
@@ -251,7 +252,10 @@ std::vector<std::string> foundOf(const Reading& reading, BuildAt build, const re
     return own;
 }
 
-std::string reasonFor(const Reading& reading, BuildAt build, const record::DisplayUnits& units) {
+std::string reasonFor(const Test& test, const Reading& reading, BuildAt build, const record::DisplayUnits& units) {
+    if (const std::string seen = isOnBet(test, &reading) ? tradeOff(test, reading, build, units) : std::string();
+        !seen.empty())
+        return "it is " + seen;
     const auto lines = ledger(reading, units);
     const auto pictures = bestPictures(reading, units);
     for (const BestPicture& picture : pictures) {

@@ -58,7 +58,8 @@ std::vector<std::string> foundOf(const judge::Reading& reading, record::BuildAt 
 
 /// Why one would take a club, drafted from what was found: "it carries 4.1 m farther than Alder 62". Empty where
 /// nothing speaks for it.
-std::string reasonFor(const judge::Reading& reading, record::BuildAt build, const record::DisplayUnits& units);
+std::string reasonFor(const record::Test& test, const judge::Reading& reading, record::BuildAt build,
+                      const record::DisplayUnits& units);
 
 /// Whether such a course is about one of the clubs.
 bool namesClub(record::Action action);

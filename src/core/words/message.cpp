@@ -5,6 +5,7 @@
 #include "core/words/decide.h"
 #include "core/words/ledger.h"
 #include "core/words/linked_tests.h"
+#include "core/words/tried.h"
 
 #include <algorithm>
 
@@ -58,6 +59,12 @@ std::string message(const record::Test& test, const judge::Reading& reading, con
         lines.add(who);
     lines.add(fairnessLine(test, reading));
     const Found found = foundOf(reading, units);
+    if (test.turns.empty() && !test.seal.isClosed()) {
+        std::vector<std::string> clubs;
+        for (const Tried& one : tried(test, units))
+            clubs.push_back(sentenceOf(one));
+        lines.part("Tried, in this order:", clubs);
+    }
     lines.part("One run each:", found.runs);
     lines.part("Found:", found.settled);
     lines.part("Not settled by these shots:", found.open);

@@ -299,12 +299,11 @@ TEST_CASE("a sealed test stays sealed in the list of its shots, in what is put r
         CHECK(!said.join('\n').contains(club));
 }
 
-TEST_CASE("a tip is marked by a key and said by another, and its words stand where it changed something") {
+TEST_CASE("a tip is marked by a key that asks for it, and its words stand where it changed something") {
     Bench bench;
     Hands hands(bench);
     const record::Test& test = struckSitting(bench, hands);
     hands.press(Qt::Key_P);
-    hands.press(Qt::Key_W);
     hands.type("slower takeaway");
     hands.press(Qt::Key_Return);
     hit(bench, 155);

@@ -13,8 +13,8 @@
 namespace knot::app {
 namespace {
 
-constexpr int scaleHeight = 42, dots = 10;
-constexpr double dotRadius = 7;
+constexpr int scaleHeight = 36, dots = 10;
+constexpr double dotRadius = 6;
 
 struct Ends {
     const char *low, *high;
@@ -25,7 +25,10 @@ constexpr std::array<Ends, record::feelScaleCount> ends = {
      {QT_TRANSLATE_NOOP("FeelView", "soft"), QT_TRANSLATE_NOOP("FeelView", "harsh")},
      {QT_TRANSLATE_NOOP("FeelView", "no control"), QT_TRANSLATE_NOOP("FeelView", "full control")},
      {QT_TRANSLATE_NOOP("FeelView", "looks wrong"), QT_TRANSLATE_NOOP("FeelView", "looks right")},
-     {QT_TRANSLATE_NOOP("FeelView", "no trust"), QT_TRANSLATE_NOOP("FeelView", "full trust")}}};
+     {QT_TRANSLATE_NOOP("FeelView", "no trust"), QT_TRANSLATE_NOOP("FeelView", "full trust")},
+     {QT_TRANSLATE_NOOP("FeelView", "sounds wrong"), QT_TRANSLATE_NOOP("FeelView", "sounds right")},
+     {QT_TRANSLATE_NOOP("FeelView", "swings by itself"), QT_TRANSLATE_NOOP("FeelView", "hard work")},
+     {QT_TRANSLATE_NOOP("FeelView", "no discomfort"), QT_TRANSLATE_NOOP("FeelView", "it hurts")}}};
 
 } // namespace
 
@@ -69,13 +72,13 @@ void FeelView::paintEvent(QPaintEvent*) {
         }
         painter.setFont(typeface(size::caption));
         painter.setPen(current ? colours().ink : colours().faint);
-        painter.drawText(QPointF(dotRadius, top + 13), tr(ends[row].low));
+        painter.drawText(QPointF(dotRadius, top + 12), tr(ends[row].low));
         painter.drawText(QRectF(0, top, dotX(dots - 1) + dotRadius, 17), Qt::AlignRight | Qt::AlignVCenter,
                          tr(ends[row].high));
         for (int dot = 0; dot < dots; ++dot) {
             painter.setPen(QPen(colours().cord, 1.2));
             painter.setBrush(dot < m_scores[row] ? colours().cord : colours().sheet);
-            painter.drawEllipse(QPointF(dotX(dot), top + 27), dotRadius, dotRadius);
+            painter.drawEllipse(QPointF(dotX(dot), top + 23), dotRadius, dotRadius);
         }
     }
 }

@@ -6,7 +6,7 @@
 
 namespace knot::app {
 
-/// Six scales of ten dots. Up and Down choose a scale, 1 to 9 and 0 for ten say a value, Left and
+/// Nine scales of ten dots. Up and Down choose a scale, 1 to 9 and 0 for ten say a value, Left and
 /// Right change it, Backspace takes it back; a click does all at once.
 class FeelView : public QWidget {
     Q_OBJECT

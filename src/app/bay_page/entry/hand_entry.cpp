@@ -4,6 +4,7 @@
 #include "app/form/panel.h"
 #include "app/style/palette.h"
 #include "core/record/text/number_text.h"
+#include "core/record/typed/number_in.h"
 
 #include <QCheckBox>
 #include <QGridLayout>
@@ -75,6 +76,8 @@ void HandEntry::begin(const QString& typed) {
         return;
     QLineEdit* edit = m_fields.front().field->edit();
     edit->setFocus();
+    m_isByFigures = !typed.isEmpty();
+    edit->selectAll(); // what could not be taken before
     if (!typed.isEmpty()) {
         edit->setText(typed);
         edit->setModified(true);
@@ -86,7 +89,19 @@ bool HandEntry::isEmpty() const {
     return std::ranges::all_of(m_fields, [](const Field& field) { return field.field->edit()->text().isEmpty(); });
 }
 
+void HandEntry::clear() {
+    for (const Field& field : m_fields)
+        field.field->forget();
+}
+
 void HandEntry::take() {
+    const QString first = m_fields.front().field->edit()->text().trimmed();
+    const bool isAlone = std::ranges::all_of(m_fields, [&](const Field& field) {
+        return &field == &m_fields.front() || field.field->edit()->text().trimmed().isEmpty();
+    });
+    if (const auto figure = record::wholeIn(first.toStdString());
+        m_isByFigures && isAlone && figure && first.size() < 3)
+        return emit figureTyped(*figure);
     record::Readings readings;
     for (const Field& field : m_fields) {
         if (field.field->edit()->text().trimmed().isEmpty())
@@ -100,8 +115,7 @@ void HandEntry::take() {
     }
     if (readings.empty())
         return;
-    for (const Field& field : m_fields)
-        field.field->edit()->clear();
+    clear();
     m_fields.front().field->edit()->setFocus();
     emit entered(readings);
 }

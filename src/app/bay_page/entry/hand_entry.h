@@ -20,12 +20,16 @@ class HandEntry : public QWidget {
 public:
     explicit HandEntry(QWidget* parent = nullptr);
     void setMetrics(const std::vector<record::Metric>& first, const record::DisplayUnits& units);
-    /// Puts the cursor into the first field, with what was typed already.
+    /// Puts the cursor into the first field, with what was typed already. What begins so is a shot from three figures
+    /// or a decimal mark on.
     void begin(const QString& typed);
     bool isEmpty() const;
+    void clear();
 
 signals:
     void entered(const knot::record::Readings& readings);
+    /// What began with a figure stayed one or two of them: that is a club's number, and no shot.
+    void figureTyped(int number);
     void left();
 
 protected:
@@ -45,6 +49,7 @@ private:
     std::vector<Field> m_fields;
     QGridLayout* m_grid;
     QCheckBox* m_rest;
+    bool m_isByFigures = false; ///< begun by a figure, not by its key
 };
 
 } // namespace knot::app

@@ -5,6 +5,7 @@
 #include "app/bay_page/bay_words.h"
 #include "app/bay_page/hand_actions.h"
 #include "app/bay_page/keys/command_due.h"
+#include "app/bay_page/number_actions.h"
 #include "app/bay_page/said_actions.h"
 
 #include <algorithm>
@@ -47,10 +48,9 @@ template<record::Versus versus> constexpr BayCommand comparison(int key, const c
 const std::array commands = {
     BayCommand{.key = Qt::Key_T,
                .cap = "T",
-               .help = QT_TRANSLATE_NOOP(
-                   "Bay", "takes another club where nothing is planned, as its digit does while a monitor reads"),
+               .help = QT_TRANSLATE_NOOP("Bay", "takes another club where nothing is planned, as its digit does"),
                .title = [](const Situation&) { return Said::tr("another club"); },
-               .hint = [](const Situation&) { return Said::tr("or type a new one"); },
+               .hint = [](const Situation&) { return Said::tr("its number, or a name"); },
                .due = [](const Situation& now) { return now.stand.phase() == Phase::free ? Due::shown : Due::no; },
                .run = [](BayPage& page) { page.actions().hands().takeClub(); }},
     BayCommand{.key = Qt::Key_Return,
@@ -113,7 +113,23 @@ const std::array commands = {
                 const bool naming = inBag(page.actions().situation()) != nullptr;
                 naming ? page.actions().nameTag(10) : page.actions().hands().anotherPart();
             }},
-    tag<11>(Qt::Key_B, "B"),
+    BayCommand{.key = Qt::Key_B,
+               .cap = "B",
+               .help = QT_TRANSLATE_NOOP("Bay", "says that the club in hand is the player's own, which others are held "
+                                                "against"),
+               .title = tagTitle<11>,
+               .due =
+                   [](const Situation& now) {
+                       if (inBag(now) != nullptr)
+                           return tagDue<11>(now);
+                       const auto* free = now.stand.as<bay::Free>();
+                       return free != nullptr && free->build ? Due::works : Due::no;
+                   },
+               .run =
+                   [](BayPage& page) {
+                       const bool naming = inBag(page.actions().situation()) != nullptr;
+                       naming ? page.actions().nameTag(11) : page.actions().hands().ownClub();
+                   }},
     BayCommand{.key = Qt::Key_Space,
                .cap = "Space",
                .help = QT_TRANSLATE_NOOP("Bay", "calls a mishit before its number shows, or counts it after all"),
@@ -138,16 +154,16 @@ const std::array commands = {
                .run = [](BayPage& page) { page.actions().setAsideSeen(); }},
     BayCommand{.key = Qt::Key_N,
                .cap = "N",
-               .help = QT_TRANSLATE_NOOP("Bay", "says that nothing was read"),
+               .help = QT_TRANSLATE_NOOP("Bay", "says that nothing was measured"),
                .title = [](const Situation&) { return Said::tr("no reading"); },
                .hint = [](const Situation&) { return Said::tr("hit it again"); },
                .due = whileStruck,
                .run = [](BayPage& page) { page.actions().noReading(); }},
     BayCommand{.key = Qt::Key_H,
                .cap = "H",
-               .help = QT_TRANSLATE_NOOP("Bay", "types a shot, as a digit does"),
+               .help = QT_TRANSLATE_NOOP("Bay", "types a shot, as three figures do, or figures with a decimal mark"),
                .title = [](const Situation&) { return Said::tr("type a shot"); },
-               .hint = [](const Situation&) { return Said::tr("or just begin with its number"); },
+               .hint = [](const Situation&) { return Said::tr("or three figures, Enter"); },
                .due =
                    [](const Situation& now) {
                        const Phase phase = now.stand.phase();
@@ -162,7 +178,7 @@ const std::array commands = {
                .title = [](const Situation&) { return Said::tr("undo"); },
                .hint = [](const Situation&) { return Said::tr("Shift+U does it again"); },
                .due = unlessNewVisit,
-               .run = [](BayPage& page) { page.actions().undo(); }},
+               .run = [](BayPage& page) { page.actions().run().undo(); }},
     BayCommand{.key = Qt::Key_F,
                .cap = "F",
                .help = QT_TRANSLATE_NOOP("Bay", "feel"),
@@ -178,13 +194,15 @@ const std::array commands = {
         .hint = [](const Situation&) { return Said::tr("which one was that?"); },
         .due = [](const Situation& now) { return now.stand.phase() == Phase::nameTag ? Due::works : aboutStint(now); },
         .run = [](BayPage& page) { page.actions().said().guess(); }},
-    BayCommand{.key = Qt::Key_Q,
-               .cap = "Q",
-               .help = QT_TRANSLATE_NOOP("Bay", "calls a shot good, so-so or bad before its number shows; it counts"),
-               .title = [](const Situation&) { return Said::tr("good, so-so, bad"); },
-               .hint = [](const Situation&) { return Said::tr("it counts all the same"); },
-               .due = [](const Situation& now) { return isStruck(now) ? Due::works : unlessWarmingUp(now); },
-               .run = [](BayPage& page) { page.actions().said().call(); }},
+    BayCommand{
+        .key = Qt::Key_Q,
+        .cap = "Q",
+        .help = QT_TRANSLATE_NOOP(
+            "Bay", "calls a shot good, so-so or bad, or swing and strike apart, before its number shows; it counts"),
+        .title = [](const Situation&) { return Said::tr("good, so-so, bad"); },
+        .hint = [](const Situation&) { return Said::tr("it counts all the same"); },
+        .due = [](const Situation& now) { return isStruck(now) ? Due::works : unlessWarmingUp(now); },
+        .run = [](BayPage& page) { page.actions().said().call(); }},
     comparison<record::Versus::better>(Qt::Key_Plus, "+", QT_TRANSLATE_NOOP("Bay", "better than the club before")),
     comparison<record::Versus::worse>(Qt::Key_Minus, "-", QT_TRANSLATE_NOOP("Bay", "worse than the club before")),
     comparison<record::Versus::same>(Qt::Key_Equal, "=", QT_TRANSLATE_NOOP("Bay", "can't tell it from the one before")),
@@ -225,20 +243,39 @@ const std::array commands = {
                .menuGroup = 3},
     BayCommand{.key = Qt::Key_O,
                .cap = "O",
-               .help = QT_TRANSLATE_NOOP("Bay", "hands over to the next player"),
-               .title = [](const Situation&) { return Said::tr("another player"); },
+               .help = QT_TRANSLATE_NOOP("Bay", "says who hits and has hit, or which of several hits now"),
+               .title = [](const Situation&) { return Said::tr("who hits?"); },
                .hint =
                    [](const Situation& now) {
-                       return now.test.players.size() > 1 ? Said::tr("who hits now?") : Said::tr("the same clubs");
+                       return QString::fromStdString(now.test.players.size() > 1 ? now.test.playerNames()
+                                                                                 : now.test.firstPlayer().name);
                    },
                .due =
                    [](const Situation& now) {
-                       return now.test.players.size() > 1 ? always<Due::shown>(now) : always<Due::works>(now);
+                       return now.test.players.size() != 1 ? always<Due::shown>(now) : always<Due::works>(now);
                    },
+               .run = [](BayPage& page) { page.actions().hands().whoHits(); },
+               .menuText = QT_TRANSLATE_NOOP("Bay", "Wh&o hits…"),
+               .menuName = "actionWhoHits",
+               .menuGroup = 4},
+    BayCommand{.key = Qt::Key_J,
+               .cap = "J",
+               .help = QT_TRANSLATE_NOOP("Bay", "brings another player"),
+               .due = always<Due::works>,
                .run = [](BayPage& page) { page.actions().hands().nextPlayer(); },
-               .menuText = QT_TRANSLATE_NOOP("Bay", "An&other player…"),
+               .menuText = QT_TRANSLATE_NOOP("Bay", "Another pla&yer joins…"),
                .menuName = "actionNextPlayer",
                .menuGroup = 4},
+    BayCommand{.key = Qt::Key_E,
+               .cap = "E",
+               .help = QT_TRANSLATE_NOOP("Bay", "says what is expected of the club, before its stint"),
+               .due = always<Due::works>,
+               .run = [](BayPage& page) { page.actions().said().expect(); }},
+    BayCommand{.key = Qt::Key_I,
+               .cap = "I",
+               .help = QT_TRANSLATE_NOOP("Bay", "explains the last shot beside the others with its club"),
+               .due = [](const Situation& now) { return now.test.shots.empty() ? Due::no : always<Due::works>(now); },
+               .run = [](BayPage& page) { page.actions().numbers().explain(); }},
     BayCommand{.key = Qt::Key_D,
                .cap = "D",
                .help = QT_TRANSLATE_NOOP("Bay", "says which delivery or shot is asked for"),
@@ -248,7 +285,8 @@ const std::array commands = {
                .menuName = "actionDelivery",
                .menuGroup = 4},
     BayCommand{.key = Qt::Key_E,
-               .cap = "E",
+               .isShifted = true,
+               .cap = "Shift+E",
                .help = QT_TRANSLATE_NOOP("Bay", "marks a changed day: wind, light, balls"),
                .due = always<Due::works>,
                .run = [](BayPage& page) { page.actions().hands().changeDay(); },
@@ -286,6 +324,15 @@ const std::array commands = {
                .menuName = "actionLay",
                .menuGroup = 1,
                .ofPlan = true},
+    BayCommand{.key = Qt::Key_N,
+               .isShifted = true,
+               .cap = "Shift+N",
+               .help = QT_TRANSLATE_NOOP("Bay", "chooses the numbers that stand in the bay"),
+               .due = always<Due::works>,
+               .run = [](BayPage& page) { page.actions().numbers().choose(); },
+               .menuText = QT_TRANSLATE_NOOP("Bay", "Numbers while &hitting…"),
+               .menuName = "actionNumbers",
+               .menuGroup = 2},
     BayCommand{.key = Qt::Key_K,
                .cap = "K",
                .help = QT_TRANSLATE_NOOP("Bay", "conditions"),
@@ -319,10 +366,10 @@ const std::array commands = {
                .menuGroup = 3},
     BayCommand{.key = Qt::Key_P,
                .cap = "P",
-               .help = QT_TRANSLATE_NOOP("Bay", "marks a changed player"),
+               .help = QT_TRANSLATE_NOOP("Bay", "keeps a tip, or what the player changed"),
                .due = always<Due::works>,
                .run = [](BayPage& page) { page.actions().hands().mark(record::Mark::player); },
-               .menuText = QT_TRANSLATE_NOOP("Bay", "The pla&yer changed"),
+               .menuText = QT_TRANSLATE_NOOP("Bay", "A t&ip, or the player changed"),
                .menuName = "actionMarkPlayer",
                .menuGroup = 3},
     BayCommand{.key = Qt::Key_M,
@@ -385,9 +432,9 @@ std::span<const BayCommand> bayCommands() {
     return commands;
 }
 
-const BayCommand* commandFor(int key, const Situation& now) {
+const BayCommand* commandFor(int key, bool isShifted, const Situation& now) {
     const auto* const at = std::ranges::find_if(commands, [&](const BayCommand& command) {
-        return command.key == key && key != 0 && command.due(now) != Due::no;
+        return command.key == key && key != 0 && command.isShifted == isShifted && command.due(now) != Due::no;
     });
     return at == commands.end() ? nullptr : &*at;
 }

@@ -17,6 +17,7 @@ enum class Due { no, works, shown, next };
 /// page and the one in README.md are all made from these.
 struct BayCommand {
     int key = 0; ///< Qt::Key; 0: from the menu alone
+    bool isShifted = false;
     const char* cap = "";
     const char* help = ""; ///< what it does, in the list of keys: "sets aside with its number seen"
     QString (*title)(const Situation& now) = nullptr;
@@ -34,7 +35,7 @@ struct BayCommand {
 std::span<const BayCommand> bayCommands();
 
 /// The command of a key that works now, or nullptr.
-const BayCommand* commandFor(int key, const Situation& now);
+const BayCommand* commandFor(int key, bool isShifted, const Situation& now);
 
 /// The keys that mean something now, in the table's order, eight at most.
 QList<KeyRow::Entry> keysFor(const Situation& now);

@@ -20,6 +20,12 @@ const char* feelWord(record::FeelScale scale) {
         return "look";
     case record::FeelScale::confidence:
         return "confidence";
+    case record::FeelScale::sound:
+        return "sound";
+    case record::FeelScale::effort:
+        return "effort";
+    case record::FeelScale::discomfort:
+        return "discomfort";
     }
     return "";
 }
@@ -29,6 +35,8 @@ std::string feelText(const record::Feel& feel) {
     auto add = [&](const std::string& part) { text += (text.empty() ? "" : ", ") + part; };
     if (!feel.words.empty())
         add("“" + feel.words + "”");
+    if (!feel.expected.empty())
+        add("expected: " + feel.expected);
     for (std::size_t i = 0; i < record::feelScaleCount; ++i)
         if (feel.scores[i] > 0)
             add(std::string(feelWord(static_cast<record::FeelScale>(i))) + " " + std::to_string(feel.scores[i]));

@@ -29,6 +29,7 @@ public:
         , m_units(units) {}
 
     std::vector<Remark> all() {
+        kinds();
         hangingOnOneShot();
         setAsides();
         drift();
@@ -52,6 +53,18 @@ public:
 private:
     void add(const char* code, Severity severity, std::string text) {
         m_remarks.push_back({code, severity, std::move(text)});
+    }
+
+    // What decides face, windows, norms and what loft is worth, where nobody has said it.
+    void kinds() {
+        const KindRead& kind = m_reading.kind;
+        if (!kind.areOne)
+            return add("several_kinds", Severity::note,
+                       "These are clubs of several kinds: steps of a bag, and no rivals of each other.");
+        if (!kind.kind.empty() && kind.by == rack::ToldBy::shots)
+            add("kind", Severity::note,
+                "By what was hit these look like " + kind.kind + "s (" + timesIn100(kind.chance) +
+                    " in 100); say it where they are something else.");
     }
 
     // What one kind of explanation says of all pairs that have it.
@@ -135,6 +148,8 @@ private:
     std::string whatLapsDo(Metric metric) const {
         if (m_reading.rounds < 2)
             return "with one lap it can't be taken out";
+        if (std::ranges::find(m_reading.singleRuns, metric) != m_reading.singleRuns.end())
+            return "there are no laps to take that out";
         const bool always = std::ranges::any_of(
             m_reading.average, [&](const AverageGap& row) { return row.metric == metric && row.sameOrder; });
         return always ? "the order was the same in nearly every lap, so the laps don't take that out"
