@@ -76,7 +76,7 @@ Message shotFrom(const json& in) {
             throw Refusal{key + " is not a number"};
         const double read = value.get<double>();
         if (!(std::fabs(read) <= largestReading))
-            throw Refusal{key + " is no reading of a golf shot"};
+            throw Refusal{key + " is no measurement of a golf shot"};
         shot.readings.measure(*metric, read);
     }
     return shot;

@@ -168,7 +168,7 @@ TEST_CASE("the order that clubs are expected in is typed in a few letters, with 
     say("nobody's club");
     CHECK(bench.session.test().namesOf(card().expectedOrder) == std::vector{second, first});
     CHECK(bench.find<QLabel>("orderFault")->text() ==
-          QString::fromUtf8("No club on the Rack is called “nobody's club”."));
+          QString::fromUtf8("No club on the Clubs page is called “nobody's club”."));
     CHECK(order->text() == "nobody's club"); // nothing typed is lost
     say("");
     CHECK(card().expectedOrder.empty());
@@ -459,7 +459,7 @@ TEST_CASE("a picture that was put aside keeps its number, flights are seen in a 
     CHECK(farthest() == Approx(calm));
 
     press(bench, Qt::Key_5);
-    CHECK(bench.find<QLabel>("caption")->text() == "larger knots: more spin");
+    CHECK(bench.find<QLabel>("caption")->text() == "larger dots: more spin");
     double least = 1e9;
     double most = 0;
     for (const auto& mark : first->picture()->marks()) {

@@ -175,7 +175,7 @@ TEST_CASE("the same on another day is a test of its own that says whether it hel
     emit follows->linkActivated("further");
     CHECK(bench.session.test().repeats == first); // the first of them all
     CHECK(bench.session.test().builds.size() == 1);
-    CHECK(bench.find<QLabel>("subtitle")->text().startsWith("Rack"));
+    CHECK(bench.find<QLabel>("subtitle")->text().startsWith("Clubs"));
     REQUIRE(bench.session.openTest(second));
     bench.window->showPage(app::PageId::decision);
     emit follows->linkActivated("adjust");

@@ -185,7 +185,7 @@ TEST_CASE("pasted cells are laid on the plan as a file is") {
     QApplication::clipboard()->setText("Carry (m)\n150\n151\n152\n");
     QTest::keyClick(bench.window.get(), Qt::Key_V, Qt::ControlModifier);
     press(bench, Qt::Key_L);
-    CHECK(bench.find<QLabel>("layTotals")->text().contains("3 laid"));
+    CHECK(bench.find<QLabel>("layTotals")->text().contains("3 matched"));
     press(bench, Qt::Key_Return);
     REQUIRE(bench.session.test().shots.size() == 3);
     CHECK(bench.session.test().shots[1].readings.at(record::Metric::carry) == 151);

@@ -51,7 +51,7 @@ TEST_CASE("a shop's stock brings its parts to the Rack, and a bracket to start f
     bench.prompter->answers = {bench.writeFile("stock.csv", "name,mass,flex,material\nReed 45,45,A,graphite\n"
                                                             "Larch 71,71,S,graphite\n")};
     bench.trigger("actionStock");
-    CHECK(bench.message() == "2 parts of the stock can be typed on the Rack from now on.");
+    CHECK(bench.message() == "2 parts of the stock can be typed on the Clubs page from now on.");
     bench.session.declaring().change("kind", [](record::Declared& test) {
         test.card.kind = record::TestKind::shaft;
         test.players = {{.id = "r", .name = "Runa Veld", .clubSpeed = 40, .height = 1750, .hand = 183}};

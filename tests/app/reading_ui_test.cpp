@@ -102,7 +102,7 @@ TEST_CASE("a shot file is read at once, kept in a new logbook, and comes back th
     QTest::keyClick(bench.window->focusWidget(), Qt::Key_Return);
     REQUIRE(bench.waitForReading());
     CHECK(bench.find<QLabel>("title")->text() == "shots");
-    CHECK(bench.find<QLabel>("subtitle")->text().contains("not kept yet"));
+    CHECK(bench.find<QLabel>("subtitle")->text().contains("not saved yet"));
     const QStringList before = bench.ledgerSentences();
     REQUIRE(!before.isEmpty());
     QTest::mouseClick(bench.find<QPushButton>("keepButton"), Qt::LeftButton);
@@ -125,9 +125,9 @@ TEST_CASE("a broken file is refused with its place, and nothing of it stays") {
     bench.openDemo();
     bench.prompter->answers = {bench.writeFile("broken.csv", "build,carry_m\nA,150\nB,15o\n")};
     bench.trigger("actionImport");
-    CHECK(bench.find<QLabel>("struckFacts")->text() ==
-          "broken.csv, line 3, column 2 (carry_m): '15o' is not a number; expected a number in m, or nothing for no "
-          "reading. Say what that column is, or keep it as text.");
+    CHECK(bench.find<QLabel>("struckFacts")->text() == "broken.csv, line 3, column 2 (carry_m): '15o' is not a number; "
+                                                       "expected a number in m, or an empty cell where nothing was "
+                                                       "measured. Say what that column is, or keep it as text.");
     QTest::keyClick(bench.window->focusWidget(), Qt::Key_Return); // there is nothing to read
     CHECK(bench.session.book().tests().size() == 14);
     CHECK(!bench.session.hasTest());
@@ -231,7 +231,7 @@ TEST_CASE("pointing at a knot, by mouse or by key, says which shot it is") {
     QTest::mouseMove(cords, cords->picture()->marks()[0].at.toPoint());
     CHECK(bench.find<QLabel>("caption")->text().contains("shot"));
     QTest::mouseMove(cords, QPoint(3, 3));
-    CHECK(bench.find<QLabel>("caption")->text().startsWith("every knot is a counted shot"));
+    CHECK(bench.find<QLabel>("caption")->text().startsWith("every dot is a counted shot"));
     cords->setFocus();
     QTest::keyClick(cords, Qt::Key_Right);
     const QString first = cords->litText();

@@ -430,7 +430,7 @@ TEST_CASE("what is made of a file is kept by itself, and nothing unkept is seale
         REQUIRE(kept().size() == 1);
         CHECK(desk.session.isKept());
         CHECK(kept()[0].builds.size() == 2);
-        CHECK(desk.noted.join(' ').contains("Kept in"));
+        CHECK(desk.noted.join(' ').contains("Saved in"));
     }
     SECTION("anything that is declared of it, with its shots") {
         REQUIRE(

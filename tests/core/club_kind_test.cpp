@@ -145,3 +145,74 @@ TEST_CASE("the kind is told in 95 of 100 files of forty clubs, twelve ways to na
         UNSCOPED_INFO(what << ": " << often);
     CHECK(right >= 0.95 * all);
 }
+
+TEST_CASE("a name says a kind, a number and a loft, and a maker's figure says nothing") {
+    struct Row {
+        const char* name;
+        const char* kind; ///< empty: none
+    };
+    for (const Row& row : std::vector<Row>{{"7 iron", "7-iron"},
+                                           {"Eisen 7", "7-iron"},
+                                           {"Fer 5 forgé", "5-iron"},
+                                           {"3W full", "3-wood"},
+                                           {"H 5i", "5-hybrid"},
+                                           {"Hyb 21", "hybrid"},
+                                           {"gap wedge", "wedge"},
+                                           {"56 wedge", "wedge"},
+                                           {"my driver", "driver"},
+                                           {"10.5°", "driver"},
+                                           {"9.5 deg", "driver"},
+                                           {"7", "7-iron"},
+                                           {"Reed i", ""},
+                                           {"Wren 105", ""},
+                                           {"graphite R", ""},
+                                           {"", ""}}) {
+        INFO(row.name);
+        const auto kind = rack::kindFromText(row.name);
+        CHECK((kind ? rack::kindText(*kind) : "") == row.kind);
+    }
+    CHECK(rack::loftNamed("M 9.5") == 9.5);
+    CHECK(rack::loftNamed("10,5 deg") == 10.5);
+    CHECK(rack::loftNamed("D12.5") == 12.5);
+    CHECK_FALSE(rack::loftNamed("Wren 105"));
+    CHECK_FALSE(rack::loftNamed("7 iron"));
+    CHECK(rack::settingNamed("+1") == 1.0);
+    CHECK(rack::settingNamed("STD") == 0.0);
+    CHECK_FALSE(rack::settingNamed("Alder"));
+    // Lofts only where every club is called by one.
+    auto lofts = [](std::vector<std::string> names) {
+        std::vector<record::Build> clubs;
+        for (std::string& name : names)
+            clubs.push_back({.name = std::move(name)});
+        rack::takeLoftsFromNames(clubs);
+        std::vector<double> all;
+        for (const record::Build& club : clubs)
+            if (club.club.head.loft)
+                all.push_back(*club.club.head.loft);
+        return all;
+    };
+    CHECK(lofts({"9", "10.5", "12"}) == std::vector<double>{9, 10.5, 12});
+    CHECK(lofts({"9.5", "Alder"}).empty());
+    CHECK(lofts({"56", "60", "62"}).empty()); // grams as well as degrees
+}
+
+TEST_CASE("what somebody says of the clubs goes before what they look like, and a bag is no contest") {
+    Random random(3);
+    const auto clubs = fortyClubs();
+    auto test = fileOf(clubs[22], 2, 43, random);
+    REQUIRE(rack::ClubKinds(test).first() == HeadKind::iron);
+    CHECK(rack::ClubKinds(test).areOne());
+    test.card.clubKind = "4-hybrid";
+    CHECK(rack::kindText(rack::ClubKinds(test).ofAll()->kind) == "4-hybrid");
+    CHECK(rack::ClubKinds(test).ofAll()->by == rack::ToldBy::person);
+    test.card.clubKind.clear();
+    test.builds[0].name = "driver";
+    test.builds[1].name = "7 iron";
+    CHECK_FALSE(rack::ClubKinds(test).areOne());
+    CHECK(rack::ClubKinds(test).head(record::BuildAt(0)) == HeadKind::driver);
+    // One that stays on the rack makes no bag of the others.
+    for (record::Shot& shot : test.shots)
+        if (shot.build == record::BuildAt(0))
+            shot.build = record::BuildAt(2);
+    CHECK(rack::ClubKinds(test).areOne());
+}

@@ -39,11 +39,12 @@ TEST_CASE("what can't be understood is refused with file, place and what was exp
         {"build,carry_m,carry_yd\nA,1,1\n", "shots.csv, line 1, column 3 (carry_yd): holds the same measurement as "
                                             "column 2 (carry_m); expected each once."},
         {"build,carry_m\nA,150\nB,15o\n", "shots.csv, line 3, column 2 (carry_m): '15o' is not a number; expected a "
-                                          "number in m, or nothing for no reading."},
+                                          "number in m, or an empty cell where nothing was measured."},
         {"build,carry_m\nA,1e999\n", "shots.csv, line 2, column 2 (carry_m): '1e999' is not a number; expected a "
-                                     "number in m, or nothing for no reading."},
-        {"build,carry_m,note\nA,150,\"x\ny\"\nB,zz,\n", "shots.csv, line 4, column 2 (carry_m): 'zz' is not a number; "
-                                                        "expected a number in m, or nothing for no reading."},
+                                     "number in m, or an empty cell where nothing was measured."},
+        {"build,carry_m,note\nA,150,\"x\ny\"\nB,zz,\n",
+         "shots.csv, line 4, column 2 (carry_m): 'zz' is not a number; "
+         "expected a number in m, or an empty cell where nothing was measured."},
         {"build,carry_m,status\nA,150,maybe\n", "shots.csv, line 2, column 3 (status): unknown status 'maybe'; "
                                                 "expected counted, set_aside, warm_up or nothing."},
         {"build,carry_m,feel\nA,150,11\n", "shots.csv, line 2, column 3 (feel): no feel score: '11'; expected a "

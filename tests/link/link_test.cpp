@@ -86,7 +86,7 @@ TEST_CASE("what is not a message is refused with its reason and the line goes on
          {R"({"type":"shot","id":3,"metrics":{}})", "id is not text"},
          {R"({"type":"shot","id":"x"})", "metrics is not an object"},
          {R"({"type":"shot","id":"x","metrics":{"carry_m":"150"}})", "carry_m is not a number"},
-         {R"({"type":"shot","id":"x","metrics":{"carry_m":1e300}})", "carry_m is no reading of a golf shot"},
+         {R"({"type":"shot","id":"x","metrics":{"carry_m":1e300}})", "carry_m is no measurement of a golf shot"},
          {R"({"type":"shot","id":"x","at":5,"metrics":{}})", "at is not text"},
          {R"({"type":"shot","id":"x","metrics":{},"quality":2})", "quality is not from 0 to 1"},
          {R"({"type":"no_read"})", "id is missing"}}));

@@ -354,7 +354,7 @@ void BayActions::keepLaid(const bay::Laying& laying) {
     const std::string sitting = laying.shots().empty() || laying.shots().front().takenAt.text().size() < 10
                                     ? now.left(10).toStdString()
                                     : laying.shots().front().takenAt.text().substr(0, 10);
-    m_bay.step(tr("a file laid on the plan"), m_hand.test().shots.size(), [&](record::Test& test) {
+    m_bay.step(tr("a file matched to the plan"), m_hand.test().shots.size(), [&](record::Test& test) {
         const std::size_t from = test.shots.size();
         test = laying.applied(std::move(test), sitting);
         return from;

@@ -250,7 +250,7 @@ void BayPage::refresh() {
         now.anotherVisit ? anotherVisitPicture(now.test, now.stand) : nowPicture(now, m_book.units(), Eyes::fitter);
     if (!m_hand.isKept()) {
         picture.caption = tr("Not in a logbook yet");
-        picture.name = tr("Keep it first");
+        picture.name = tr("Save it first");
         picture.count = tr("Ctrl+S");
     }
     if (!picture.last.isEmpty() && maySeeAverages(now.test, Eyes::fitter))
@@ -277,7 +277,7 @@ void BayPage::refreshStatus(const Situation& now) {
     if (const QString folder = m_folder.status(); !folder.isEmpty())
         parts << folder;
     if (now.stand.phase() == bay::Phase::noPlan)
-        parts = QStringList{tr("The Rack takes the clubs, the Plan makes the order.")};
+        parts = QStringList{tr("The Clubs page takes the clubs, the Plan makes the order.")};
     m_source->setText(parts.join(QStringLiteral("  ")));
     QPalette palette = m_trouble->palette();
     palette.setColor(QPalette::WindowText, colours().alarm);
@@ -432,7 +432,7 @@ void BayPage::stopWatching() {
 void BayPage::layShots(const QString& file, std::vector<record::Shot> shots) {
     if (!m_hand.isKept() || m_hand.test().turns.empty())
         return emit complained(
-            tr("A file is laid on a plan, and this test has none. Add its shots instead (File menu)."));
+            tr("A file is matched to a plan, and this test has none. Add its shots instead (File menu)."));
     m_lay->layShots(m_hand.test(), file, std::move(shots), m_book.units());
 }
 

@@ -64,14 +64,13 @@ QWidget* BaySide::buildFeel() {
     m_feelHeading->setWordWrap(true);
     column->addWidget(m_feelHeading);
     m_feel = new FeelView;
-    column->addWidget(m_feel);
+    column->addWidget(scrolling(m_feel), 1);
     m_feelWords = new QLineEdit;
     m_feelWords->setPlaceholderText(tr("in your words (Tab)"));
     m_feelWords->setObjectName(QStringLiteral("feelWords"));
     m_feelWords->setAccessibleName(tr("How it felt, in words"));
     m_feelWords->installEventFilter(this);
     column->addWidget(m_feelWords);
-    column->addStretch();
     return feel;
 }
 

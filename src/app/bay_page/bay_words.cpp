@@ -72,8 +72,8 @@ QString fate(const Situation& now, Eyes eyes) {
         return Words::tr("last shot: here, not on disk yet");
     if (!bay::isRead(shot))
         return shot.note.empty()
-                   ? Words::tr("last shot: no reading, hit it again")
-                   : Words::tr("last shot: no reading (%1), hit it again").arg(QString::fromStdString(shot.note));
+                   ? Words::tr("last shot: not measured, hit it again")
+                   : Words::tr("last shot: not measured (%1), hit it again").arg(QString::fromStdString(shot.note));
     if (shot.status == record::ShotStatus::setAside)
         return Words::tr("last shot: set aside, %1")
             .arg(shot.reason.empty() ? Words::tr("no reason given") : QString::fromStdString(shot.reason));
@@ -219,7 +219,7 @@ void fillFree(const Situation& at, const bay::Free& free, NowPicture& now) {
     now.caption = ofWhom(at, Words::tr("In hand"));
     if (!free.build) {
         now.name = at.test.builds.empty() ? Words::tr("No club yet") : Words::tr("No club is in");
-        now.count = Words::tr("The Rack takes one in");
+        now.count = Words::tr("The Clubs page takes one in");
         return;
     }
     now.name = nameOf(at.test, *free.build);
@@ -342,8 +342,9 @@ QStringList soFarWords(const Situation& now, const std::vector<words::NumberSoFa
         const auto at = std::ranges::find(soFar, metric, &words::NumberSoFar::metric);
         isAny = isAny || at != soFar.end();
         QString line = at == soFar.end() ? QString() : QString::fromStdString(words::soFarText(*at, units));
-        if (at != soFar.end() && at->onOwn && lines.isEmpty()) // said once
-            line += Words::tr(" on %1").arg(nameOf(now.test, now.test.baselineIndex()));
+        if (at != soFar.end() && at->onOwn)
+            line +=
+                Words::tr(" on %1").arg(lines.isEmpty() ? nameOf(now.test, now.test.baselineIndex()) : Words::tr("it"));
         lines << line;
     }
     return isAny ? lines : QStringList();

@@ -47,22 +47,51 @@ void paintCord(QPainter& painter, const NowPicture& picture, const QRectF& row) 
     }
 }
 
+// Where they don't stand beside each other: a line a number, with what the club has shown so far behind it.
+void paintLastInLines(QPainter& painter, const QStringList& last, const QStringList& soFar, const QRectF& room) {
+    const double height = std::min(18.0, room.height() / static_cast<double>(last.size()));
+    double y = room.top() + 13;
+    for (int i = 0; i < last.size(); ++i, y += height) {
+        painter.setPen(colours().faint);
+        painter.setFont(typeface(size::caption));
+        painter.drawText(QPointF(room.left(), y), last[i].section(QLatin1Char('\n'), 1));
+        if (i < soFar.size())
+            drawTabular(painter, typeface(size::caption), QPointF(room.right(), y),
+                        soFar[i].section(QStringLiteral(" on "), 0, 0).replace(QLatin1Char('\n'), QStringLiteral(", ")),
+                        Align::right);
+        painter.setPen(colours().ink);
+        drawTabular(painter, typeface(size::body, QFont::DemiBold), QPointF(room.left() + 0.18 * room.width(), y),
+                    last[i].section(QLatin1Char('\n'), 0, 0), Align::left);
+    }
+}
+
+constexpr double narrow = 130; // a number with what is below it
+
 void paintLast(QPainter& painter, const QStringList& last, const QStringList& soFar, const QRectF& row) {
+    if (!soFar.isEmpty() && row.width() < narrow * static_cast<double>(last.size()))
+        return paintLastInLines(painter, last, soFar, row.adjusted(0, 0, 0, 0.4 * row.height()));
     const double each = row.width() / static_cast<double>(last.size());
+    const double wide = each - row.height() * 0.3;
+    QFont figures =
+        fitting({}, row.height() * 0.62, wide, QFont::DemiBold); // of one size, so that they stand in a line
+    for (const QString& one : last)
+        if (const QFont own = fitting(one.section(QLatin1Char('\n'), 0, 0), row.height() * 0.62, wide, QFont::DemiBold);
+            own.pixelSize() < figures.pixelSize())
+            figures = own;
     for (int i = 0; i < last.size(); ++i) {
         const QString number = last[i].section(QLatin1Char('\n'), 0, 0);
         const QString label = last[i].section(QLatin1Char('\n'), 1);
         const double x = row.left() + i * each;
         painter.setPen(colours().ink);
-        drawTabular(painter, fitting(number, row.height() * 0.62, each - 8, QFont::DemiBold),
-                    QPointF(x, row.top() + row.height() * 0.56), number, Align::left);
+        drawTabular(painter, figures, QPointF(x, row.top() + row.height() * 0.56), number, Align::left);
         painter.setPen(colours().faint);
         painter.setFont(typeface(std::max(size::caption, static_cast<int>(row.height() * 0.24))));
         const double below = row.bottom() - row.height() * 0.1;
         painter.drawText(QPointF(x, below), label);
-        if (i < soFar.size())
-            drawTabular(painter, fitting(soFar[i], row.height() * 0.26, each - 8, QFont::Normal),
-                        QPointF(x, below + row.height() * 0.4), soFar[i], Align::left);
+        const QStringList lines = i < soFar.size() ? soFar[i].split(QLatin1Char('\n')) : QStringList();
+        for (int line = 0; line < lines.size(); ++line)
+            drawTabular(painter, typeface(std::max(size::caption, static_cast<int>(row.height() * 0.16))),
+                        QPointF(x, below + row.height() * (0.3 + 0.22 * line)), lines[line], Align::left);
     }
 }
 

@@ -400,7 +400,7 @@ void DecisionPage::refreshBet() {
     if (pictures.empty())
         texts << (reading == nullptr
                       ? tr("The shots are being read, or there are none.")
-                      : tr("No outcome with a wanted direction is declared: say one on the Sheet, and how "
+                      : tr("No outcome with a wanted direction is declared: say one on the test sheet, and how "
                            "often each club is the best stands here."));
     else if (isOpen)
         texts << tr("A bet, not a finding. Where clubs can't be told apart, feel, price and trust decide: those are "
@@ -449,7 +449,7 @@ void DecisionPage::refreshDecision() {
     QStringList follow{link("report", tr("Report (Ctrl+P)"))};
     if (!m_hand.isSealed()) // a copy would tell which club is which
         follow << link("again", tr("the same on another day")) << link("further", tr("on from this club, with others"))
-               << link("adjust", tr("this club adjusted, on the Rack"));
+               << link("adjust", tr("this club adjusted, on the Clubs page"));
     m_follows->setText(follow.join(QStringLiteral(" · ")));
 }
 

@@ -141,8 +141,8 @@ QWidget* ImportPage::buildActions() {
     m_read = new KeyCard(tr("Enter"), tr("Read it"), "importRead");
     m_read->setDefault(true);
     m_read->setCaption(tr("what it says, and how sure that is"));
-    m_lay = new KeyCard(QStringLiteral("L"), tr("Lay it on a plan"), "importLay");
-    m_sitting = new KeyCard(QStringLiteral("B"), tr("Into the bag"), "importBag");
+    m_lay = new KeyCard(QStringLiteral("L"), tr("Match it to a plan"), "importLay");
+    m_sitting = new KeyCard(QStringLiteral("B"), tr("As free shots"), "importBag");
     m_sitting->setCaption(tr("as free shots, outside any test"));
     m_add = new KeyCard(QStringLiteral("A"), tr("Add to a test"), "importAdd");
     auto* grid = new QGridLayout;

@@ -112,11 +112,11 @@ public:
 
     QString finding() const override { return m_finding; }
     QString under() const override {
-        return m_isSpread ? tr("Each knot is how far a shot was from the middle of its stint.")
+        return m_isSpread ? tr("Each dot is how far a shot was from the middle of its stint.")
                : m_norm   ? tr("Dotted, and no verdict: %1.").arg(m_normText)
                           : QString();
     }
-    QString legend() const override { return tr("every knot is a counted shot · Enter tells how"); }
+    QString legend() const override { return tr("every dot is a counted shot · Enter tells how"); }
 
     void layOut(const QRectF& box) override {
         m_left = box.left();

@@ -75,7 +75,7 @@ public:
     bool isEmpty() const { return m_faces.empty(); }
     QString finding() const override { return m_finding; }
     QString legend() const override {
-        return m_sizeOf.isEmpty() ? Picture::legend() : tr("larger knots: more %1").arg(m_sizeOf);
+        return m_sizeOf.isEmpty() ? Picture::legend() : tr("larger dots: more %1").arg(m_sizeOf);
     }
 
     void layOut(const QRectF& box) override {

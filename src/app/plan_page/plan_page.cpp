@@ -250,7 +250,7 @@ QString PlanPage::subtitle() const {
     const Test& test = m_hand.test();
     if (isStruckAsItCame(m_hand.test()))
         return tr("Plan · struck as it came");
-    return tr("Plan · %1 of %2 · %3")
+    return tr("Plan · %1 of %2 · %3 · a lap is every club once, a stint one club's shots in a row")
         .arg(QString::fromStdString(record::counted(static_cast<std::size_t>(test.plan.rounds), "lap")))
         .arg(plan::shotsATurn(test.plan))
         .arg(m_hand.isSealed() ? tr("sealed") : tr("not sealed"));

@@ -14,6 +14,7 @@
 #include "core/record/text/number_text.h"
 #include "core/record/units.h"
 
+#include <QApplication>
 #include <QCompleter>
 #include <QGridLayout>
 #include <QLabel>
@@ -30,6 +31,23 @@ using record::Club;
 using record::Part;
 
 constexpr int columns = 6;
+
+// What to take care of where a measure is about work on a club.
+QString careFor(const QString& field) {
+    const auto begins = [&](const char* name) { return field.startsWith(QLatin1String(name)); };
+    if (begins("tipTrim") || begins("shaftStep"))
+        return ClubEditor::tr("Cut graphite wet or under suction, with a mask and glasses; a cut can't be taken back.");
+    if (begins("sleeve"))
+        return ClubEditor::tr("Tighten the screw to its maker's torque after every change, and see that the head sits "
+                              "fast. A setting turns face and lie too.");
+    if (begins("bent"))
+        return ClubEditor::tr("Many heads allow 2° and some none: a qualified builder knows. The rules of play where "
+                              "you are decide what a club may be.");
+    if (begins("clubLength") || begins("shaftLength") || begins("headLoft"))
+        return ClubEditor::tr(
+            "The rules of play where you are decide how long a club may be, and what else it may be.");
+    return {};
+}
 
 QString figure(const std::optional<double>& value, int decimals, const QString& unit) {
     return value ? QString::fromStdString(record::fixed(*value, decimals)) + unit : QStringLiteral("–");
@@ -200,6 +218,14 @@ void ClubEditor::buildUi() {
     m_figures->setWordWrap(true);
     column->addSpacing(2);
     column->addWidget(m_figures);
+    auto* care = captionLabel("partCare");
+    care->hide();
+    column->addWidget(care);
+    connect(qApp, &QApplication::focusChanged, this, [this, care](QWidget*, QWidget* field) {
+        const QString words = field != nullptr && isAncestorOf(field) ? careFor(field->objectName()) : QString();
+        care->setText(words);
+        care->setVisible(!words.isEmpty());
+    });
 }
 
 // A setting that the table knows brings its angles.

@@ -477,7 +477,7 @@ void RackPage::refreshScreening() {
 }
 
 QString RackPage::subtitle() const {
-    return tr("Rack · %1").arg(QString::fromStdString(record::counted(ask::clubsOf(m_hand.test()).size(), "club")));
+    return tr("Clubs · %1").arg(QString::fromStdString(record::counted(ask::clubsOf(m_hand.test()).size(), "club")));
 }
 
 void RackPage::takeFocus() {

@@ -49,7 +49,7 @@ PicturePanel::PicturePanel(const TestInHand& hand, Declaring& declaring, Judging
     m_whose->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     m_caption = captionLabel("caption");
     m_caption->setWordWrap(false);
-    m_keep = new QPushButton(tr("Keep in a logbook…"));
+    m_keep = new QPushButton(tr("Save to a logbook…"));
     m_keep->setObjectName(QStringLiteral("keepButton"));
     m_picture = new PictureView;
     m_second = new PictureView;

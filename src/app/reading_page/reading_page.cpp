@@ -19,6 +19,7 @@
 #include "core/words/remarks/remarks.h"
 #include "core/words/remarks/shot_remarks.h"
 #include "core/words/remarks/swing_remarks.h"
+#include "core/words/tried.h"
 
 #include <QKeyEvent>
 #include <QLabel>
@@ -57,11 +58,13 @@ ReadingPage::ReadingPage(const TestInHand& hand, Declaring& declaring, Judging& 
     m_sides->setSpacing(2 * size::grid);
     m_sides->addWidget(buildLedger(), 5);
     m_pictures = new PicturePanel(hand, declaring, judging, book);
+    m_pictures->setMinimumWidth(380); // its chips wrap
     m_sides->addWidget(m_pictures, 8);
     m_curtain = new Curtain;
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
-    whole->addWidget(m_body);
+    m_bodyArea = scrolling(m_body);
+    whole->addWidget(m_bodyArea);
     whole->addWidget(m_curtain);
     buildKeys();
     wire();
@@ -75,6 +78,8 @@ void ReadingPage::resizeEvent(QResizeEvent* event) {
     m_sides->setStretch(0, narrow ? 1 : 5);
     m_sides->setStretch(1, narrow ? 1 : 8);
     m_pictures->setNarrow(narrow);
+    constexpr int tall = 420; // each of the two, where they stand under each other
+    m_body->setMinimumHeight(narrow ? static_cast<int>(2 * tall * typeScale()) : 0);
 }
 
 QWidget* ReadingPage::buildLedger() {
@@ -256,7 +261,7 @@ void ReadingPage::refresh() {
     const judge::Reading* reading = m_judging.reading();
     m_pictures->setKeepable(m_hand.has() && !m_hand.isKept());
     m_curtain->display(m_judging.withheld());
-    m_body->setVisible(!m_judging.withheld());
+    m_bodyArea->setVisible(!m_judging.withheld());
     // While the judge is at work the last answer stays, unless the test itself has changed.
     if (reading == nullptr && !m_judging.withheld() && m_hand.has() && m_model->rowCount() > 0 &&
         m_against->text().isEmpty())
@@ -269,7 +274,11 @@ void ReadingPage::refresh() {
             struckOff.push_back(b);
     m_model->setReading(reading, struckOff, m_book.units());
     m_against->setText(againstText());
-    const auto run = reading != nullptr ? words::oneRun(*reading, m_book.units()) : std::nullopt;
+    auto run = reading != nullptr ? words::oneRun(*reading, m_book.units()) : std::nullopt;
+    if (run && !m_hand.isSealed())
+        for (const words::Tried& one : words::tried(m_hand.test(), m_book.units()))
+            if (!one.left.empty())
+                run->swing.push_back(one.name + " went: " + one.left + ".");
     m_oneRun->setRun(run, reading, m_book.units());
     m_says->setCurrentIndex(run ? 1 : 0);
     QString answer;
@@ -409,8 +418,9 @@ QString ReadingPage::subtitle() const {
         setAside += build.setAside;
         warmUp += build.warmUp;
     }
-    QStringList parts{QString::fromStdString(record::counted(counted, "shot")),
-                      QString::fromStdString(record::counted(reading->rounds, "lap"))};
+    QStringList parts{QString::fromStdString(record::counted(counted, "shot"))};
+    if (reading->singleRuns.empty()) // clubs hit as it came make no laps
+        parts << QString::fromStdString(record::counted(reading->rounds, "lap"));
     if (setAside > 0)
         parts << tr("%1 set aside").arg(setAside);
     if (warmUp > 0)
@@ -418,7 +428,7 @@ QString ReadingPage::subtitle() const {
     if (!m_hand.test().players.empty())
         parts << QString::fromStdString(m_hand.test().playerNames());
     if (!m_hand.isKept())
-        parts << tr("not kept yet");
+        parts << tr("not saved yet");
     return parts.join(QStringLiteral(" · "));
 }
 

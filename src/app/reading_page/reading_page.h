@@ -83,7 +83,8 @@ private:
     bool m_isReturning = false;     ///< to the line that was in hand, in another reading
     bool m_showsArithmetic = false; ///< under the ledger, in place of what to keep in mind
     QWidget* m_body = nullptr;
-    QBoxLayout* m_sides = nullptr; ///< ledger and picture
+    QScrollArea* m_bodyArea = nullptr; ///< which scrolls where the window is small
+    QBoxLayout* m_sides = nullptr;     ///< ledger and picture
     Curtain* m_curtain = nullptr;
     LedgerModel* m_model = nullptr;
     QStackedWidget* m_says = nullptr; ///< the ledger, or the calm page of one run each

@@ -276,7 +276,8 @@ void BayRun::goThrough(std::vector<Step>& from, std::vector<Step>& to, Way way) 
     record::reseat(tail, next.builds, next.players);
     next.shots.insert(next.shots.end(), tail.shots.begin(), tail.shots.end());
     if (record::pointsNowhere(next)) {
-        emit refused(tr("A club of these shots is not on the Rack any more; Ctrl+Z there brings it back."));
+        emit refused(
+            tr("A club of these shots is not among the clubs any more; Ctrl+Z on the Clubs page brings it back."));
         return;
     }
     if (step.before.turns != step.after.turns || step.amended)

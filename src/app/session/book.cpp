@@ -293,7 +293,7 @@ bool Book::addStock(const QString& path) {
     const auto before = files::stockFromText(setting(stockSetting).toStdString());
     setSetting(stockSetting, QString::fromStdString(files::stockText(files::withStock(before, *parts))));
     m_parts.reset();
-    emit noted(tr("%1 of the stock can be typed on the Rack from now on.")
+    emit noted(tr("%1 of the stock can be typed on the Clubs page from now on.")
                    .arg(QString::fromStdString(record::counted(parts->size(), "part"))));
     return true;
 }

@@ -22,7 +22,7 @@ bool keepByItself(TestInHand& hand, Book& book) {
     test.nameClubs(); // as the book did
     takeKeptPlayers(test, book);
     if (opens)
-        emit book.noted(Book::tr("Kept in %1.").arg(QDir::toNativeSeparators(book.path())));
+        emit book.noted(Book::tr("Saved in %1.").arg(QDir::toNativeSeparators(book.path())));
     return true;
 }
 

@@ -101,7 +101,7 @@ bool Session::readyToLeave() {
         return false;
     if (m_bay.saveAgain())
         return true;
-    emit refused(tr("Not on disk yet: %1. Free some space, or keep this test in another logbook (Ctrl+S).")
+    emit refused(tr("Not on disk yet: %1. Free some space, or save this test to another logbook (Ctrl+S).")
                      .arg(m_bay.unsavedWords()));
     return false;
 }

@@ -385,7 +385,7 @@ void SheetPage::refreshLooking() {
 }
 
 QString SheetPage::subtitle() const {
-    const QString kept = m_hand.isKept() ? tr("kept as you type") : tr("not kept yet");
+    const QString kept = m_hand.isKept() ? tr("saved as you type") : tr("not saved yet");
     return tr("Test sheet · reads as what will be judged · %1").arg(kept);
 }
 

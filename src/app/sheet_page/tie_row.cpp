@@ -19,9 +19,9 @@ constexpr int cordWidth = 34, tieHeight = 24;
 void TieBox::setState(rack::Tie::State state) {
     m_state = state;
     using State = rack::Tie::State;
-    setAccessibleDescription(state == State::differs  ? tr("the clubs on the Rack differ in it")
+    setAccessibleDescription(state == State::differs  ? tr("the clubs differ in it")
                              : state == State::factor ? tr("comes with what is tested")
-                             : state == State::same   ? tr("the same on all clubs of the Rack")
+                             : state == State::same   ? tr("the same on all clubs")
                                                       : QString());
     update();
 }

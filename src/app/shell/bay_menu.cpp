@@ -62,7 +62,7 @@ void MainWindow::askFolder() {
 }
 
 void MainWindow::askLay() {
-    const QString path = m_prompter->fileToOpen(this, tr("Lay a device's file on the plan"),
+    const QString path = m_prompter->fileToOpen(this, tr("Match a device's file to the plan"),
                                                 tr("Shot files (*.csv *.txt *.tsv *.xlsx *.ods);;All files (*)"));
     if (!path.isEmpty())
         m_waysIn->layFile(path);

@@ -149,7 +149,7 @@ void MainWindow::buildFileMenu() {
     file->addSeparator();
     add(tr("&Open…"), QKeySequence::Open, "actionOpen", [this] { askOpen(); });
     add(tr("&Import shots…"), QKeySequence(Qt::CTRL | Qt::Key_I), "actionImport", [this] { askImport(); });
-    m_keep = add(tr("&Keep in a logbook…"), QKeySequence::Save, "actionKeep", [this] { m_waysOut->keep(); });
+    m_keep = add(tr("&Save to a logbook…"), QKeySequence::Save, "actionKeep", [this] { m_waysOut->keep(); });
     m_export = add(tr("&Export this test…"), QKeySequence(Qt::CTRL | Qt::Key_E), "actionExport",
                    [this] { m_waysOut->exportTest(); });
     add(tr("&Report…"), QKeySequence::Print, "actionReport", [this] { goTo(PageId::report); });

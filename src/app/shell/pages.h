@@ -21,11 +21,11 @@ struct PageEntry {
 /// The stages, in the order in which a test goes through them.
 inline constexpr std::array<PageEntry, 7> pageEntries = {
     {{PageId::logbook, "logbook", QT_TRANSLATE_NOOP("Pages", "&Logbook"), "actionLogbook"},
-     {PageId::sheet, "sheet", QT_TRANSLATE_NOOP("Pages", "&Sheet"), "actionSheet"},
-     {PageId::rack, "rack", QT_TRANSLATE_NOOP("Pages", "R&ack"), "actionRack"},
+     {PageId::sheet, "sheet", QT_TRANSLATE_NOOP("Pages", "&Test sheet"), "actionSheet"},
+     {PageId::rack, "rack", QT_TRANSLATE_NOOP("Pages", "&Clubs"), "actionRack"},
      {PageId::plan, "plan", QT_TRANSLATE_NOOP("Pages", "&Plan"), "actionPlan"},
      {PageId::bay, "bay", QT_TRANSLATE_NOOP("Pages", "&Bay"), "actionBay"},
-     {PageId::reading, "reading", QT_TRANSLATE_NOOP("Pages", "&Reading"), "actionReading"},
+     {PageId::reading, "reading", QT_TRANSLATE_NOOP("Pages", "&Result"), "actionReading"},
      {PageId::decision, "decision", QT_TRANSLATE_NOOP("Pages", "&Decision"), "actionDecision"}}};
 
 /// Pages that there is nothing on before a shot is struck.

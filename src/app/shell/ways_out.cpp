@@ -61,7 +61,7 @@ WaysOut::WaysOut(Session& session, Prompter& prompter, QWidget* window)
 void WaysOut::keep() {
     if (!m_session.hasTest() || (m_session.isKept() && !m_session.bay().hasUnsaved()))
         return;
-    QString path = m_prompter.fileToSave(m_window, tr("Keep in a logbook"), tr("My shots.knotbook"),
+    QString path = m_prompter.fileToSave(m_window, tr("Save to a logbook"), tr("My shots.knotbook"),
                                          tr("Knot Count logbook (*.knotbook)"), Prompter::Existing::add);
     if (path.isEmpty())
         return;

@@ -47,7 +47,7 @@ QColor tagColour(std::size_t build);
 namespace size {
 inline constexpr int grid = 8;
 inline constexpr int caption = 12, body = 13, strong = 15, sentence = 19, title = 23;
-inline constexpr int spineWidth = 120;
+inline constexpr int spineWidth = 128;
 } // namespace size
 
 } // namespace knot::app

@@ -151,6 +151,15 @@ double off(double seen, double usual, double sd) {
     return -(seen - usual) * (seen - usual) / (2 * sd * sd);
 }
 
+// Shots outweigh a figure in a name, and no word for a kind: a badly hit driver is one.
+Likely belowWords(Likely shots) {
+    constexpr double most = 5.5;
+    const double best = *std::ranges::max_element(shots);
+    for (double& one : shots)
+        one = std::max(one, best - most);
+    return shots;
+}
+
 // What was read, for each row, over all speeds a player may have.
 Likely ofShots(const Seen& seen, const record::Player& player) {
     Likely likely = nothingKnown();
@@ -337,7 +346,7 @@ ClubKinds::ClubKinds(const record::Test& test) {
         for (double& one : shots)
             one /= static_cast<double>(std::max<std::ptrdiff_t>(1, counted));
         const bool isSeen = says(shots);
-        add(together, shots);
+        add(together, belowWords(shots));
         if (isNamed || isSeen)
             m_all = told(together, isMade ? ToldBy::parts : isNamed ? ToldBy::name : ToldBy::shots);
     }
@@ -349,7 +358,7 @@ ClubKinds::ClubKinds(const record::Test& test) {
         Likely own = isSealed ? nothingKnown() : names[club];
         const bool byName = says(own);
         const Likely shots = shotsOf(club);
-        add(own, shots);
+        add(own, belowWords(shots));
         m_clubs.push_back(byName || says(shots) ? told(own, byName ? ToldBy::name : ToldBy::shots) : KindTold{});
     }
 }

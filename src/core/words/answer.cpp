@@ -160,13 +160,16 @@ private:
         if (!top)
             return std::nullopt;
         const bool isRun = m_reading.roundsDone < 2;
+        const bool isAgain =
+            std::ranges::any_of(m_reading.builds, [](const judge::BuildCount& one) { return one.turns > 1; });
         return Answer{.outcome = outcome,
                       .verdict = isRun ? Verdict::uncontrolled : Verdict::open,
                       .isAsked = false,
                       .text = label(outcome) + ", unasked: " + name(top->build) +
                               (m_clubs == 2 ? " is ahead " : " has the most ") + timesIn100(top->chance) +
                               " in 100, on " +
-                              (isRun ? "one run each." : record::counted(m_reading.roundsDone, "lap") + ".")};
+                              (isRun ? isAgain ? "shots as they came." : "one run each."
+                                     : record::counted(m_reading.roundsDone, "lap") + ".")};
     }
 
     const Reading& m_reading;

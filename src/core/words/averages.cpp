@@ -108,7 +108,11 @@ std::vector<std::string> swingAsSeen(const Reading& reading, const record::Displ
 // What else was declared, a line for each number.
 std::vector<std::string> otherBets(const Reading& reading, Metric first, const record::DisplayUnits& units) {
     std::vector<std::string> said;
-    for (const Outcome& outcome : reading.card.primary) {
+    std::vector<Outcome> asked = reading.card.primary;
+    if (asked.empty()) // what is looked at with any club
+        for (const Metric metric : {Metric::launch, Metric::spin, Metric::descent})
+            asked.push_back({.metric = metric, .shape = {}});
+    for (const Outcome& outcome : asked) {
         if (outcome.kind != record::OutcomeKind::average || outcome.metric == first)
             continue;
         const MetricFormat format(outcome.metric, units);

@@ -178,8 +178,14 @@ std::string fairnessLine(const Test& test, const Reading& reading) {
         setAside += build.setAside;
     }
     const bool isRuns = reading.roundsDone < 2;
-    std::string text = record::counted(counted, "shot") + " with " + record::counted(reading.clubs, "club");
-    text += isRuns ? ", one run each: a bet, not a finding" : " in " + record::counted(reading.roundsDone, "lap");
+    const auto struck = static_cast<std::size_t>(
+        std::ranges::count_if(reading.builds, [](const judge::BuildCount& build) { return build.counted > 0; }));
+    const bool isAgain =
+        std::ranges::any_of(reading.builds, [](const judge::BuildCount& one) { return one.turns > 1; });
+    std::string text = record::counted(counted, "shot") + " with " +
+                       record::counted(test.turns.empty() ? std::min(struck, reading.clubs) : reading.clubs, "club");
+    text += isRuns ? std::string(isAgain ? ", hit as it came" : ", one run each") + ": a bet, not a finding"
+                   : " in " + record::counted(reading.roundsDone, "lap");
     if (!test.turns.empty())
         text += ", the order drawn beforehand";
     switch (test.card.blinding) {

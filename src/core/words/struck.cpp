@@ -145,6 +145,10 @@ std::vector<std::string> struckFacts(const Test& test) {
     else if (players.size() > 1)
         facts.push_back(counted(players.size(), "player") + ": " + joined(players) + ".");
     addMissing(test, facts);
+    const auto turned = std::ranges::count_if(
+        test.builds, [](const record::Build& build) { return !build.club.sleeve.setting.empty(); });
+    if (turned > 1)
+        facts.emplace_back("Settings of a sleeve turn face and lie with the loft: a gap between them is of all three.");
     return facts;
 }
 

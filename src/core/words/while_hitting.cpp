@@ -122,7 +122,7 @@ std::string soFarText(const NumberSoFar& number, const record::DisplayUnits& uni
     if (number.shots > 1)
         text += " (" + format.range(number.low, number.high) + ")";
     if (number.onOwn)
-        text += ", " + format.signedNumber(*number.onOwn);
+        text += "\n" + format.signedNumber(*number.onOwn);
     return text;
 }
 

@@ -28,7 +28,7 @@ struct NumberSoFar {
 std::vector<NumberSoFar> numbersSoFar(const judge::Case& subject, record::BuildAt club,
                                       std::span<const record::Metric> numbers);
 
-/// "152.3 (148 to 157), +4.1"
+/// "152.3 (148 to 157)", and on a line of its own "+4.1"
 std::string soFarText(const NumberSoFar& number, const record::DisplayUnits& units);
 
 /// Whether somebody else may have taken over: the last two shots lie far from the others of their player with this club

@@ -47,12 +47,13 @@ std::string what(const Error& e) {
     case ErrorKind::duplicateColumn:
         return "holds the same measurement as column " + e.found + "; expected each once";
     case ErrorKind::notANumber:
-        return "'" + e.found + "' is not a number; expected " + e.expected + ", or nothing for no reading";
+        return "'" + e.found + "' is not a number; expected " + e.expected +
+               ", or an empty cell where nothing was measured";
     case ErrorKind::ambiguousNumber:
         return "'" + e.found +
                "' has a comma that may part thousands or decimals; write it without one, or with a point";
     case ErrorKind::beyondMeasure:
-        return "'" + e.found + "' is more than anything measures; leave the cell empty for no reading";
+        return "'" + e.found + "' is more than anything measures; leave the cell empty where nothing was measured";
     case ErrorKind::unknownWord:
         return e.found + "; expected " + e.expected;
     case ErrorKind::missingBuild:

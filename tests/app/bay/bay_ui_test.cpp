@@ -134,7 +134,7 @@ TEST_CASE("a missed read, a call, a late set-aside, undo and redo, each by its k
         hands.press(Qt::Key_N);
         CHECK(test.shots.size() == 1);
         CHECK(now(bench).count == "shot 1 of 2");
-        CHECK(now(bench).below.contains("no reading"));
+        CHECK(now(bench).below.contains("not measured"));
     }
     SECTION("a call before the number shows") {
         hitBoth(bench, 150);
@@ -425,7 +425,7 @@ TEST_CASE("a device's file is laid on the plan, shifted and kept by keys") {
     bench.prompter->answers << bench.writeFile("device.csv", csv);
     bench.trigger("actionLay");
     auto* totals = bench.find<QLabel>("layTotals");
-    CHECK(eventually([&] { return totals->text().contains("12 planned · 11 laid"); }));
+    CHECK(eventually([&] { return totals->text().contains("12 planned · 11 matched"); }));
     CHECK(totals->text().contains("1 not struck"));
     hands.press(Qt::Key_Down);
     hands.press(Qt::Key_Down);

@@ -56,7 +56,7 @@ TEST_CASE("an order of clubs is said in a few letters of each") {
     CHECK(order(" , ")->empty());
     CHECK(order("slate, old")->front() == "Slate, old"); // a comma of its own
     CHECK(order("fern").error() == "“fern” may be Fern 60 or Fern 70; type a letter more.");
-    CHECK(order("reed").error() == "No club on the Rack is called “reed”.");
+    CHECK(order("reed").error() == "No club on the Clubs page is called “reed”.");
     CHECK(order("fern 6, fern 60").error() == "Fern 60 is named twice.");
     CHECK(*order(record::orderText({"Fern 70", "Fern 60"}).c_str()) == std::vector<std::string>{"Fern 70", "Fern 60"});
 }

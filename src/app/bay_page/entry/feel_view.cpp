@@ -6,6 +6,7 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QScrollArea>
 
 #include <algorithm>
 #include <cmath>
@@ -118,6 +119,8 @@ void FeelView::keyPressEvent(QKeyEvent* event) {
         emit left();
     else
         return QWidget::keyPressEvent(event);
+    if (auto* area = qobject_cast<QScrollArea*>(parentWidget()->parentWidget()))
+        area->ensureVisible(0, static_cast<int>(m_scale) * scaleHeight + scaleHeight / 2, 0, scaleHeight);
     update();
 }
 

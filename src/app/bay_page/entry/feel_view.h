@@ -15,7 +15,7 @@ public:
     explicit FeelView(QWidget* parent = nullptr);
     void setScores(const std::array<int, record::feelScaleCount>& scores);
     QSize sizeHint() const override;
-    QSize minimumSizeHint() const override { return sizeHint(); }
+    QSize minimumSizeHint() const override { return {180, sizeHint().height()}; }
 
 signals:
     void scored(std::size_t scale, int score);

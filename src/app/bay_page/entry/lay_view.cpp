@@ -91,7 +91,7 @@ void LayView::refresh() {
     }
     m_lines->setCurrentRow(std::clamp(row, 0, std::max(0, m_lines->count() - 1)));
     const auto totals = m_laying->totals();
-    QStringList parts{tr("%1 planned").arg(totals.planned), tr("%1 laid").arg(totals.laid)};
+    QStringList parts{tr("%1 planned").arg(totals.planned), tr("%1 matched").arg(totals.laid)};
     if (totals.gaps > 0)
         parts << tr("%1 missed").arg(totals.gaps);
     if (totals.leftOut > 0)

@@ -87,7 +87,7 @@ QString ShotTable::fateText(const record::Shot& shot) const {
         break;
     }
     if (!bay::isRead(shot))
-        return tr("no reading");
+        return tr("not measured");
     return shot.call == record::Call::none ? tr("yes") : tr("yes, called %1").arg(callWord(shot.call));
 }
 

@@ -130,6 +130,23 @@ const std::array commands = {
                        const bool naming = inBag(page.actions().situation()) != nullptr;
                        naming ? page.actions().nameTag(11) : page.actions().hands().ownClub();
                    }},
+    BayCommand{.key = Qt::Key_O,
+               .cap = "O",
+               .help = QT_TRANSLATE_NOOP("Bay", "says who hits and has hit, or which of several hits now"),
+               .title = [](const Situation&) { return Said::tr("who hits?"); },
+               .hint =
+                   [](const Situation& now) {
+                       return QString::fromStdString(now.test.players.size() > 1 ? now.test.playerNames()
+                                                                                 : now.test.firstPlayer().name);
+                   },
+               .due =
+                   [](const Situation& now) {
+                       return now.test.players.size() != 1 ? always<Due::shown>(now) : always<Due::works>(now);
+                   },
+               .run = [](BayPage& page) { page.actions().hands().whoHits(); },
+               .menuText = QT_TRANSLATE_NOOP("Bay", "Wh&o hits…"),
+               .menuName = "actionWhoHits",
+               .menuGroup = 4},
     BayCommand{.key = Qt::Key_Space,
                .cap = "Space",
                .help = QT_TRANSLATE_NOOP("Bay", "calls a mishit before its number shows, or counts it after all"),
@@ -155,7 +172,7 @@ const std::array commands = {
     BayCommand{.key = Qt::Key_N,
                .cap = "N",
                .help = QT_TRANSLATE_NOOP("Bay", "says that nothing was measured"),
-               .title = [](const Situation&) { return Said::tr("no reading"); },
+               .title = [](const Situation&) { return Said::tr("not measured"); },
                .hint = [](const Situation&) { return Said::tr("hit it again"); },
                .due = whileStruck,
                .run = [](BayPage& page) { page.actions().noReading(); }},
@@ -241,23 +258,6 @@ const std::array commands = {
                .menuText = QT_TRANSLATE_NOOP("Bay", "Plant a fla&g"),
                .menuName = "actionFlag",
                .menuGroup = 3},
-    BayCommand{.key = Qt::Key_O,
-               .cap = "O",
-               .help = QT_TRANSLATE_NOOP("Bay", "says who hits and has hit, or which of several hits now"),
-               .title = [](const Situation&) { return Said::tr("who hits?"); },
-               .hint =
-                   [](const Situation& now) {
-                       return QString::fromStdString(now.test.players.size() > 1 ? now.test.playerNames()
-                                                                                 : now.test.firstPlayer().name);
-                   },
-               .due =
-                   [](const Situation& now) {
-                       return now.test.players.size() != 1 ? always<Due::shown>(now) : always<Due::works>(now);
-                   },
-               .run = [](BayPage& page) { page.actions().hands().whoHits(); },
-               .menuText = QT_TRANSLATE_NOOP("Bay", "Wh&o hits…"),
-               .menuName = "actionWhoHits",
-               .menuGroup = 4},
     BayCommand{.key = Qt::Key_J,
                .cap = "J",
                .help = QT_TRANSLATE_NOOP("Bay", "brings another player"),
@@ -320,7 +320,7 @@ const std::array commands = {
                .menuGroup = 1},
     BayCommand{.due = always<Due::works>,
                .run = [](BayPage& page) { emit page.layRequested(); },
-               .menuText = QT_TRANSLATE_NOOP("Bay", "Lay a device's &file on the plan…"),
+               .menuText = QT_TRANSLATE_NOOP("Bay", "Match a device's &file to the plan…"),
                .menuName = "actionLay",
                .menuGroup = 1,
                .ofPlan = true},

@@ -89,7 +89,7 @@ tl::expected<std::string, std::string> buildMeant(const std::string& said, const
     if (begun.size() == 1)
         return begun.front();
     return tl::unexpected(begun.empty()
-                              ? "No club on the Rack is called “" + said + "”."
+                              ? "No club on the Clubs page is called “" + said + "”."
                               : "“" + said + "” may be " + begun[0] + " or " + begun[1] + "; type a letter more.");
 }
 
