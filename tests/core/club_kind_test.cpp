@@ -1,9 +1,11 @@
 // What kind of club a file is of, told from names and shots, whatever the clubs are called.
 #include "core/flight/impact.h"
+#include "core/judge/judge.h"
 #include "core/rack/club_kind.h"
 #include "core/rack/club_name.h"
 #include "core/random.h"
-#include "core/words/while_hitting.h"
+#include "core/words/answer.h"
+#include "core/words/averages.h"
 
 #include <catch2/catch.hpp>
 
@@ -215,4 +217,27 @@ TEST_CASE("what somebody says of the clubs goes before what they look like, and 
         if (shot.build == record::BuildAt(0))
             shot.build = record::BuildAt(2);
     CHECK(rack::ClubKinds(test).areOne());
+}
+
+TEST_CASE("a file of a bag has averages, and neither bets nor a fair test of driver against iron") {
+    Random random(5);
+    const auto clubs = fortyClubs();
+    record::Test bag;
+    for (const std::size_t at : {0UL, 6UL, 22UL, 34UL}) {
+        const auto one = fileOf(clubs[at], 0, 43, random);
+        bag.builds.push_back({.name = rack::kindText(clubs[at].kind)});
+        for (record::Shot shot : one.shots)
+            if (shot.build == record::BuildAt(0)) {
+                shot.build = record::BuildAt(bag.builds.size() - 1);
+                shot.id = bag.nextShotId();
+                bag.shots.push_back(std::move(shot));
+            }
+    }
+    const auto reading = judge::judge({.subject = judge::Case::of(bag)});
+    REQUIRE(reading);
+    CHECK_FALSE(reading->kind.areOne);
+    CHECK(words::oneRunEach(*reading, {}) ==
+          std::vector<std::string>{"Clubs of several kinds are steps of a bag, and no rivals of each other."});
+    CHECK(words::answersOf(*reading, {}).empty());
+    CHECK_FALSE(words::averages(*reading, {}).empty());
 }

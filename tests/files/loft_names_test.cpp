@@ -47,9 +47,11 @@ TEST_CASE("lofts that clubs are called by are clubs with these lofts, and a ladd
 }
 
 TEST_CASE("settings of a sleeve are clubs, and what they add is the sleeve's") {
-    const auto read = files::readShots("sleeve.csv", file("Club", {"-1", "0", "+1"}));
+    const auto read = files::readShots("sleeve.csv", file("Club", {"-1", "STD", "+1"}));
     REQUIRE(read);
     REQUIRE(read->test.builds.size() == 3);
+    CHECK(read->test.shots.size() == 12);
+    CHECK(read->test.builds[1].name == "STD");
     CHECK(read->test.builds[0].club.sleeve.loft == -1.0);
     CHECK(read->test.builds[2].club.sleeve.setting == "+1");
 }

@@ -37,7 +37,7 @@ public:
         for (const Outcome& outcome : m_reading.card.primary)
             if (auto answer = asked(outcome))
                 answers.push_back(std::move(*answer));
-        if (m_reading.card.primary.empty())
+        if (m_reading.card.primary.empty() && m_reading.kind.areOne) // a bag is no contest
             for (const Metric metric : {Metric::carry, Metric::ballSpeed})
                 if (auto answer = unasked(metric))
                     answers.push_back(std::move(*answer));

@@ -240,6 +240,12 @@ std::optional<OneRun> oneRun(const Reading& reading, const record::DisplayUnits&
                .fairTest = {},
                .pair = fairPair(reading, metrics.front())};
     run.metric = metrics.front();
+    if (!reading.kind.areOne && reading.card.primary.empty()) { // no contest
+        run.opening = "Clubs of several kinds are steps of a bag, and no rivals of each other.";
+        run.others.clear();
+        run.swing.clear();
+        return run;
+    }
     run.fairTest = fairTest(reading, run.pair, run.metric, units);
     std::ranges::copy_if(reading.bets, std::back_inserter(run.bets),
                          [&](const BetOnPair& bet) { return bet.metric == run.metric; });
@@ -253,7 +259,7 @@ std::vector<std::string> oneRunEach(const Reading& reading, const record::Displa
         return {};
     std::vector<std::string> sentences{run->opening};
     for (const Remark& remark : remarks(reading, units))
-        if (remark.code == "bet" || remark.code == "best_bet")
+        if (!run->bets.empty() && (remark.code == "bet" || remark.code == "best_bet"))
             sentences.push_back(remark.text);
     sentences.insert(sentences.end(), run->again.begin(), run->again.end());
     sentences.insert(sentences.end(), run->swing.begin(), run->swing.end());

@@ -1,5 +1,6 @@
 #include "files/import/table.h"
 
+#include "core/rack/club_name.h"
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
 #include "files/base/cell_text.h"
@@ -244,7 +245,11 @@ public:
         , m_columns(columns)
         , m_build(static_cast<std::size_t>(
               std::ranges::find_if(columns, [](const auto& c) { return c.meaning.role == ColumnRole::build; }) -
-              columns.begin())) {}
+              columns.begin())) {
+        for (std::size_t row = table.first; row < sheet.rows() && m_build < columns.size(); ++row)
+            if (const auto cell = sheet.cell(row, m_build); !cell.empty() && (cell[0] == '+' || cell[0] == '-'))
+                m_hasSettings = m_hasSettings || rack::settingNamed(cell).has_value();
+    }
 
     RowKind kindOf(std::size_t row) const {
         const std::size_t filled = filledCells(m_sheet, row);
@@ -286,7 +291,8 @@ private:
         for (std::size_t i = 0; i < std::max<std::size_t>(m_columns.size(), 1); ++i) {
             const bool names = i == 0 || m_columns[i].meaning.role == ColumnRole::build ||
                                (m_columns[i].meaning.field != nullptr && m_columns[i].meaning.field->key == "shot");
-            if (names && Vocabulary::own().isSummary(m_sheet.cell(row, i)))
+            const bool isSetting = m_hasSettings && i == m_build && rack::settingNamed(m_sheet.cell(row, i)); // "STD"
+            if (names && !isSetting && Vocabulary::own().isSummary(m_sheet.cell(row, i)))
                 return !isPlaced(row);
         }
         return false;
@@ -308,6 +314,7 @@ private:
     const TableAt& m_table;
     const std::vector<ColumnTaken>& m_columns;
     std::size_t m_build;
+    bool m_hasSettings = false; ///< clubs are called by the settings of a sleeve: "+1"
 };
 
 } // namespace
