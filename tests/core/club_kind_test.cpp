@@ -241,3 +241,21 @@ TEST_CASE("a file of a bag has averages, and neither bets nor a fair test of dri
     CHECK(words::answersOf(*reading, {}).empty());
     CHECK_FALSE(words::averages(*reading, {}).empty());
 }
+
+TEST_CASE("a topped shot, or distances alone, make no bag of clubs that are rivals") {
+    Random random(9);
+    auto test = fileOf(fortyClubs()[22], 3, 43, random);
+    std::erase_if(test.shots, [](const record::Shot& shot) { return static_cast<std::int64_t>(shot.id) % 5 > 3; });
+    test.shots[0].readings.measure(Metric::carry, 60);
+    test.shots[0].readings.measure(Metric::ballSpeed, 30);
+    CHECK(rack::ClubKinds(test).areOne());
+    record::Test far;
+    far.builds = {{.name = "Red"}, {.name = "Blue"}};
+    for (int i = 0; i < 8; ++i) {
+        record::Shot shot{.id = record::ShotId{i + 1}, .build = record::BuildAt(static_cast<std::size_t>(i % 2))};
+        shot.readings.measure(Metric::carry, i % 2 == 0 ? 150 : 110);
+        far.shots.push_back(shot);
+    }
+    CHECK(rack::ClubKinds(far).areOne());
+    CHECK_FALSE(rack::ClubKinds(far).ofAll());
+}

@@ -127,23 +127,36 @@ Likely ofParts(const record::Part& head, const std::string& name) {
     return likely;
 }
 
-// Means of what was read of one club, by one player.
+// What was read of one club, by one player.
 struct Seen {
-    std::map<Metric, double> sums;
-    std::map<Metric, int> counts;
+    std::map<Metric, std::vector<double>> values;
     bool isStruck = false;
     void add(const record::Shot& shot) {
         isStruck = true;
         for (const Metric metric :
              {Metric::ballSpeed, Metric::clubSpeed, Metric::launch, Metric::spin, Metric::descent, Metric::carry})
-            if (const auto value = shot.readings.at(metric)) {
-                sums[metric] += *value;
-                ++counts[metric];
-            }
+            if (const auto value = shot.readings.at(metric))
+                values[metric].push_back(*value);
     }
-    std::optional<double> mean(Metric metric) const {
-        const auto at = counts.find(metric);
-        return at == counts.end() ? std::nullopt : std::optional(sums.at(metric) / at->second);
+    /// The middle one, which no mishit moves far.
+    std::optional<double> middle(Metric metric) const {
+        const auto at = values.find(metric);
+        if (at == values.end())
+            return std::nullopt;
+        std::vector<double> sorted = at->second;
+        const auto half = sorted.begin() + static_cast<std::ptrdiff_t>(sorted.size() / 2);
+        std::ranges::nth_element(sorted, half);
+        return *half;
+    }
+    /// How far or how fast alone tells no club: it takes how high, with how much spin, or how steeply.
+    bool tells() const {
+        return values.contains(Metric::launch) || values.contains(Metric::spin) || values.contains(Metric::descent);
+    }
+    std::size_t shots() const {
+        std::size_t most = 0;
+        for (const auto& [metric, all] : values)
+            most = std::max(most, all.size());
+        return most;
     }
 };
 
@@ -163,7 +176,7 @@ Likely belowWords(Likely shots) {
 // What was read, for each row, over all speeds a player may have.
 Likely ofShots(const Seen& seen, const record::Player& player) {
     Likely likely = nothingKnown();
-    if (seen.counts.empty())
+    if (!seen.tells())
         return likely;
     const auto& rows = usualClubs();
     const bool isKnown = player.clubSpeed || player.ironSpeed;
@@ -177,20 +190,20 @@ Likely ofShots(const Seen& seen, const record::Player& player) {
             const double share = speed / referenceSpeed;
             const double clubSpeed = speed * row.share;
             double one = off(speed, middle, sd);
-            if (const auto value = seen.mean(Metric::clubSpeed))
+            if (const auto value = seen.middle(Metric::clubSpeed))
                 one += off(*value / clubSpeed, 1, 0.04);
-            if (const auto value = seen.mean(Metric::ballSpeed)) {
-                const auto club = seen.mean(Metric::clubSpeed);
+            if (const auto value = seen.middle(Metric::ballSpeed)) {
+                const auto club = seen.middle(Metric::clubSpeed);
                 one += off(*value / (club.value_or(clubSpeed) * row.smash), 1, club ? 0.03 : 0.05);
             }
             // The slower, the higher, and the less spin.
-            if (const auto value = seen.mean(Metric::launch))
+            if (const auto value = seen.middle(Metric::launch))
                 one += off(*value, row.launch + 0.1 * (referenceSpeed - speed), 2 + 0.05 * row.launch);
-            if (const auto value = seen.mean(Metric::spin))
+            if (const auto value = seen.middle(Metric::spin))
                 one += off(std::log(std::max(1.0, *value)), std::log(row.spin) + 0.85 * std::log(share), 0.15);
-            if (const auto value = seen.mean(Metric::descent))
+            if (const auto value = seen.middle(Metric::descent))
                 one += off(*value, row.descent - 0.35 * (referenceSpeed - speed), 4);
-            if (const auto value = seen.mean(Metric::carry))
+            if (const auto value = seen.middle(Metric::carry))
                 one += off(std::log(std::max(1.0, *value)), std::log(row.carry) + 1.25 * std::log(share), 0.07);
             best = std::max(best, one);
             sum += std::exp(one);
@@ -253,9 +266,9 @@ bool lieClose(const std::vector<Seen>& clubs) {
         double low = 1e9;
         double high = 0;
         for (const Seen& seen : clubs)
-            if (const auto mean = seen.mean(metric)) {
-                low = std::min(low, *mean);
-                high = std::max(high, *mean);
+            if (const auto value = seen.middle(metric)) {
+                low = std::min(low, *value);
+                high = std::max(high, *value);
             }
         if (high > low * (1 + most))
             return false;
@@ -263,9 +276,9 @@ bool lieClose(const std::vector<Seen>& clubs) {
     double low = 1e9;
     double high = -1e9;
     for (const Seen& seen : clubs)
-        if (const auto mean = seen.mean(Metric::launch)) {
-            low = std::min(low, *mean);
-            high = std::max(high, *mean);
+        if (const auto value = seen.middle(Metric::launch)) {
+            low = std::min(low, *value);
+            high = std::max(high, *value);
         }
     return high - low <= higher;
 }
@@ -332,7 +345,16 @@ ClubKinds::ClubKinds(const record::Test& test) {
     bool alike = !differ && (isSealed || lieClose(pooled));
     for (const auto& [name, seen] : byPlayer)
         alike = alike && (isSealed || byPlayer.size() == 1 || lieClose(seen));
-    m_areOne = alike && (lofts.empty() || *lofts.rbegin() - *lofts.begin() <= oneNumber);
+    // Shots alone part clubs only where each of two tells its kind surely, and they lie far apart.
+    std::set<HeadKind> surely;
+    constexpr std::size_t fewest = 3;
+    constexpr double sure = 0.9;
+    for (BuildAt club; !alike && club < test.builds.size(); ++club)
+        if (pooled[club].tells() && pooled[club].shots() >= fewest)
+            if (const KindTold one = told(shotsOf(club), ToldBy::shots); one.chance > sure)
+                surely.insert(one.kind.head);
+    m_areOne =
+        !differ && (alike || surely.size() < 2) && (lofts.empty() || *lofts.rbegin() - *lofts.begin() <= oneNumber);
     if (clubs.empty())
         alike = false;
     if (said && alike) {
@@ -342,7 +364,7 @@ ClubKinds::ClubKinds(const record::Test& test) {
         Likely shots = nothingKnown();
         for (BuildAt club; club < test.builds.size(); ++club)
             add(shots, shotsOf(club));
-        const auto counted = std::ranges::count_if(pooled, [](const Seen& seen) { return !seen.counts.empty(); });
+        const auto counted = std::ranges::count_if(pooled, [](const Seen& seen) { return seen.tells(); });
         for (double& one : shots)
             one /= static_cast<double>(std::max<std::ptrdiff_t>(1, counted));
         const bool isSeen = says(shots);

@@ -1,5 +1,6 @@
 #include "core/words/struck.h"
 
+#include "core/rack/club_kind.h"
 #include "core/record/text/moment.h"
 #include "core/record/text/number_text.h"
 
@@ -145,6 +146,9 @@ std::vector<std::string> struckFacts(const Test& test) {
     else if (players.size() > 1)
         facts.push_back(counted(players.size(), "player") + ": " + joined(players) + ".");
     addMissing(test, facts);
+    const rack::ClubKinds kinds(test);
+    if (const auto& all = kinds.ofAll(); all && all->by == rack::ToldBy::shots)
+        facts.push_back("By what was hit they look like " + rack::kindText(all->kind) + "s.");
     const auto turned = std::ranges::count_if(
         test.builds, [](const record::Build& build) { return !build.club.sleeve.setting.empty(); });
     if (turned > 1)

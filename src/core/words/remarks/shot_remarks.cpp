@@ -342,7 +342,7 @@ private:
             if (isLookedAt(row.metric))
                 add("beats", Severity::note,
                     "A shot with " + name(row.build) + " passes one with " + name(row.against) + " in " +
-                        label(row.metric) + " " + percent(row.chance) + " times in 100" +
+                        label(row.metric) + " " + timesIn100(row.chance) + " times in 100" +
                         (row.ci95 ? " (" + percentRange(*row.ci95) + ")." : "."));
         for (const TenShots& row : m_reading.tenShots)
             if (row.metric == Metric::ballSpeed && m_reading.carryPerBallSpeed && *m_reading.carryPerBallSpeed > 0) {
