@@ -4,6 +4,7 @@
 #include "app/session/declaring.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/palette.h"
+#include "core/words/decide.h"
 
 #include <QVBoxLayout>
 
@@ -87,6 +88,7 @@ void BeforePanel::refresh() {
             names << QString::fromStdString(build.name);
         for (std::size_t b = 0; b < test.builds.size(); ++b) {
             NameButton* button = question.clubs[static_cast<qsizetype>(b)];
+            button->setVisible(words::mayBeChosen(test, record::BuildAt(b)));
             button->setName(names[static_cast<qsizetype>(b)], names);
             button->setChecked(test.builds[b].isCalled(chosen));
             button->setEnabled(canSay && said.at.empty());

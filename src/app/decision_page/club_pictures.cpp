@@ -27,7 +27,7 @@ QString underOf(const record::Test& test, const record::Build& build) {
     if (!build.tag.empty() && !test.seal.isClosed())
         under << QObject::tr("was %1").arg(QString::fromStdString(build.tag));
     if (!test.seal.isClosed() && test.card.comparison == record::Comparison::againstBaseline &&
-        build.isCalled(test.card.baseline))
+        build.who() == test.builds[test.baselineIndex()].who())
         under << QObject::tr("one's own");
     return under.join(QStringLiteral(" · "));
 }
@@ -55,6 +55,8 @@ std::vector<ClubPicture> clubPictures(const record::Test& test, const Judging& j
         best = words::bestPictures(*reading, units);
     }
     for (record::BuildAt b; b < test.builds.size(); ++b) {
+        if (!words::mayBeChosen(test, b))
+            continue;
         ClubPicture one{.build = static_cast<std::size_t>(b),
                         .name = QString::fromStdString(test.builds[b].name),
                         .under = underOf(test, test.builds[b]),

@@ -214,7 +214,10 @@ std::size_t DecisionPage::clubInHand(Action course) const {
                 if (line.build < test.builds.size() &&
                     (course != Action::change || !isOne || m_hand.isSealed() || line.build != own))
                     return static_cast<std::size_t>(line.build);
-    return course == Action::change && own == 0 && test.builds.size() > 1 ? 1 : course == Action::change ? 0 : own;
+    for (record::BuildAt other; course == Action::change && other < test.builds.size(); ++other)
+        if (other != own && words::mayBeChosen(test, other))
+            return static_cast<std::size_t>(other);
+    return own;
 }
 
 // The reason is drafted from what was found, and anybody's to write anew.
@@ -247,8 +250,10 @@ void DecisionPage::takeClub(std::size_t build) {
 
 std::vector<ask::Answer> DecisionPage::clubs() const {
     std::vector<ask::Answer> all;
-    for (const record::Build& build : m_hand.test().builds)
-        all.push_back({build.name, {}});
+    const Test& test = m_hand.test();
+    for (record::BuildAt build; build < test.builds.size(); ++build)
+        if (words::mayBeChosen(test, build))
+            all.push_back({test.builds[build].name, {}});
     return all;
 }
 
@@ -290,8 +295,8 @@ QString DecisionPage::take(const ask::Chip& chip, const QString& typed) {
         const auto meant = ask::found(all, typed.toStdString());
         if (meant.empty() || typed.trimmed().isEmpty())
             return tr("“%1” is no club of this test.").arg(typed);
-        takeClub(
-            static_cast<std::size_t>(std::ranges::find(all, meant.front().text, &ask::Answer::text) - all.begin()));
+        if (const auto build = m_hand.test().buildIndex(meant.front().text))
+            takeClub(static_cast<std::size_t>(*build));
         return {};
     }
     std::string Decision::*member = chip.part == Part::reason  ? &Decision::reason

@@ -189,7 +189,8 @@ std::string fairTest(const Reading& reading, const std::vector<BuildAt>& pair, M
     const double gap = std::max(std::fabs(seen), reading.card.margin(metric));
     const plan::Pace pace{.warmUp = 8, .restEvery = 25};
     const std::string both = reading.builds[pair[0]].name + " and " + reading.builds[pair[1]].name;
-    const auto test = plan::twoClubsIn(plan::minutesLeft, metric, usual, record::info(metric).worthwhileGap, {});
+    const auto test = plan::twoClubsIn(plan::minutesLeft, metric, plan::usualSpreads(metric, plan::Level::club),
+                                       record::info(metric).worthwhileGap, {});
     std::string text = "In the " + record::fixed(plan::minutesLeft, 0) +
                        " minutes there may be, one question: " + both + ", " + std::to_string(test.laps) + " laps of " +
                        std::to_string(test.shots) + ", " + std::to_string(2 * test.laps * test.shots) +

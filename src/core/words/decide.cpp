@@ -285,6 +285,12 @@ std::string reasonFor(const Test& test, const Reading& reading, BuildAt build, c
     return {};
 }
 
+bool mayBeChosen(const Test& test, BuildAt build) {
+    return !test.turns.empty() || test.shots.empty() || std::ranges::any_of(test.shots, [&](const record::Shot& shot) {
+        return shot.build == build && shot.status == record::ShotStatus::counted;
+    });
+}
+
 bool namesClub(record::Action action) {
     return action == record::Action::keep || action == record::Action::change || action == record::Action::adjust;
 }

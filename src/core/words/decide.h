@@ -61,6 +61,9 @@ std::vector<std::string> foundOf(const judge::Reading& reading, record::BuildAt 
 std::string reasonFor(const record::Test& test, const judge::Reading& reading, record::BuildAt build,
                       const record::DisplayUnits& units);
 
+/// Whether a club is among those to choose from: where nothing was planned, only what was hit and counts.
+bool mayBeChosen(const record::Test& test, record::BuildAt build);
+
 /// Whether such a course is about one of the clubs.
 bool namesClub(record::Action action);
 

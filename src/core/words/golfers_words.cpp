@@ -60,7 +60,7 @@ const std::vector<std::pair<std::string, Metric>>& headings() {
 
 bool isFiller(const std::string& word) {
     return word == "the" || word == "a" || word == "its" || word == "be" || word == "is" || word == "will" ||
-           word == "should" || word == "a bit" || word == "and";
+           word == "should" || word == "bit" || word == "and";
 }
 
 } // namespace

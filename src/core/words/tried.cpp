@@ -3,6 +3,7 @@
 #include "core/record/roster.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
+#include "core/statistics/moments.h"
 #include "core/words/golfers_words.h"
 #include "core/words/remarks/feels.h"
 #include "core/words/while_hitting.h"
@@ -25,12 +26,7 @@ using record::Test;
 
 struct Readings {
     std::vector<double> values;
-    double mean() const {
-        double sum = 0;
-        for (const double one : values)
-            sum += one;
-        return sum / static_cast<double>(values.size());
-    }
+    double mean() const { return statistics::meanOf(values); }
 };
 
 template<typename Is> Readings readingsOf(const Test& test, Metric metric, Is isMeant) {

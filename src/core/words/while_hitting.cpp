@@ -3,6 +3,7 @@
 #include "core/rack/club_kind.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/text.h"
+#include "core/statistics/moments.h"
 
 #include <algorithm>
 #include <array>
@@ -63,18 +64,8 @@ namespace {
 // Those of one club that count, by one player and with one delivery; as `build` of the case.
 struct Values {
     std::vector<double> all;
-    double mean() const {
-        double sum = 0;
-        for (const double one : all)
-            sum += one;
-        return sum / static_cast<double>(all.size());
-    }
-    double sd() const {
-        double squares = 0;
-        for (const double one : all)
-            squares += (one - mean()) * (one - mean());
-        return std::sqrt(squares / static_cast<double>(all.size() - 1));
-    }
+    double mean() const { return statistics::meanOf(all); }
+    double sd() const { return statistics::standardDeviation(all); }
 };
 
 Values valuesOf(const Test& test, BuildAt build, const Shot& like, Metric metric, const Shot* without = nullptr) {

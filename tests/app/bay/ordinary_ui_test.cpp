@@ -1,6 +1,7 @@
 // Sittings as they come: hit first, named on the way, gone back to a favourite, with two players and two deliveries.
 #include "app/bay_page/bay_page.h"
 #include "app/bay_page/now_view.h"
+#include "app/decision_page/club_card.h"
 #include "app/hands.h"
 #include "app/reading_page/one_run_view.h"
 #include "app/stand_in.h"
@@ -158,6 +159,22 @@ TEST_CASE("a club that was never hit is no baseline, no lead and no choice") {
     REQUIRE(test.builds.size() == 2);
     strikes(bench, 3, 150, 17, 6500);
     CHECK(test.builds[test.baselineIndex()].name == "Reed");
+    SECTION("nor a card on the decision") {
+        keys.press(Qt::Key_T);
+        keys.letters("Yew");
+        keys.press(Qt::Key_Return);
+        strikes(bench, 3, 155, 17, 6500);
+        keys.press(Qt::Key_7, Qt::AltModifier);
+        REQUIRE(bench.waitForReading());
+        const auto cards = bench.window->findChildren<app::ClubCard*>();
+        REQUIRE(std::ranges::count_if(cards, [](const auto* card) { return card->isVisible(); }) == 2);
+        for (const auto* card : cards)
+            CHECK(card->picture().name != "Alder");
+        keys.press(Qt::Key_C); // change: to the other one that was hit
+        CHECK(test.nameOf(test.decision.club) == "Yew");
+        keys.say("decidedClub", "Reed");
+        CHECK(test.nameOf(test.decision.club) == "Reed");
+    }
     SECTION("the club that is called own is the baseline") {
         keys.press(Qt::Key_T);
         keys.letters("my 7");
