@@ -1,4 +1,4 @@
-"""100,000 shots of 15 measurements from CSV into a logbook, beside pandas' read_csv and to_sql of the same file.
+"""100,000 shots of 15 measurements from CSV and XLSX into a logbook, beside pandas' reading of the same file and to_sql.
 
     python3 bench/beside_pandas.py build/release/src/knotcount-cli
 
@@ -42,16 +42,30 @@ def seconds_of(command):
     return after.ru_utime + after.ru_stime - before.ru_utime - before.ru_stime
 
 
+XLSX_WITH_PANDAS = """
+import pandas, sqlite3, sys
+connection = sqlite3.connect(sys.argv[2])
+pandas.read_excel(sys.argv[1]).to_sql("shot", connection, index=False)
+connection.commit()
+"""
+
+
 def main():
+    times = 5
     with tempfile.TemporaryDirectory() as folder:
         shots = os.path.join(folder, "shots.csv")
         write_shots(shots, 100_000)
-        ours, theirs = [], []
-        for i in range(5):
-            ours.append(seconds_of([sys.argv[1], "import", shots, os.path.join(folder, f"{i}.knotbook")]))
-            theirs.append(seconds_of([sys.executable, "-c", WITH_PANDAS, shots, os.path.join(folder, f"{i}.sqlite")]))
-        a, b = statistics.median(ours), statistics.median(theirs)
-        print(f"CSV to logbook: {a:.2f} s; pandas read_csv and to_sql: {b:.2f} s; ratio {a / b:.2f} (medians of 5)")
+        subprocess.run([sys.executable, "-c", "import pandas, sys; "
+                        "pandas.read_csv(sys.argv[1]).to_excel(sys.argv[1][:-3] + 'xlsx', index=False)", shots],
+                       check=True)
+        for kind, code in (("csv", WITH_PANDAS), ("xlsx", XLSX_WITH_PANDAS)):
+            file = shots[:-3] + kind
+            ours, theirs = [], []
+            for i in range(times):
+                ours.append(seconds_of([sys.argv[1], "import", file, os.path.join(folder, f"{kind}{i}.knotbook")]))
+                theirs.append(seconds_of([sys.executable, "-c", code, file, os.path.join(folder, f"{kind}{i}.sqlite")]))
+            a, b = statistics.median(ours), statistics.median(theirs)
+            print(f"{kind} to logbook: {a:.2f} s; pandas and to_sql: {b:.2f} s; ratio {a / b:.2f} (medians of {times})")
 
 
 main()

@@ -166,8 +166,7 @@ int start(QApplication& application) {
             return fail(QString::fromStdString(logbook::sentence(made.error())));
         window.openPath(demoPath());
     }
-    for (const QString& file : line.positionalArguments())
-        window.openPath(file);
+    window.openPaths(line.positionalArguments());
     if (!line.isSet(QStringLiteral("demo")) && line.positionalArguments().isEmpty())
         goOnWithBay(window, session);
     if (const QString title = line.value(QStringLiteral("test"));

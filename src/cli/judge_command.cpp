@@ -20,14 +20,16 @@ namespace knot::cli {
 namespace {
 
 struct JudgeOptions {
-    std::string file, test, baseline;
+    std::vector<std::string> files;
+    std::string test, baseline;
+    ReadingFlags reading;
     std::vector<std::string> primary, wants, margins, headings, equal, targets;
     std::string trend, factor;
     std::optional<double> sdRatioMargin, areaRatioMargin, alpha;
     std::optional<int> plannedRounds;
     std::uint64_t seed = 1;
-    bool best = false, json = false, looks = false, look = false, explain = false;
-    std::string split, aim, level;
+    bool best = false, json = false, looks = false, look = false;
+    std::string aim, level;
 };
 
 std::pair<std::string, std::string> splitAtEquals(const std::string& option, const std::string& text) {
@@ -101,7 +103,8 @@ plan::Level levelOf(const std::string& text) {
 void fillCard(record::Test& test, const JudgeOptions& options) {
     record::Card& card = test.card;
     if (!options.baseline.empty() && !test.buildIndex(options.baseline))
-        throw Refusal{"--baseline: no shot in " + options.file + " was struck with '" + options.baseline + "'."};
+        throw Refusal{"--baseline: no shot in " + options.files.front() + " was struck with '" + options.baseline +
+                      "'."};
     if (!options.baseline.empty())
         card.baseline = test.builds[*test.buildIndex(options.baseline)].who();
     if (options.best)
@@ -136,11 +139,11 @@ void fillCard(record::Test& test, const JudgeOptions& options) {
         return std::ranges::find(along, options.trend) != along.end();
     };
     if (!options.trend.empty() && std::ranges::find(columns, options.trend) == columns.end() && !goesAlong())
-        throw Refusal{"--trend: " + options.file + " has no column '" + options.trend +
+        throw Refusal{"--trend: " + options.files.front() + " has no column '" + options.trend +
                       "' beside the measurements, and its clubs no such measure that differs."};
     const bool knownFactor = options.factor == "delivery" || options.factor == "player";
     if (!options.factor.empty() && !knownFactor && std::ranges::find(columns, options.factor) == columns.end())
-        throw Refusal{"--factor: " + options.file + " has no column '" + options.factor + "'."};
+        throw Refusal{"--factor: " + options.files.front() + " has no column '" + options.factor + "'."};
     if (!options.trend.empty())
         card.trendColumn = options.trend;
     if (!options.factor.empty())
@@ -167,23 +170,24 @@ void judgeFile(const JudgeOptions& options) {
     files::ReadOptions reading = anybodysFile();
     for (const auto& text : options.headings)
         reading.headings.insert(splitAtEquals("--map", text));
-    reading.split = secondPartNamed(options.split);
-    files::ImportedTest imported = openTest(options.file, options.test, reading);
+    files::ImportedTest imported = openTest(options.files, options.test, reading, options.reading);
+    const record::DisplayUnits units = unitsOf(imported, options.reading);
+    const std::string& file = options.files.front();
     // What was read and what was only likely is said beside the JSON, not in it.
     std::ostream& said = options.json ? std::cerr : std::cout;
-    if (options.explain)
+    if (options.reading.explain)
         for (const auto& line : files::explained(imported.columns))
             said << line << "\n";
     record::Test& test = imported.test;
     if (const auto laps = judge::withheld(test)) {
         if (!options.look)
             throw Refusal{words::withheldSentences(*laps) + " --look takes it."};
-        takeLook(options.file, test);
+        takeLook(file, test);
     }
     fillCard(test, options);
     judge::JudgeRequest request{
         .subject = judge::Case::of(test), .seed = options.seed, .level = levelOf(options.level)};
-    if (auto earlier = earlierOf(options.file, test); !earlier.empty()) {
+    if (auto earlier = earlierOf(file, test); !earlier.empty()) {
         request.earlier = judge::learntFrom(std::move(earlier), test);
         if (!options.level.empty())
             request.earlier.own.clear();
@@ -199,12 +203,12 @@ void judgeFile(const JudgeOptions& options) {
               << result->builds[result->baseline].name << "\n";
     for (const auto& note : imported.notes)
         std::cout << note << "\n";
-    for (const auto& line : words::averages(*result, {}))
+    for (const auto& line : words::averages(*result, units))
         std::cout << "  " << line << "\n";
     // A run with each club gives no verdicts: they would be a list of refusals.
-    auto lines = words::oneRunEach(*result, {});
+    auto lines = words::oneRunEach(*result, units);
     if (lines.empty())
-        lines = words::briefSentences(*result, {});
+        lines = words::briefSentences(*result, units);
     for (const auto& line : lines)
         std::cout << "  " << line << "\n";
 }
@@ -216,7 +220,10 @@ void addJudge(CLI::App& app) {
     CLI::App* command =
         app.add_subcommand("judge", "Judge a shot file, an exported test or a test in a logbook, by its own card.");
     command
-        ->add_option("file", options->file, "Shot file (CSV, XLSX, ODS), exported test (JSON) or logbook (.knotbook)")
+        ->add_option(
+            "file", options->files,
+            "Shot files (CSV, XLSX, ODS, JSON, HTML), a folder of them, - for standard input; an exported test "
+            "(JSON) or a logbook (.knotbook)")
         ->required();
     command->add_option("--test", options->test, "The test's id or title, in a logbook with several");
     command->add_option("--baseline", options->baseline, "Build to compare with; else the first in the file");
@@ -242,7 +249,7 @@ void addJudge(CLI::App& app) {
                       "Look before the plan is done, where the sheet says that nobody does; the logbook notes it");
     command->add_option("--map", options->headings, "HEADING=COLUMN: what a heading means, e.g. Flight=carry_yd");
     command->add_option("--seed", options->seed, "Seed of the shuffles that are too many to count");
-    addReading(*command, options->explain, options->split);
+    addReading(*command, options->reading);
     command->add_flag("--json", options->json, "Print the reading as JSON");
     command->callback([options] { judgeFile(*options); });
 }

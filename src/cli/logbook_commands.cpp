@@ -31,19 +31,22 @@ bool isThere(const std::string& path) {
 }
 
 struct ImportOptions {
-    std::string file, logbook, split;
-    bool explain = false;
+    std::vector<std::string> files; ///< the last is the logbook
+    ReadingFlags reading;
 };
 
 void importFile(const ImportOptions& options) {
-    const std::string& path = options.logbook;
-    files::ReadOptions reading = anybodysFile();
-    reading.split = secondPartNamed(options.split);
-    auto imported = openTest(options.file, {}, reading);
-    if (options.explain)
+    const std::string& path = options.files.back();
+    if (options.files.size() < 2)
+        throw Refusal{"import takes shot files, and behind them the logbook that they are added to."};
+    auto imported = openTest({options.files.begin(), options.files.end() - 1}, {}, anybodysFile(), options.reading);
+    if (options.reading.explain)
         for (const auto& line : files::explained(imported.columns))
             std::cerr << line << "\n";
-    auto book = orRefuse(isThere(path) ? logbook::Logbook::open(path) : logbook::Logbook::create(path));
+    const bool isNew = !isThere(path);
+    auto book = orRefuse(isNew ? logbook::Logbook::create(path) : logbook::Logbook::open(path));
+    if (isNew)
+        orRefuse(book.setUnits(unitsOf(imported, options.reading)));
     // What was exported from a logbook is known by its id where it stands already.
     std::cout << (imported.test.id.empty() ? orRefuse(book.save(std::move(imported.test)))
                                            : orRefuse(book.add(std::move(imported.test))).id)
@@ -108,9 +111,11 @@ void addLogbookCommands(CLI::App& app) {
 
     auto importing = std::make_shared<ImportOptions>();
     CLI::App* in = app.add_subcommand("import", "Add a shot file to a logbook, which is made if need be.");
-    in->add_option("file", importing->file, "Shot file (CSV, XLSX, ODS) or exported test (JSON)")->required();
-    in->add_option("logbook", importing->logbook, "Logbook (.knotbook)")->required();
-    addReading(*in, importing->explain, importing->split);
+    in->add_option("file", importing->files,
+                   "Shot files (CSV, XLSX, ODS, JSON, HTML), a folder of them, - for standard input, or an exported "
+                   "test (JSON); behind them the logbook (.knotbook)")
+        ->required();
+    addReading(*in, importing->reading);
     in->callback([importing] { importFile(*importing); });
 
     auto merging = std::make_shared<MergeOptions>();

@@ -2,8 +2,9 @@
 
 #include "core/record/text/text.h"
 #include "core/record/typed/amount.h"
+#include "files/base/text_decoding.h"
 #include "files/club_json.h"
-#include "files/import/sheet.h"
+#include "files/import/forms/sheet.h"
 
 #include <algorithm>
 #include <array>
@@ -104,7 +105,7 @@ PartKind kindOf(std::string_view word) {
 } // namespace
 
 Result<std::vector<Part>> stockOf(const std::string& file, const std::string& bytes) {
-    const auto sheet = sheetOfText(file, bytes);
+    const auto sheet = sheetOfText(file, decodeText(bytes));
     if (!sheet)
         return tl::unexpected(sheet.error());
     if (sheet->rows() == 0)

@@ -480,6 +480,10 @@ Result<Test> readTestHeadJson(const std::string& file, const std::string& text) 
     return readingOf(file, text, [](const json& in) { return headFrom(in); });
 }
 
+bool looksLikeTest(std::string_view bytes) {
+    return bytes.find("\"knotcount.test\"") != std::string_view::npos;
+}
+
 Result<ImportedTest> readTestFile(const std::string& path) {
     return readFile(path).and_then(
         [&](const std::string& bytes) { return readTestJson(std::filesystem::path(path).filename().string(), bytes); });

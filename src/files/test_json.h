@@ -28,5 +28,7 @@ Result<ImportedTest> readTestJson(const std::string& file, const std::string& te
 /// Reads what `testHeadJson` wrote; the shots are left empty.
 Result<record::Test> readTestHeadJson(const std::string& file, const std::string& text);
 Result<ImportedTest> readTestFile(const std::string& path);
+/// Whether a file's bytes say that they are such a test: other JSON may hold shots.
+bool looksLikeTest(std::string_view bytes);
 
 } // namespace knot::files

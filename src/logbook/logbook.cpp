@@ -112,6 +112,7 @@ Result<Logbook> Logbook::open(const std::string& path) {
         }
         if (const auto faults = schemaFaults(connection->database); !faults.empty())
             return refuse(ErrorKind::damaged, path, faults.front());
+        createViews(connection->database);
         return Logbook(path, std::move(connection));
     });
     return opened ? std::move(*opened) : tl::unexpected(opened.error());
@@ -184,9 +185,7 @@ void Logbook::expectShots(const record::Test& test, std::size_t from) {
 }
 
 Result<void> Logbook::sound(const std::vector<std::string>& faults) const {
-    if (!faults.empty())
-        return refuse(ErrorKind::invalid, m_path, faults.front());
-    return {};
+    return faults.empty() ? Result<void>() : refuse(ErrorKind::invalid, m_path, faults.front());
 }
 
 Result<std::string> Logbook::save(record::Test test) {

@@ -180,12 +180,46 @@ void createTally(SQLite::Database& database) {
     database.exec(tally);
 }
 
+void createViews(SQLite::Database& database) {
+    std::string metrics;
+    for (const auto metric : record::allMetrics())
+        metrics += ", shot." + record::info(metric).key;
+    database.exec(R"(
+CREATE VIEW IF NOT EXISTS tests AS
+  SELECT test.id AS test_id, test.title AS test, test.question, test.created_at,
+    (SELECT count(*) FROM test_build WHERE test_build.test_id = test.id) AS clubs,
+    (SELECT count(*) FROM shot WHERE shot.test_id = test.id) AS shots
+  FROM test;
+CREATE VIEW IF NOT EXISTS stints AS
+  SELECT turn.test_id, test.title AS test, turn.position + 1 AS stint, turn.round AS lap, test_build.name AS club,
+    turn.player, sitting.label AS sitting, turn.handed_over,
+    (SELECT count(*) FROM shot WHERE shot.test_id = turn.test_id AND shot.turn = turn.position) AS shots
+  FROM turn
+  JOIN test ON test.id = turn.test_id
+  JOIN test_build ON test_build.test_id = turn.test_id AND test_build.position = turn.build
+  JOIN sitting ON sitting.test_id = turn.test_id AND sitting.position = turn.sitting
+  ORDER BY turn.test_id, turn.position;
+CREATE VIEW IF NOT EXISTS shots AS
+  SELECT shot.test_id, test.title AS test, shot.position + 1 AS shot, test_build.name AS club, turn.player,
+    sitting.label AS sitting, turn.round AS lap, turn.position + 1 AS stint, shot.number, shot.status,
+    shot.set_aside_when, shot.reason, shot.mark, shot.taken_at, shot.delivery, shot.called, shot.feel, shot.note)" +
+                  metrics + R"(
+  FROM shot
+  JOIN turn ON turn.test_id = shot.test_id AND turn.position = shot.turn
+  JOIN test ON test.id = shot.test_id
+  JOIN test_build ON test_build.test_id = turn.test_id AND test_build.position = turn.build
+  JOIN sitting ON sitting.test_id = turn.test_id AND sitting.position = turn.sitting
+  ORDER BY shot.test_id, shot.position;
+)");
+}
+
 void createTables(SQLite::Database& database) {
     database.exec(tables);
     createPlayers(database);
     createShots(database);
     createTally(database);
     createVersions(database);
+    createViews(database);
     database.exec("PRAGMA application_id = " + std::to_string(applicationId));
     database.exec("PRAGMA user_version = " + std::to_string(schemaVersion));
 }

@@ -26,6 +26,8 @@ void createTally(SQLite::Database& database);
 
 /// Makes them in an empty file, in one transaction.
 void createSchema(SQLite::Database& database);
+/// For whoever looks at a logbook by SQL: tests, stints and shots with their names. What has these names already stays.
+void createViews(SQLite::Database& database);
 
 /// What in the tables differs from those of the newest version, as far as it could mislead; columns may
 /// stand in another order. Empty where nothing does.

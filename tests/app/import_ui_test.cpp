@@ -205,6 +205,88 @@ TEST_CASE("a label of two parts is taken apart as is said") {
     CHECK(bench.find<app::ImportPage>("importPage")->imported()->test.shots[1].delivery == "punch");
 }
 
+TEST_CASE("what cannot be is asked about with the likely answer, and an arrow gives the other") {
+    QSettings().clear();
+    Bench bench;
+    bench.window->openPath(bench.writeFile(
+        "zeros.csv", "Club,Carry (yds),Spin (rpm)\nFern,150,6100\nFern,151,0\nReed,152,6200\nReed,149,6300\n"));
+    CHECK(bench.find<QLabel>("columnCount")->text() == "2 understood · 1 asked");
+    CHECK(rowText(bench, 2) == "Spin (rpm): spin, rpm; left out. Line 3 says “0”: not measured?");
+    const auto* page = bench.find<app::ImportPage>("importPage");
+    CHECK(!page->imported()->test.shots[1].readings.has(record::Metric::spin));
+    press(bench, Qt::Key_Right);
+    CHECK(rowText(bench, 2).startsWith("Spin (rpm): spin, rpm; as it stands"));
+    CHECK(page->imported()->test.shots[1].readings.at(record::Metric::spin) == 0);
+    press(bench, Qt::Key_Return);
+    REQUIRE(bench.waitForReading());
+    CHECK(bench.session.test().shots[1].readings.at(record::Metric::spin) == 0);
+    // The file speaks yards, and so does what is said of it; until the user says otherwise.
+    CHECK(bench.session.book().units().distance == record::DistanceUnit::yd);
+    bench.trigger("actionUnitDistance0");
+    bench.readFile(bench.writeFile("more.csv", "Club,Carry (yds)\nFern,150\nReed,152\n"));
+    CHECK(bench.session.book().units().distance == record::DistanceUnit::m);
+}
+
+TEST_CASE("a shot and a club are left out by a key, and come back") {
+    QSettings().clear();
+    Bench bench;
+    bench.window->openPath(bench.writeFile("rows.csv", "Club,Carry (m)\nFern,150\nFern,151\nOdd 9,152\nReed,149\n"
+                                                       "Reed,148\n"));
+    auto* struck = bench.find<QWidget>("struckView");
+    struck->setFocus();
+    auto* page = bench.find<app::ImportPage>("importPage");
+    REQUIRE(page->imported()->test.builds.size() == 3);
+    press(bench, Qt::Key_Down);
+    CHECK(struck->accessibleDescription() == "Odd 9, run 2 of 3. Delete leaves it out.");
+    press(bench, Qt::Key_Delete);
+    CHECK(struck->accessibleDescription() == "Odd 9, run 2 of 3, left out. Delete brings it back.");
+    CHECK(page->forKeeping().test.builds.size() == 2);
+    CHECK(bench.find<QLabel>("subtitle")->text() == "5 shots · 2 columns · 1 left out");
+    press(bench, Qt::Key_Down);
+    press(bench, Qt::Key_Right);
+    press(bench, Qt::Key_Right);
+    press(bench, Qt::Key_Delete);
+    CHECK(page->forKeeping().test.shots.size() == 3);
+    press(bench, Qt::Key_Up);
+    press(bench, Qt::Key_Delete); // it comes back
+    const auto kept = page->forKeeping();
+    CHECK(kept.test.shots.size() == 4);
+    CHECK(kept.test.shots[3].readings.at(record::Metric::carry) == 149);
+    press(bench, Qt::Key_Return);
+    REQUIRE(bench.waitForReading());
+    CHECK(bench.session.test().shots.size() == 4);
+}
+
+TEST_CASE("several files dropped are one record, and what each is is asked once") {
+    QSettings().clear();
+    Bench bench;
+    QMimeData data;
+    QList<QUrl> urls;
+    for (const char* name : {"Alder", "Briar", "Cedar"})
+        urls << QUrl::fromLocalFile(bench.writeFile(QStringLiteral("%1.csv").arg(QLatin1String(name)),
+                                                    "Carry (m),Ball Speed (m/s)\n150,50\n151,51\n"));
+    urls << QUrl::fromLocalFile(bench.writeFile("letter.csv", "Dear all,\nno shots here\n"));
+    data.setUrls(urls);
+    QDragEnterEvent enter(QPoint(400, 300), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(bench.window.get(), &enter);
+    QDropEvent event(QPointF(400, 300), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(bench.window.get(), &event);
+    auto* page = bench.find<app::ImportPage>("importPage");
+    REQUIRE(page->imported() != nullptr);
+    CHECK(bench.find<QLabel>("title")->text() == "Alder.csv and 3 more");
+    CHECK(page->imported()->test.builds.size() == 3);
+    CHECK(page->imported()->test.builds[1].name == "Briar");
+    CHECK(bench.find<QLabel>("rowNotes")->text().contains("Left out: letter.csv"));
+    auto* each = bench.find<QComboBox>("eachFile");
+    REQUIRE(each->isVisible());
+    CHECK(each->currentText() == "a club");
+    each->setFocus();
+    QTest::keyClick(each, Qt::Key_Down);
+    QApplication::processEvents();
+    CHECK(page->imported()->test.shots[2].sitting == "Briar");
+    CHECK(page->imported()->test.builds.size() == 1);
+}
+
 TEST_CASE("the columns keep Qt's rules") {
     app::ColumnModel model;
     QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::Fatal);

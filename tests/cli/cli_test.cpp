@@ -263,17 +263,19 @@ TEST_CASE("a file too large, too wide or of one endless line is refused at once"
     CHECK(run("judge " + scratch.at("line.csv")).output.find("longer than 1 MiB") != std::string::npos);
 }
 
-TEST_CASE("a number beyond a million is refused with its cell, and one below is judged") {
+TEST_CASE("a number that nothing measures is asked about with its line, and left out of what is judged") {
     const Scratch scratch;
     for (const char* number : {"1e308", "1.7976931348623157e308", "-1000001", "3.4e38"}) {
         std::ofstream(scratch.at("n.csv")) << "build,carry_m\nA,150\nA,151\nB," << number << "\nB,152\n";
-        const auto refused = run("judge " + scratch.at("n.csv"));
-        CHECK(refused.code == 2);
-        CHECK(refused.output.find("line 4, column 2 (carry_m)") != std::string::npos);
-        CHECK(refused.output.find("more than anything measures") != std::string::npos);
+        const auto asked = run("judge " + scratch.at("n.csv"));
+        CHECK(asked.code == 0);
+        CHECK(asked.output.find("Line 4 says “" + std::string(number).substr(0, 15)) != std::string::npos);
+        CHECK(asked.output.find("B 152.0 m (1 shot)") != std::string::npos);
     }
-    std::ofstream(scratch.at("n.csv")) << "build,carry_m\nA,150\nA,151\nB,999999\nB,152\n";
-    CHECK(run("judge " + scratch.at("n.csv")).code == 0);
+    std::ofstream(scratch.at("n.csv")) << "build,carry_m\nA,150\nA,151\nB,1e308\nB,152\n";
+    const auto kept = run("judge " + scratch.at("n.csv") + " --map 'carry_m=carry_m; as it stands'");
+    CHECK(kept.code == 2);
+    CHECK(kept.output.find("line 4, column 2 (carry_m): '1e308' is more than anything measures") != std::string::npos);
 }
 
 TEST_CASE("nothing that steers a terminal, and no formula, leaves by the command line") {
@@ -400,4 +402,29 @@ TEST_CASE("an output that is full fails, with the reason") {
         CHECK(outcome.code == 2);
         CHECK(outcome.output.find("could not be written whole") != std::string::npos);
     }
+}
+
+TEST_CASE("what comes in, several files and a folder are read as one file is, in its own units") {
+    const knot::test::Folder folder;
+    auto write = [&](const std::string& name, const std::string& text) { std::ofstream(folder.file(name)) << text; };
+    fs::create_directory(folder.file("day"));
+    write("day/Fern.csv", "Carry [yd],Ball Speed [mph],Quality\n150,112,ok\n152,113,ok\n151,112,ok\n");
+    write("day/Reed.csv", "Carry [yd],Ball Speed [mph],Quality\n158,115,ok\n157,116,ok\n159,116,ok\n");
+    const auto days = run("judge " + folder.file("day"));
+    CHECK(days.code == 0);
+    CHECK(days.output.find("2 files, each a club.") != std::string::npos);
+    CHECK(days.output.find("Carry: Reed 158.0 yd (3 shots, ± 1.0), Fern 151.0 yd") != std::string::npos);
+    CHECK(days.output.find("Ball speed: Reed 115.7 mph") != std::string::npos);
+    CHECK(days.output.find("1 column was kept as text: Quality.") != std::string::npos);
+    const auto both = run("judge " + folder.file("day/Fern.csv") + " " + folder.file("day/Reed.csv") + " --units m,ms");
+    CHECK(both.output.find("Carry: Reed 144.5 m") != std::string::npos);
+    const auto comesIn = run("judge - < " + reference + "few_rounds.csv");
+    CHECK(comesIn.code == 0);
+    CHECK(comesIn.output.starts_with("standard input: "));
+    CHECK(run("judge - --units furlong < " + reference + "few_rounds.csv")
+              .output.find("'furlong' is no unit to say it in") != std::string::npos);
+    const std::string book = folder.file("all.knotbook");
+    CHECK(run("import " + folder.file("day") + " " + book).code == 0);
+    CHECK(run("judge " + book).output.find("158.0 yd") != std::string::npos);
+    CHECK(run("import " + folder.file("day/Fern.csv")).code == 2);
 }

@@ -1,7 +1,7 @@
 // Files that mean no good or can't be read: each is refused in words, at once and in little memory, or read.
 #include "core/record/check.h"
+#include "files/import/forms/spreadsheet.h"
 #include "files/import/shot_file.h"
-#include "files/import/spreadsheet.h"
 #include "support/packed.h"
 
 #include <catch2/catch.hpp>
@@ -49,10 +49,17 @@ TEST_CASE("spreadsheets that can't be read say why") {
         CHECK(!refusal(whole.substr(0, size)).empty());
 }
 
-TEST_CASE("a cell of a spreadsheet that is no number is refused with its sheet, row and column") {
-    CHECK(refusal(workbook("<worksheet>" + headings + row(inlined("A") + inlined("15o")) +
-                           row(inlined("B") + "<c><v>1</v></c>") + "</worksheet>"))
-              .starts_with("f.xlsx, line 2, column 2 (Carry (m)): '15o' is not a number"));
+TEST_CASE("a cell of a spreadsheet that is no number is asked about with its row, and refused where nobody can be") {
+    const auto bytes = workbook("<worksheet>" + headings + row(inlined("A") + inlined("15o")) +
+                                row(inlined("B") + "<c><v>150</v></c>") + "</worksheet>");
+    const auto read = files::readShots("f.xlsx", bytes, {.doubt = files::ReadOptions::Doubt::takeLikelier});
+    REQUIRE(read);
+    CHECK(read->columns[1].question == "Line 2 says “15o”: not measured?");
+    CHECK(read->test.shots.size() == 2);
+    CHECK(!read->test.shots[0].readings.has(record::Metric::carry));
+    const auto refused = files::readShots("f.xlsx", bytes);
+    REQUIRE(!refused);
+    CHECK(files::sentence(refused.error()).starts_with("f.xlsx, line 2, column 2 (Carry (m)): '15o' is not a number"));
 }
 
 TEST_CASE("a formula's last result counts, and an error in a cell is a missing reading") {

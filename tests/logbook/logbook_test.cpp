@@ -3,6 +3,7 @@
 #include "support/build_test.h"
 #include "support/folder.h"
 
+#include <SQLiteCpp/SQLiteCpp.h>
 #include <catch2/catch.hpp>
 
 #include <filesystem>
@@ -278,4 +279,35 @@ TEST_CASE("what was said of a test stands in the list until anything of the test
     }
     REQUIRE(book.remove(test.id));
     CHECK(book.setting("found:" + test.id)->empty());
+}
+
+TEST_CASE("whoever reads a logbook by SQL finds tests, stints and shots with their names") {
+    const Folder folder;
+    const std::string path = folder.file("views.knotbook");
+    record::Test test = simulate::testFrom(*simulate::scenarioByKey("wedge-loft"));
+    {
+        auto book = Logbook::create(path);
+        REQUIRE(book);
+        REQUIRE(book->save(test));
+    }
+    // One that was made before there were any gets them when it is opened.
+    Folder::runSql(path, "DROP VIEW shots; DROP VIEW stints; DROP VIEW tests;");
+    REQUIRE(Logbook::open(path));
+    SQLite::Database database(path, SQLite::OPEN_READONLY);
+    SQLite::Statement tests(database, "SELECT test, clubs, shots FROM tests");
+    REQUIRE(tests.executeStep());
+    CHECK(tests.getColumn(0).getString() == test.title);
+    CHECK(tests.getColumn(1).getInt() == static_cast<int>(test.builds.size()));
+    CHECK(tests.getColumn(2).getInt() == static_cast<int>(test.shots.size()));
+    SQLite::Statement shots(database, "SELECT club, lap, carry_m, status FROM shots ORDER BY shot");
+    for (const record::Shot& shot : test.shots) {
+        REQUIRE(shots.executeStep());
+        CHECK(shots.getColumn(0).getString() == test.builds[shot.build].name);
+        CHECK(shots.getColumn(1).getString() == shot.round);
+        CHECK(shots.getColumn(2).getDouble() == shot.readings.at(record::Metric::carry).value());
+    }
+    CHECK(!shots.executeStep());
+    SQLite::Statement stints(database, "SELECT sum(shots) FROM stints");
+    REQUIRE(stints.executeStep());
+    CHECK(stints.getColumn(0).getInt() == static_cast<int>(test.shots.size()));
 }

@@ -39,6 +39,7 @@ void KeyCard::setCaption(const QString& caption) {
     m_caption = caption;
     setAccessibleDescription(caption);
     setToolTip(caption.toHtmlEscaped());
+    updateGeometry(); // a title alone is lower
     update();
 }
 

@@ -61,12 +61,29 @@ void drawElided(QPainter& painter, const QRectF& box, const QString& text, Qt::A
 
 } // namespace
 
+// What was decided of readings that cannot be, as it may be typed too.
+static QString decidedText(files::Doubtful doubtful) {
+    switch (doubtful) {
+    case files::Doubtful::undecided:
+        break;
+    case files::Doubtful::asItStands:
+        return ColumnModel::tr("; as it stands");
+    case files::Doubtful::leftOut:
+        return ColumnModel::tr("; left out");
+    case files::Doubtful::thousands:
+        return ColumnModel::tr("; in thousands");
+    case files::Doubtful::turned:
+        return ColumnModel::tr("; turned round");
+    }
+    return {};
+}
+
 QString meaningText(const files::ColumnMeaning& meaning) {
     switch (meaning.role) {
     case files::ColumnRole::metric: {
         const QString unit = textOf(record::symbol(meaning.unit));
         const QString name = QString::fromStdString(record::info(meaning.metric).label);
-        return unit.isEmpty() ? name : name + QStringLiteral(", ") + unit;
+        return (unit.isEmpty() ? name : name + QStringLiteral(", ") + unit) + decidedText(meaning.doubtful);
     }
     case files::ColumnRole::build:
         return ColumnModel::tr("club");

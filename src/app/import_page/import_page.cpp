@@ -2,12 +2,10 @@
 
 #include "app/form/key_card.h"
 #include "app/form/panel.h"
-#include "app/form/waiting.h"
 #include "app/import_page/column_list.h"
 #include "app/import_page/struck_view.h"
 #include "app/session/book.h"
 #include "app/session/test_in_hand.h"
-#include "app/sources/headings_memory.h"
 #include "app/style/fonts.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
@@ -24,29 +22,12 @@
 #include <QLineEdit>
 
 #include <algorithm>
-#include <tuple>
 
 namespace knot::app {
 namespace {
 
 constexpr files::SecondPart secondParts[] = {files::SecondPart::tag, files::SecondPart::delivery,
                                              files::SecondPart::player, files::SecondPart::length};
-
-// What keeps a file from being read and may be mended by saying what a column is.
-bool isAboutColumns(files::ErrorKind kind) {
-    using files::ErrorKind;
-    return kind == ErrorKind::noMetricColumn || kind == ErrorKind::noBuildColumn || kind == ErrorKind::notANumber ||
-           kind == ErrorKind::ambiguousNumber || kind == ErrorKind::beyondMeasure || kind == ErrorKind::unknownWord ||
-           kind == ErrorKind::duplicateColumn || kind == ErrorKind::unknownUnit || kind == ErrorKind::missingUnit;
-}
-
-files::ReadOptions optionsWith(const files::HeadingMap& answers, files::SecondPart split, files::Watch& watch) {
-    return {.headings = answers,
-            .clubs = files::ReadOptions::Clubs::unknown,
-            .doubt = files::ReadOptions::Doubt::takeLikelier,
-            .split = split,
-            .watch = &watch};
-}
 
 QString lines(const std::vector<std::string>& sentences) {
     QStringList all;
@@ -55,18 +36,13 @@ QString lines(const std::vector<std::string>& sentences) {
     return all.join(QLatin1Char('\n'));
 }
 
-QString notRead(const QString& file) {
-    return ImportPage::tr(
-               "%1 can't be read: there is not the memory for it. Save the part with the shots as a file of its own.")
-        .arg(file);
-}
-
 } // namespace
 
 ImportPage::ImportPage(const TestInHand& hand, Book& book, QWidget* parent)
     : Page(parent)
     , m_hand(hand)
-    , m_book(book) {
+    , m_book(book)
+    , m_files(book) {
     buildUi();
     wire();
 }
@@ -129,6 +105,15 @@ QWidget* ImportPage::buildStruck() {
     row->addWidget(m_label, 1);
     row->addWidget(m_second);
     column->addWidget(m_labelRow);
+    m_each = choiceBox({tr("a club"), tr("a sitting")});
+    m_each->setObjectName(QStringLiteral("eachFile"));
+    m_each->setAccessibleName(tr("What each file is"));
+    m_eachRow = new QWidget;
+    auto* eachRow = new QHBoxLayout(m_eachRow);
+    eachRow->setContentsMargins(0, 0, 0, 0);
+    eachRow->addWidget(captionLabel("eachFileIs", tr("Each file is")), 1);
+    eachRow->addWidget(m_each);
+    column->addWidget(m_eachRow);
     m_player = new QLineEdit;
     m_player->setPlaceholderText(tr("who struck them"));
     column->addWidget(labelled(tr("&Player"), m_player, "importPlayer"));
@@ -160,8 +145,27 @@ void ImportPage::wire() {
     connect(m_list->columns(), &ColumnModel::refused, this, &ImportPage::refused);
     connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this, &ImportPage::showHint);
     connect(m_second, &QComboBox::activated, this, [this](int at) {
-        if (!readWith(m_answers, secondParts[at]))
-            markStale();
+        auto how = m_files.how();
+        how.split = secondParts[at];
+        readWith(how);
+    });
+    connect(m_each, &QComboBox::activated, this, [this](int at) {
+        auto how = m_files.how();
+        how.each = at == 0 ? files::EachFile::club : files::EachFile::sitting;
+        readWith(how);
+    });
+    auto changeStruck = [this] {
+        showStruck();
+        showActions();
+        emit changed();
+    };
+    connect(m_struck, &StruckView::clubToggled, this, [this, changeStruck](const std::string& club) {
+        m_files.toggleClub(club);
+        changeStruck();
+    });
+    connect(m_struck, &StruckView::shotToggled, this, [this, changeStruck](std::size_t shot) {
+        m_files.toggleShot(shot);
+        changeStruck();
     });
     connect(m_read, &KeyCard::clicked, this, &ImportPage::readRequested);
     connect(m_lay, &KeyCard::clicked, this, &ImportPage::layRequested);
@@ -170,78 +174,42 @@ void ImportPage::wire() {
     connect(&m_hand, &TestInHand::replaced, this, &ImportPage::markStale);
 }
 
-bool ImportPage::openFile(const QString& path) {
-    auto bytes = files::readFile(path.toStdString());
-    if (!bytes) {
-        emit refused(QString::fromStdString(files::sentence(bytes.error())));
-        return false;
+bool ImportPage::openFiles(const QStringList& paths) {
+    std::vector<Incoming> files;
+    QStringList refused;
+    for (const QString& path : paths) {
+        auto bytes = files::readFile(path.toStdString());
+        if (bytes)
+            files.push_back({QFileInfo(path).fileName(), path, std::make_shared<const std::string>(std::move(*bytes))});
+        else
+            refused << QString::fromStdString(files::sentence(bytes.error()));
     }
-    return open(QFileInfo(path).fileName(), path, std::move(*bytes));
+    const bool opened = !files.empty() && open(std::move(files));
+    if (!refused.isEmpty())
+        emit this->refused(refused.join(QLatin1Char(' ')));
+    return opened;
 }
 
 bool ImportPage::openText(const QString& text) {
-    return open(tr("Pasted cells"), {}, text.toStdString());
+    return open({{tr("Pasted cells"), {}, std::make_shared<const std::string>(text.toStdString())}});
 }
 
-bool ImportPage::open(const QString& name, const QString& path, std::string bytes) {
-    const auto shared = std::make_shared<const std::string>(std::move(bytes));
-    const auto columns =
-        waited(tr("Looking at %1").arg(name), [file = name.toStdString(), shared](files::Watch& watch) {
-            return files::columnsIn(file, *shared, optionsWith({}, files::SecondPart::none, watch));
-        });
-    if (!columns || !*columns) {
-        emit refused(columns ? QString::fromStdString(files::sentence(columns->error())) : notRead(name));
-        return false;
-    }
-    std::vector<std::string> headings;
-    for (const auto& column : **columns)
-        headings.push_back(column.meaning.heading);
-    const auto before = std::tuple(m_name, m_path, m_bytes);
-    std::tie(m_name, m_path, m_bytes) = std::tuple(name, path, shared);
-    if (!readWith(rememberedFor(m_book, headings), files::SecondPart::none)) {
-        std::tie(m_name, m_path, m_bytes) = before;
+bool ImportPage::open(std::vector<Incoming> files) {
+    if (const QString whyNot = m_files.take(std::move(files)); !whyNot.isEmpty()) {
+        emit refused(whyNot);
         return false;
     }
     m_player->clear();
+    markStale();
+    emit changed();
     return true;
 }
 
-bool ImportPage::readWith(const files::HeadingMap& answers, files::SecondPart split) {
-    struct Read {
-        files::Result<files::ImportedTest> test;
-        files::Result<std::vector<files::ColumnTaken>> columns; ///< where there is no test
-    };
-    auto given = waited(tr("Reading %1").arg(m_name),
-                        [file = m_name.toStdString(), bytes = m_bytes, answers, split](auto& watch) {
-                            const auto options = optionsWith(answers, split, watch);
-                            Read done{files::readShots(file, *bytes, options), {}};
-                            if (!done.test)
-                                done.columns = files::columnsIn(file, *bytes, options);
-                            return done;
-                        });
-    if (!given) {
-        emit refused(notRead(m_name));
+bool ImportPage::readWith(const IncomingFiles::How& how) {
+    if (const QString whyNot = m_files.read(how); !whyNot.isEmpty()) {
+        emit refused(whyNot);
+        markStale();
         return false;
-    }
-    Read& read = *given;
-    if (!read.test && read.test.error().kind == files::ErrorKind::givenUp) {
-        emit refused(QString::fromStdString(files::sentence(read.test.error())));
-        return false;
-    }
-    m_answers = answers;
-    m_split = split;
-    m_fault.clear();
-    m_imported.reset();
-    if (read.test) {
-        m_columns = read.test->columns;
-        read.test->test.title = (m_path.isEmpty() ? m_name : QFileInfo(m_path).completeBaseName()).toStdString();
-        m_imported = std::move(*read.test);
-    } else {
-        if (read.columns)
-            m_columns = std::move(*read.columns);
-        m_fault =
-            QString::fromStdString(files::sentence(read.test.error())) +
-            (isAboutColumns(read.test.error().kind) ? tr(" Say what that column is, or keep it as text.") : QString());
     }
     markStale();
     emit changed();
@@ -249,34 +217,20 @@ bool ImportPage::readWith(const files::HeadingMap& answers, files::SecondPart sp
 }
 
 void ImportPage::correct(const QString& heading, const QString& name) {
-    auto answers = m_answers;
-    answers[heading.toStdString()] = name.toStdString();
+    auto how = m_files.how();
+    how.answers[heading.toStdString()] = name.toStdString();
     const int row = m_list->currentIndex().row();
-    readWith(answers, m_split);
-    markStale(); // also back to what stood there
+    readWith(how);
     refreshIfStale();
     m_list->setCurrentIndex(m_list->columns()->index(std::max(row, 0)));
 }
 
-void ImportPage::remember() {
-    // What was asked and left as it stood is answered too.
-    std::vector<std::string> headings;
-    for (const auto& column : m_columns) {
-        headings.push_back(column.meaning.heading);
-        if (column.isAsked())
-            m_answers[column.meaning.heading] = files::canonicalName(column.meaning);
-    }
-    if (m_answers.empty())
-        return;
-    rememberFor(m_book, headings, m_answers);
-}
-
 bool ImportPage::asksNothing() const {
-    return m_imported && std::ranges::none_of(m_columns, &files::ColumnTaken::isAsked);
+    return m_files.imported() && std::ranges::none_of(m_files.columns(), &files::ColumnTaken::isAsked);
 }
 
 files::ImportedTest ImportPage::forKeeping() const {
-    files::ImportedTest kept = *m_imported;
+    files::ImportedTest kept = m_files.kept();
     const std::string player = m_player->text().trimmed().toStdString();
     if (!player.empty()) { // of the shots that name nobody
         if (!kept.test.players.empty())
@@ -291,51 +245,68 @@ files::ImportedTest ImportPage::forKeeping() const {
 }
 
 QString ImportPage::heading() const {
-    return m_name;
+    return m_files.name();
 }
 
 QString ImportPage::subtitle() const {
     QStringList parts;
-    if (m_imported)
-        parts << QString::fromStdString(record::counted(m_imported->test.shots.size(), "shot"));
-    parts << QString::fromStdString(record::counted(m_columns.size(), "column"));
+    if (m_files.count() > 1)
+        parts << QString::fromStdString(record::counted(m_files.count(), "file"));
+    if (m_files.imported())
+        parts << QString::fromStdString(record::counted(m_files.imported()->test.shots.size(), "shot"));
+    parts << QString::fromStdString(record::counted(m_files.columns().size(), "column"));
+    if (const std::size_t out = m_files.leftOut(); out > 0)
+        parts << tr("%1 left out").arg(out);
     return parts.join(QStringLiteral(" · "));
 }
 
 void ImportPage::refresh() {
-    m_list->columns()->setColumns(m_columns);
-    const auto asked = std::ranges::count_if(m_columns, &files::ColumnTaken::isAsked);
-    const auto text = std::ranges::count_if(m_columns, [](const auto& column) {
+    const auto& imported = m_files.imported();
+    const auto& columns = m_files.columns();
+    m_list->columns()->setColumns(columns);
+    const auto asked = std::ranges::count_if(columns, &files::ColumnTaken::isAsked);
+    const auto text = std::ranges::count_if(columns, [](const auto& column) {
         return column.meaning.role == files::ColumnRole::extra && !column.isAsked();
     });
-    QStringList counts{tr("%1 understood").arg(static_cast<qsizetype>(m_columns.size()) - asked - text)};
+    QStringList counts{tr("%1 understood").arg(static_cast<qsizetype>(columns.size()) - asked - text)};
     if (asked > 0)
         counts << tr("%1 asked").arg(asked);
     if (text > 0)
         counts << tr("%1 kept as text").arg(text);
     m_count->setText(counts.join(QStringLiteral(" · ")));
     // What is asked comes first into hand.
-    const auto first = std::ranges::find_if(m_columns, &files::ColumnTaken::isAsked);
+    const auto first = std::ranges::find_if(columns, &files::ColumnTaken::isAsked);
     m_list->setCurrentIndex(
-        m_list->columns()->index(first == m_columns.end() ? 0 : static_cast<int>(first - m_columns.begin())));
+        m_list->columns()->index(first == columns.end() ? 0 : static_cast<int>(first - columns.begin())));
     QStringList notes;
-    if (m_imported)
-        for (const auto& note : m_imported->notes)
+    if (imported)
+        for (const auto& note : imported->notes)
             if (!note.starts_with("“")) // what is asked stands in its row
                 notes << QString::fromStdString(note);
     m_rows->setText(notes.join(QLatin1Char(' ')));
     m_rows->setVisible(!notes.isEmpty());
-    m_struck->setTest(m_imported ? m_imported->test : record::Test());
-    m_facts->setText(m_imported ? lines(words::struckFacts(m_imported->test)) : m_fault);
-    const bool parted = m_imported && (!m_imported->separator.empty() || m_split != files::SecondPart::none);
+    showStruck();
+    const bool parted = imported && (!imported->separator.empty() || m_files.how().split != files::SecondPart::none);
     m_labelRow->setVisible(parted);
-    if (parted && !m_imported->test.builds.empty()) {
+    if (parted && !imported->test.builds.empty()) {
         m_label->setText(tr("Taken as"));
-        m_second->setCurrentIndex(static_cast<int>(std::ranges::find(secondParts, m_split) - std::begin(secondParts)) %
-                                  4);
+        m_second->setCurrentIndex(
+            static_cast<int>(std::ranges::find(secondParts, m_files.how().split) - std::begin(secondParts)) % 4);
     }
+    const bool several = m_files.count() > 1 && imported;
+    m_eachRow->setVisible(several);
+    m_each->setCurrentIndex(m_files.each() == files::EachFile::club ? 0 : 1);
     showHint();
     showActions();
+}
+
+void ImportPage::showStruck() {
+    const auto& imported = m_files.imported();
+    std::vector<bool> isOut;
+    for (std::size_t i = 0; imported && i < imported->test.shots.size(); ++i)
+        isOut.push_back(m_files.isLeftOut(i));
+    m_struck->setTest(imported ? imported->test : record::Test(), std::move(isOut));
+    m_facts->setText(imported ? lines(words::struckFacts(m_files.kept().test)) : m_files.fault());
 }
 
 // What is asked of the column in hand, whole: in its row there may be no room for it.
@@ -347,13 +318,14 @@ void ImportPage::showHint() {
             tr("%1: %2 ← → walk through the answers; or type one.")
                 .arg(QString::fromStdString(column.meaning.heading), QString::fromStdString(column.question)));
     } else {
-        m_hint->setText(
-            tr("Arrows choose a column; typing says what it is. Remembered for files with these headings."));
+        m_hint->setText(tr(
+            "Arrows choose a column; typing says what it is, for files with these headings too. Among the shots Delete "
+            "leaves a shot or a club out."));
     }
 }
 
 void ImportPage::showActions() {
-    const bool read = m_imported.has_value();
+    const bool read = m_files.imported() && m_files.leftOut() < m_files.imported()->test.shots.size();
     for (auto* card : {m_read, m_sitting})
         card->setEnabled(read);
     const bool hasPlan = m_hand.has() && !m_hand.test().turns.empty();

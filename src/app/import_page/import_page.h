@@ -1,10 +1,7 @@
 #pragma once
 
 #include "app/form/page.h"
-#include "files/import/shot_file.h"
-
-#include <memory>
-#include <optional>
+#include "app/import_page/incoming_files.h"
 
 class QComboBox;
 class QLabel;
@@ -26,20 +23,21 @@ class ImportPage : public Page {
 public:
     ImportPage(const TestInHand& hand, Book& book, QWidget* parent = nullptr);
 
-    /// Takes up a file, or cells from the clipboard. False, with a sentence, where nothing of it can be
+    /// Takes up files as one record, or cells from the clipboard. False, with a sentence, where nothing of it can be
     /// shown; what was there stays.
-    bool openFile(const QString& path);
+    bool openFiles(const QStringList& paths);
+    bool openFile(const QString& path) { return openFiles({path}); }
     bool openText(const QString& text);
-    bool hasFile() const { return m_bytes != nullptr; }
+    bool hasFile() const { return !m_files.isEmpty(); }
     /// What was read; nothing while something can't be understood.
-    const files::ImportedTest* imported() const { return m_imported ? &*m_imported : nullptr; }
+    const files::ImportedTest* imported() const { return m_files.imported() ? &*m_files.imported() : nullptr; }
     /// Whether it was read without anything to ask.
     bool asksNothing() const;
     /// The same with the player's name, for keeping.
     files::ImportedTest forKeeping() const;
-    QString name() const { return m_name; }
+    QString name() const { return m_files.name(); }
     /// The answers given here are remembered for files with these headings.
-    void remember();
+    void remember() { m_files.remember(); }
 
     QString heading() const override;
     QString subtitle() const override;
@@ -63,21 +61,17 @@ private:
     QWidget* buildStruck();
     QWidget* buildActions();
     void wire();
-    bool open(const QString& name, const QString& path, std::string bytes);
-    /// Reads it anew with these answers. False, with all as it was, where that was given up.
-    bool readWith(const files::HeadingMap& answers, files::SecondPart split);
+    bool open(std::vector<Incoming> files);
+    /// Reads them anew. False, with all as it was, where that was given up.
+    bool readWith(const IncomingFiles::How& how);
     void correct(const QString& heading, const QString& name);
+    void showStruck();
     void showHint();
     void showActions();
 
     const TestInHand& m_hand;
     Book& m_book;
-    QString m_name, m_path, m_fault;
-    std::shared_ptr<const std::string> m_bytes;
-    files::HeadingMap m_answers;
-    files::SecondPart m_split = files::SecondPart::none;
-    std::optional<files::ImportedTest> m_imported;
-    std::vector<files::ColumnTaken> m_columns;
+    IncomingFiles m_files;
     ColumnList* m_list = nullptr;
     QLabel* m_count = nullptr;
     QLabel* m_rows = nullptr;
@@ -87,6 +81,8 @@ private:
     QWidget* m_labelRow = nullptr;
     QLabel* m_label = nullptr;
     QComboBox* m_second = nullptr;
+    QWidget* m_eachRow = nullptr;
+    QComboBox* m_each = nullptr;
     QLineEdit* m_player = nullptr;
     KeyCard* m_read = nullptr;
     KeyCard* m_lay = nullptr;

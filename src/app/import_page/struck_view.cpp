@@ -5,7 +5,13 @@
 #include "app/style/palette.h"
 #include "core/words/struck.h"
 
+#include <QAccessible>
+#include <QKeyEvent>
+#include <QMouseEvent>
 #include <QPainter>
+
+#include <algorithm>
+#include <cmath>
 
 namespace knot::app {
 namespace {
@@ -17,60 +23,168 @@ constexpr double nameWidth = 92;
 StruckView::StruckView(QWidget* parent)
     : QWidget(parent) {
     setObjectName(QStringLiteral("struckView"));
+    setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("What was hit, in the order struck"));
 }
 
-void StruckView::setTest(const record::Test& test) {
-    m_counts.clear();
-    m_builds.clear();
+void StruckView::setTest(const record::Test& test, std::vector<bool> isOut) {
+    m_runs.clear();
     m_counted.clear();
     m_names.clear();
     for (const auto& build : test.builds)
         m_names << QString::fromStdString(build.name);
-    for (const auto& run : words::runsOf(test)) {
-        m_counts.push_back(run.count);
-        m_builds.push_back(run.build);
-        std::vector<bool> counted;
-        for (std::size_t i = run.first; i < run.first + run.count; ++i)
-            counted.push_back(test.shots[i].status == record::ShotStatus::counted);
-        m_counted.push_back(std::move(counted));
+    for (const auto& run : words::runsOf(test))
+        m_runs.push_back({run.first, run.count, run.build});
+    for (const auto& shot : test.shots)
+        m_counted.push_back(shot.status == record::ShotStatus::counted);
+    m_isOut = std::move(isOut);
+    m_isOut.resize(m_counted.size());
+    if (m_run >= m_runs.size()) {
+        m_run = 0;
+        m_inHand.reset();
     }
+    if (m_inHand && (m_runs.empty() || *m_inHand >= m_runs[m_run].count))
+        m_inHand.reset();
     layOut();
     update();
 }
 
 void StruckView::layOut() {
-    m_layout = picture::layoutRuns(m_counts, width() - 8, height() - 18, nameWidth);
+    std::vector<std::size_t> counts;
+    for (const Run& run : m_runs)
+        counts.push_back(run.count);
+    m_layout = picture::layoutRuns(counts, width() - 8, height() - 18, nameWidth);
 }
 
 void StruckView::resizeEvent(QResizeEvent*) {
     layOut();
 }
 
+void StruckView::focusInEvent(QFocusEvent* event) {
+    QWidget::focusInEvent(event);
+    speak();
+    update();
+}
+
+bool StruckView::isAllOut(const Run& run) const {
+    return std::all_of(m_isOut.begin() + static_cast<std::ptrdiff_t>(run.first),
+                       m_isOut.begin() + static_cast<std::ptrdiff_t>(run.first + run.count),
+                       [](bool out) { return out; });
+}
+
+// What is in hand, for a screen reader.
+void StruckView::speak() {
+    if (m_runs.empty())
+        return;
+    const Run& run = m_runs[m_run];
+    const QString name = m_names.value(static_cast<qsizetype>(run.build));
+    const bool isOut = m_inHand ? m_isOut[run.first + *m_inHand] : isAllOut(run);
+    QString said = m_inHand ? tr("%1, shot %2 of %3").arg(name).arg(*m_inHand + 1).arg(run.count)
+                            : tr("%1, run %2 of %3").arg(name).arg(m_run + 1).arg(m_runs.size());
+    said += isOut ? tr(", left out. Delete brings it back.") : tr(". Delete leaves it out.");
+    setAccessibleDescription(said);
+}
+
+void StruckView::keyPressEvent(QKeyEvent* event) {
+    if (m_runs.empty() || event->modifiers() != Qt::NoModifier)
+        return QWidget::keyPressEvent(event);
+    const Run& run = m_runs[m_run];
+    switch (event->key()) {
+    case Qt::Key_Up:
+    case Qt::Key_Down:
+        if (event->key() == Qt::Key_Up ? m_run > 0 : m_run + 1 < m_runs.size()) {
+            m_run += event->key() == Qt::Key_Up ? -1 : 1;
+            m_inHand.reset();
+        }
+        break;
+    case Qt::Key_Right:
+        m_inHand = m_inHand ? std::min(*m_inHand + 1, run.count - 1) : 0;
+        break;
+    case Qt::Key_Left:
+        m_inHand = m_inHand && *m_inHand > 0 ? std::optional(*m_inHand - 1) : std::nullopt;
+        break;
+    case Qt::Key_Delete:
+    case Qt::Key_Backspace:
+        if (m_inHand)
+            emit shotToggled(run.first + *m_inHand);
+        else
+            emit clubToggled(m_names.value(static_cast<qsizetype>(run.build)).toStdString());
+        break;
+    default:
+        return QWidget::keyPressEvent(event);
+    }
+    speak();
+    update();
+}
+
+// The nearest shot, or the run where the pointer is on its tag.
+void StruckView::mousePressEvent(QMouseEvent* event) {
+    constexpr double near = 9;
+    const QPointF at = event->position();
+    for (const auto& placed : m_layout.runs) {
+        if (std::fabs(at.y() - placed.y) > near || at.x() < placed.tagX || at.x() > placed.right + near)
+            continue;
+        m_run = placed.run;
+        m_inHand.reset();
+        for (std::size_t i = 0; i < placed.knots.size(); ++i)
+            if (std::fabs(at.x() - placed.knots[i]) < near)
+                m_inHand = i;
+        speak();
+        update();
+    }
+    setFocus(Qt::MouseFocusReason);
+}
+
+void StruckView::paintRun(QPainter& painter, const picture::PlacedRun& placed) const {
+    const Run& run = m_runs[placed.run];
+    const bool isOut = isAllOut(run);
+    const bool isInHand = hasFocus() && placed.run == m_run;
+    const QColor colour = isOut ? colours().faint : tagColour(run.build);
+    if (isInHand && !m_inHand) {
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(colours().selection);
+        painter.drawRoundedRect(QRectF(placed.tagX - 4, placed.y - 11, placed.right - placed.tagX + 14, 22), 4, 4);
+    }
+    drawTag(painter, QRectF(placed.tagX, placed.y - 5, 10, 10), run.build);
+    if (m_layout.hasNames) {
+        QFont font = typeface(size::caption);
+        font.setStrikeOut(isOut);
+        painter.setFont(font);
+        painter.setPen(isOut ? colours().faint : colours().ink);
+        painter.drawText(QRectF(placed.tagX + 18, placed.y - 10, nameWidth - 4, 20), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(m_names.value(static_cast<qsizetype>(run.build)),
+                                                          Qt::ElideRight, static_cast<int>(nameWidth) - 4));
+    }
+    painter.setPen(QPen(colour, 1.6, isOut ? Qt::DashLine : Qt::SolidLine));
+    painter.drawLine(QPointF(placed.left, placed.y), QPointF(placed.right, placed.y));
+    for (std::size_t i = 0; i < placed.knots.size(); ++i) {
+        const QPointF at(placed.knots[i], placed.y);
+        const double radius = m_layout.knotRadius;
+        if (isInHand && m_inHand == i) {
+            painter.setPen(QPen(colours().ink, 1.6));
+            painter.setBrush(Qt::NoBrush);
+            painter.drawEllipse(at, radius + 3, radius + 3);
+        }
+        if (m_isOut[run.first + i]) { // untied, and struck through
+            painter.setPen(QPen(colours().faint, 1.2));
+            painter.setBrush(colours().sheet);
+            painter.drawEllipse(at, radius, radius);
+            painter.drawLine(at + QPointF(-radius, radius), at + QPointF(radius, -radius));
+        } else if (m_counted[run.first + i]) {
+            drawKnot(painter, at, radius, colour);
+        } else {
+            painter.setPen(QPen(colour, 1.2));
+            painter.setBrush(colours().sheet);
+            painter.drawEllipse(at, radius, radius);
+        }
+    }
+}
+
 void StruckView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    for (const auto& run : m_layout.runs) {
-        const QColor colour = tagColour(m_builds[run.run]);
-        drawTag(painter, QRectF(run.tagX, run.y - 5, 10, 10), m_builds[run.run]);
-        if (m_layout.hasNames) {
-            painter.setFont(typeface(size::caption));
-            painter.setPen(colours().ink);
-            painter.drawText(QRectF(run.tagX + 18, run.y - 10, nameWidth - 4, 20), Qt::AlignVCenter,
-                             painter.fontMetrics().elidedText(m_names.value(static_cast<qsizetype>(m_builds[run.run])),
-                                                              Qt::ElideRight, static_cast<int>(nameWidth) - 4));
-        }
-        painter.setPen(QPen(colour, 1.6));
-        painter.drawLine(QPointF(run.left, run.y), QPointF(run.right, run.y));
-        for (std::size_t i = 0; i < run.knots.size(); ++i)
-            if (m_counted[run.run][i]) {
-                drawKnot(painter, QPointF(run.knots[i], run.y), m_layout.knotRadius, colour);
-            } else {
-                painter.setPen(QPen(colour, 1.2));
-                painter.setBrush(colours().sheet);
-                painter.drawEllipse(QPointF(run.knots[i], run.y), m_layout.knotRadius, m_layout.knotRadius);
-            }
-    }
+    for (const auto& placed : m_layout.runs)
+        paintRun(painter, placed);
     if (m_layout.leftOut > 0) {
         painter.setFont(typeface(size::caption));
         painter.setPen(colours().faint);

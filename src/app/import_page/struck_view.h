@@ -5,27 +5,47 @@
 
 #include <QWidget>
 
+#include <optional>
+
 namespace knot::app {
 
-/// A record as it was struck: its runs as pieces of cord, each with its club's tag.
+/// A record as it was struck: its runs as pieces of cord, each with its club's tag. Arrows walk along runs and shots;
+/// Delete leaves the club or the shot in hand out, and brings it back.
 class StruckView : public QWidget {
     Q_OBJECT
 
 public:
     explicit StruckView(QWidget* parent = nullptr);
-    void setTest(const record::Test& test);
+    /// `isOut`: of each shot whether it is left out; the same record keeps what is in hand.
+    void setTest(const record::Test& test, std::vector<bool> isOut);
+
+signals:
+    void clubToggled(const std::string& club);
+    void shotToggled(std::size_t shot);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void focusInEvent(QFocusEvent* event) override;
     QSize minimumSizeHint() const override { return {160, 120}; }
 
 private:
+    struct Run {
+        std::size_t first = 0, count = 0, build = 0;
+    };
     void layOut();
-    std::vector<std::size_t> m_counts, m_builds; ///< of each run
-    std::vector<std::vector<bool>> m_counted;    ///< of each run's shots
-    QStringList m_names;                         ///< of the builds
+    void paintRun(QPainter& painter, const picture::PlacedRun& placed) const;
+    void speak();
+    bool isAllOut(const Run& run) const;
+
+    std::vector<Run> m_runs;
+    std::vector<bool> m_counted, m_isOut; ///< of each shot
+    QStringList m_names;                  ///< of the builds
     picture::RunsLayout m_layout;
+    std::size_t m_run = 0;               ///< in hand
+    std::optional<std::size_t> m_inHand; ///< its shot in hand; none: the club
 };
 
 } // namespace knot::app

@@ -25,6 +25,8 @@ std::string newPlayerId() {
 constexpr const char* stockSetting = "stock";
 
 // As one measures where this is, until somebody chooses.
+constexpr const char* unitsChosen = "unitsChosen";
+
 record::DisplayUnits unitsOfLocale() {
     const auto system = QLocale::system().measurementSystem();
     if (system == QLocale::MetricSystem)
@@ -90,6 +92,7 @@ std::optional<logbook::Logbook> Book::acquire(const QString& path, Missing missi
 }
 
 void Book::adopt(logbook::Logbook opened) {
+    m_unitsChosen = false;
     m_logbook.emplace(std::move(opened));
     forgetLists();
     if (auto units = m_logbook->units(); ok(units))
@@ -260,7 +263,20 @@ record::Typing Book::typing() const {
     return {m_units, decimalsHere()};
 }
 
-void Book::setUnits(const record::DisplayUnits& units) {
+void Book::setUnits(const record::DisplayUnits& units, UnitsBy who) {
+    if (who == UnitsBy::file) {
+        record::DisplayUnits spoken = units;
+        spoken.length = m_units.length;
+        if (!m_unitsChosen && setting(unitsChosen).isEmpty())
+            showIn(spoken);
+        return;
+    }
+    m_unitsChosen = true;
+    setSetting(unitsChosen, QStringLiteral("1"));
+    showIn(units);
+}
+
+void Book::showIn(const record::DisplayUnits& units) {
     if (units == m_units)
         return;
     m_units = units;

@@ -59,7 +59,9 @@ public:
     void keepFinding(const std::string& id, const logbook::TestEntry::Finding& finding);
 
     const record::DisplayUnits& units() const { return m_units; }
-    void setUnits(const record::DisplayUnits& units);
+    /// The user's choice, or the distances and speeds of a file that was taken in where the user chose none.
+    enum class UnitsBy { user, file };
+    void setUnits(const record::DisplayUnits& units, UnitsBy who = UnitsBy::user);
     /// How people type where this is: in these units, with the decimals of the locale.
     record::Typing typing() const;
     /// A text kept with the logbook; empty where none was kept.
@@ -101,6 +103,7 @@ private:
     template<typename Write> bool changePlayers(Write write);
     void list();
     void forgetLists();
+    void showIn(const record::DisplayUnits& units);
     template<typename T> bool ok(const logbook::Result<T>& result);
 
     std::optional<logbook::Logbook> m_logbook;
@@ -108,6 +111,7 @@ private:
     std::optional<std::vector<record::Part>> m_parts;
     std::optional<std::vector<logbook::PlayerEntry>> m_players;
     record::DisplayUnits m_units;
+    bool m_unitsChosen = false; ///< by the user, since this logbook was opened
     bool m_stale = false;
     std::size_t m_writes = 0;
 };

@@ -187,6 +187,8 @@ bool Session::takeImported(files::ImportedTest imported) {
         take(std::move(imported.test));
     else if (!keepAndTake(std::move(imported.test)))
         return false;
+    if (imported.units)
+        m_book.setUnits(*imported.units, Book::UnitsBy::file);
     for (const auto& note : imported.notes)
         emit noted(QString::fromStdString(note));
     return true;

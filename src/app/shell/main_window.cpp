@@ -46,10 +46,11 @@ namespace knot::app {
 namespace {
 
 QString anyFile() {
-    return MainWindow::tr("Logbooks and shot files (*.knotbook *.csv *.txt *.tsv *.xlsx *.ods *.json);;All files (*)");
+    return MainWindow::tr(
+        "Logbooks and shot files (*.knotbook *.csv *.txt *.tsv *.xlsx *.ods *.json *.html *.xml);;All files (*)");
 }
 QString shotFiles() {
-    return MainWindow::tr("Shot files (*.csv *.txt *.tsv *.xlsx *.ods);;Exported tests (*.json);;All files (*)");
+    return MainWindow::tr("Shot files (*.csv *.txt *.tsv *.xlsx *.ods *.json *.html *.xml);;All files (*)");
 }
 } // namespace
 
@@ -390,14 +391,11 @@ void MainWindow::refreshHeading() {
     setWindowTitle(name.isEmpty() ? tr("Knot Count") : tr("%1 – Knot Count").arg(name));
 }
 
-void MainWindow::openPath(const QString& path) {
+void MainWindow::openPaths(const QStringList& paths) {
+    if (paths.isEmpty())
+        return;
     m_messages->clear();
-    if (path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive)) {
-        if (m_session.openLogbook(path))
-            showPage(PageId::logbook);
-    } else {
-        m_waysIn->takeUp(path);
-    }
+    m_waysIn->takeUp(paths);
 }
 
 // A test opens where it stands.
@@ -431,13 +429,11 @@ void MainWindow::wireStart() {
 }
 
 void MainWindow::askOpen() {
-    if (const QString path = m_prompter->fileToOpen(this, tr("Open"), anyFile()); !path.isEmpty())
-        openPath(path);
+    openPaths(m_prompter->filesToOpen(this, tr("Open"), anyFile()));
 }
 
 void MainWindow::askImport() {
-    if (const QString path = m_prompter->fileToOpen(this, tr("Import shots"), shotFiles()); !path.isEmpty())
-        openPath(path);
+    openPaths(m_prompter->filesToOpen(this, tr("Import shots"), shotFiles()));
 }
 
 void MainWindow::switchTheme() {
@@ -451,8 +447,10 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
 }
 
 void MainWindow::dropEvent(QDropEvent* event) {
+    QStringList paths;
     for (const QUrl& url : event->mimeData()->urls())
-        openPath(url.toLocalFile());
+        paths << url.toLocalFile();
+    openPaths(paths);
 }
 
 } // namespace knot::app

@@ -42,8 +42,9 @@ public:
     ~MainWindow() override;
 
     void showPage(PageId page);
-    /// Opens a logbook or an exported test, or takes up a shot file to import, by the file's ending.
-    void openPath(const QString& path);
+    /// Opens a logbook or an exported test, or takes up shot files to import, as one record, by the files' endings.
+    void openPaths(const QStringList& paths);
+    void openPath(const QString& path) { openPaths({path}); }
     /// The list of the shots, to put the record right; what was looked at comes back after it.
     void showShots();
     /// The page of the players, turned to the first one of the test in hand.

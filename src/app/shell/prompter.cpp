@@ -11,6 +11,10 @@ QString DialogPrompter::fileToOpen(QWidget* parent, const QString& title, const 
     return QFileDialog::getOpenFileName(parent, title, {}, filter);
 }
 
+QStringList DialogPrompter::filesToOpen(QWidget* parent, const QString& title, const QString& filter) {
+    return QFileDialog::getOpenFileNames(parent, title, {}, filter);
+}
+
 // Logbooks are added to, so choosing one that exists needs no warning.
 void DialogPrompter::configure(QFileDialog& dialog, Existing existing) {
     dialog.setAcceptMode(QFileDialog::AcceptSave);

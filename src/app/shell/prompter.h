@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QString>
+#include <QStringList>
 
 #include <optional>
 
@@ -16,6 +17,11 @@ public:
     virtual ~Prompter() = default;
     /// Empty when the user thinks better of it.
     virtual QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) = 0;
+    /// The same of several.
+    virtual QStringList filesToOpen(QWidget* parent, const QString& title, const QString& filter) {
+        const QString path = fileToOpen(parent, title, filter);
+        return path.isEmpty() ? QStringList() : QStringList{path};
+    }
     /// What happens to a file that exists: it is replaced, and that is asked before; or added to.
     enum class Existing { replace, add };
     virtual QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter,
@@ -28,6 +34,7 @@ public:
 class DialogPrompter : public Prompter {
 public:
     QString fileToOpen(QWidget* parent, const QString& title, const QString& filter) override;
+    QStringList filesToOpen(QWidget* parent, const QString& title, const QString& filter) override;
     QString fileToSave(QWidget* parent, const QString& title, const QString& suggestion, const QString& filter,
                        Existing existing) override;
     /// How the dialog for saving asks about a file that exists.

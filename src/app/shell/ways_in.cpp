@@ -7,13 +7,28 @@
 #include "app/session/session.h"
 #include "app/shell/versions_view.h"
 #include "core/words/headline.h"
+#include "files/base/file.h"
+#include "files/test_json.h"
 
 #include <QApplication>
 #include <QClipboard>
+#include <QFileInfo>
 
 #include <algorithm>
 
 namespace knot::app {
+
+namespace {
+
+// JSON may hold a whole test, or shots alone.
+bool holdsTest(const QString& path) {
+    if (!path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive))
+        return false;
+    const auto bytes = files::readFile(path.toStdString());
+    return !bytes || files::looksLikeTest(*bytes);
+}
+
+} // namespace
 
 WaysIn::WaysIn(Session& session, ImportPage& page, QObject* parent)
     : QObject(parent)
@@ -29,13 +44,25 @@ WaysIn::WaysIn(Session& session, ImportPage& page, QObject* parent)
     connect(&session.judging(), &Judging::changed, this, &WaysIn::rememberTest);
 }
 
-void WaysIn::takeUp(const QString& path) {
-    if (path.endsWith(QStringLiteral(".json"), Qt::CaseInsensitive)) {
-        if (m_session.importTest(path))
-            emit pageRequested(PageId::reading);
-    } else if (m_page.openFile(path)) {
+void WaysIn::takeUp(const QStringList& paths) {
+    QStringList shots;
+    for (const QString& path : paths)
+        if (QFileInfo(path).isDir()) {
+            for (const std::string& file : files::shotFilesIn(path.toStdString()))
+                shots << QString::fromStdString(file);
+            if (shots.isEmpty())
+                emit complained(tr("%1 is a folder without shot files.").arg(path));
+        } else if (path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive)) {
+            if (m_session.openLogbook(path))
+                emit pageRequested(PageId::logbook);
+        } else if (holdsTest(path)) {
+            if (m_session.importTest(path))
+                emit pageRequested(PageId::reading);
+        } else {
+            shots << path;
+        }
+    if (!shots.isEmpty() && m_page.openFiles(shots))
         emit pageRequested(PageId::import);
-    }
 }
 
 void WaysIn::paste() {

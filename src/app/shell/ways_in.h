@@ -22,8 +22,9 @@ class WaysIn : public QObject {
 public:
     WaysIn(Session& session, ImportPage& page, QObject* parent = nullptr);
 
-    /// An exported test is read at once; a file of shots goes to the import page.
-    void takeUp(const QString& path);
+    /// A logbook is opened and an exported test read at once; files of shots, and those of a folder, go to the import
+    /// page as one record.
+    void takeUp(const QStringList& paths);
     /// Cells copied from a spreadsheet or a text.
     void paste();
     /// Adds another logbook's tests to the open one, and shows side by side what both have and is not the same.

@@ -203,7 +203,9 @@ std::optional<WatchedFolder::Content> WatchedFolder::read(const QString& path, c
     rows.erase(rows.begin());
     return Content{name, stamp, heading, std::move(rows),
                    files::readShots(name.toStdString(), text,
-                                    {.headings = headings, .clubs = files::ReadOptions::Clubs::unknown})};
+                                    {.headings = headings,
+                                     .clubs = files::ReadOptions::Clubs::unknown,
+                                     .impossible = files::ReadOptions::Impossible::leftOut})};
 }
 
 void WatchedFolder::look() {

@@ -25,6 +25,10 @@ std::string what(const Error& e) {
         return "can't be read as a spreadsheet: " + e.found + "; save it as XLSX, ODS or CSV";
     case ErrorKind::badQuotes:
         return "a quotation mark is not closed; expected quotes in pairs";
+    case ErrorKind::badJson:
+        return "this is no JSON; expected an array of shots, or one shot a line";
+    case ErrorKind::noTable:
+        return "holds no table; save the shots as XLSX, ODS or CSV";
     case ErrorKind::tooManyCells:
         return e.found + " cells in this row; expected at most " + e.expected + ", one for each heading";
     case ErrorKind::tooManyColumns:

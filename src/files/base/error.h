@@ -15,6 +15,8 @@ enum class ErrorKind {
     nulByte,
     badSpreadsheet, ///< `found` says why
     badQuotes,
+    badJson, ///< no JSON from the line on
+    noTable, ///< a page or a workbook of XML without one
     tooManyCells,
     tooManyColumns,
     tooManyRows,

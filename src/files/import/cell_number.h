@@ -14,6 +14,8 @@ namespace knot::files {
 struct CellNumber {
     double value = 0;                 ///< left and the like negative; a percentage as its share of one
     std::optional<record::Unit> unit; ///< where the cell itself says it
+    bool isSided = false;             ///< the cell itself says to which side
+    bool isHinged = false;            ///< by the letter O or C, open or closed: of a face alone
 };
 
 /// The number in a cell (without white space around it), read with this decimal mark.

@@ -3,7 +3,7 @@
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
 #include "files/import/cell_number.h"
-#include "files/import/column_values.h"
+#include "files/import/columns_beside.h"
 #include "files/import/table.h"
 #include "files/import/units.h"
 
@@ -14,6 +14,7 @@
 namespace knot::files {
 namespace {
 
+using Column = LookedColumn;
 using record::DecimalMark;
 using record::Metric;
 using record::Unit;
@@ -28,14 +29,6 @@ constexpr std::string_view textMark = " (text)"; ///< behind a heading that only
 std::string withoutTextMark(const std::string& heading) {
     return heading.ends_with(textMark) ? heading.substr(0, heading.size() - textMark.size()) : heading;
 }
-
-struct Column {
-    std::size_t at = 0;
-    HeadingWords words;
-    std::vector<Candidate> candidates; ///< those that its values allow, best first
-    Values values;
-    bool isByHand = false;
-};
 
 class Understanding {
 public:
@@ -55,9 +48,12 @@ public:
             taken.meaning.heading = withoutTextMark(m_table.headings[column.at]);
             taken.sample = column.values.cells.empty() ? std::string() : std::string(column.values.cells.front());
             taken.mark = column.values.mark;
+            taken.isByHand = column.isByHand;
+            taken.meaning.doubtful = column.words.doubtful;
+            taken.meaning.isTurned = column.positive == record::Side::left;
         }
         assign();
-        findClub();
+        lookBeside(m_sheet, m_table, m_file, m_columns, m_taken);
         for (const Column& column : m_columns)
             if (m_taken[column.at].meaning.role == ColumnRole::metric)
                 m_units.push_back(unitsOf(column));
@@ -109,6 +105,7 @@ private:
         const auto byHand = m_map.find(heading);
         column.isByHand = byHand != m_map.end();
         column.words = Vocabulary::own().wordsOf(column.isByHand ? byHand->second : heading);
+        column.positive = column.isByHand ? Vocabulary::own().wordsOf(heading).positive : column.words.positive;
         column.values.mark = m_marks[at];
         readValues(column);
         if (column.isByHand && record::trimmed(byHand->second).empty())
@@ -170,7 +167,8 @@ private:
         std::vector<std::string_view> open; // "6,250": neither mark is told
         for (std::size_t row = m_table.first; row < m_sheet.rows() && values.cells.size() < sampledRows; ++row) {
             const auto cell = m_sheet.cell(row, column.at);
-            if (cell.empty() || vocabulary.isMissing(cell) || cell == m_table.headings[column.at])
+            const bool isAlone = column.at == 0 && filledCells(m_sheet, row) == 1; // a group's name, a footer
+            if (cell.empty() || isAlone || vocabulary.isMissing(cell) || cell == m_table.headings[column.at])
                 continue;
             values.cells.push_back(cell);
             const auto number = numberOfCell(cell, values.mark);
@@ -287,7 +285,7 @@ private:
         // Whatever else it might have been has its column: "Distance" beside "Carry" is the total.
         std::size_t likely = 0, left = 0;
         for (const auto& other : column.candidates)
-            if (other.score >= free->score - asLikely) {
+            if (std::fabs(other.score - free->score) <= asLikely) {
                 ++likely;
                 left += isTaken(other.meaning) ? 0 : 1;
             }
@@ -315,9 +313,11 @@ private:
     }
 
     static void setMeaning(ColumnTaken& taken, const ColumnMeaning& meaning) {
-        const std::string heading = taken.meaning.heading;
+        const ColumnMeaning before = taken.meaning;
         taken.meaning = meaning;
-        taken.meaning.heading = heading;
+        taken.meaning.heading = before.heading;
+        taken.meaning.doubtful = before.doubtful;
+        taken.meaning.isTurned = before.isTurned;
     }
 
     void sayTwice(const Column& column, const Candidate& candidate) {
@@ -341,6 +341,7 @@ private:
         ColumnTaken& taken = m_taken[column.at];
         const bool several = column.candidates.size() > 1 && column.candidates[1].score >= candidate.score - asLikely &&
                              column.candidates[1].meaning.role != ColumnRole::extra &&
+                             labelOf(column.candidates[1]) != labelOf(candidate) &&
                              !isTaken(column.candidates[1].meaning);
         if (several) {
             setMeaning(taken, candidate.meaning);
@@ -365,26 +366,6 @@ private:
         if (meaning.role == ColumnRole::metric)
             meaning.unit = likeliestUnit(meaning.metric, column.words.unit, column.values.numbers);
         return canonicalName(meaning);
-    }
-
-    // Where no heading names the club: the one column of text whose values come again and again.
-    void findClub() {
-        if (std::ranges::any_of(m_taken, [](const auto& t) { return t.meaning.role == ColumnRole::build; }))
-            return;
-        std::vector<std::size_t> may;
-        for (const Column& column : m_columns)
-            if (const auto distinct = column.values.distinct();
-                m_taken[column.at].meaning.role == ColumnRole::extra && !column.isByHand &&
-                column.values.numeric() < 0.2 && column.candidates.empty() && distinct >= 2 && distinct <= 24 &&
-                2 * distinct <= column.values.cells.size())
-                may.push_back(column.at);
-        if (may.size() != 1)
-            return;
-        ColumnTaken& taken = m_taken[may.front()];
-        taken.meaning.role = ColumnRole::build;
-        taken.question = "Does it name the club? Its words come again and again.";
-        taken.choices = {"build", ""};
-        taken.unanswered = errorAt(ErrorKind::noBuildColumn, may.front());
     }
 
     UnitAsked unitsOf(const Column& column) const {

@@ -3,8 +3,8 @@
 #include "core/record/text/number_text.h"
 #include "core/record/typed/number_in.h"
 #include "files/base/error.h"
+#include "files/import/forms/sheet.h"
 #include "files/import/moment_cell.h"
-#include "files/import/sheet.h"
 #include "files/import/vocabulary.h"
 
 #include <map>
@@ -29,6 +29,9 @@ struct ColumnTaken {
     Error unanswered;                 ///< what is said where nobody can be asked
     record::DecimalMark mark = record::DecimalMark::open; ///< of its numbers
     DateOrder order = DateOrder::yearFirst;               ///< of its dates
+    std::optional<std::size_t> sides;                     ///< the column beside it that says left and right
+    std::optional<std::size_t> sideSpin;                  ///< of back spin: the column of the side spin
+    bool isByHand = false;
 
     bool isAsked() const { return !question.empty(); }
 };

@@ -7,6 +7,7 @@
 #include <array>
 #include <cctype>
 #include <chrono>
+#include <cmath>
 #include <vector>
 
 namespace knot::files {
@@ -136,7 +137,24 @@ private:
         return m_at < m_tokens.size() && m_tokens[m_at].isNumber() && m_tokens[m_at].before == mark;
     }
 
+    // "140509", behind the T of a date without marks.
+    bool takeUnmarked() {
+        const Token& token = m_tokens[m_at];
+        if (m_at == 0 || !token.isNumber() || (token.text.size() != 6 && token.text.size() != 4))
+            return false;
+        const int all = token.text.size() == 6 ? token.number() : 100 * token.number();
+        m_hour = all / 10000;
+        m_minute = all / 100 % 100;
+        m_second = all % 100;
+        ++m_at;
+        if (isNumberAfter('.'))
+            m_part = "." + m_tokens[m_at++].text;
+        return true;
+    }
+
     bool takeFigures() {
+        if (m_at < m_tokens.size() && takeUnmarked())
+            return true;
         if (m_tokens.size() < m_at + 2 || !m_tokens[m_at].isNumber() || !m_tokens[m_at + 1].isNumber())
             return false;
         const char mark = m_tokens[m_at + 1].before;
@@ -182,9 +200,76 @@ private:
 
 } // namespace
 
+namespace {
+
+constexpr int daysTo1970 = 25569; // of a spreadsheet that counts from 1900
+constexpr double secondsADay = 86400;
+
+std::string dayText(long long sinceEpoch) {
+    using namespace std::chrono;
+    const year_month_day date{sys_days{days{static_cast<int>(sinceEpoch)}}};
+    return dateOf(static_cast<int>(date.year()), static_cast<int>(static_cast<unsigned>(date.month())),
+                  static_cast<int>(static_cast<unsigned>(date.day())))
+        .value_or(std::string());
+}
+
+std::string timeText(long long second) {
+    return twoFigures(static_cast<int>(second / 3600)) + ":" + twoFigures(static_cast<int>(second / 60 % 60)) + ":" +
+           twoFigures(static_cast<int>(second % 60));
+}
+
+// One number by itself: seconds or milliseconds since 1970, or a spreadsheet's day that lost its style.
+std::optional<MomentCell> momentOfNumber(std::string_view cell) {
+    const auto number = record::numberIn(cell, record::DecimalMark::point);
+    if (!number || cell.front() == '-' || cell.front() == '+')
+        return std::nullopt;
+    const auto whole = cell.substr(0, cell.find('.'));
+    const bool isMillis = whole.size() == 13 && whole.size() == cell.size();
+    if (whole.size() == 10 || isMillis) {
+        constexpr double least = 3e8, most = 4e9; // 1979 to 2096
+        const double seconds = isMillis ? *number / 1000 : *number;
+        if (seconds < least || seconds > most)
+            return std::nullopt;
+        const auto second = static_cast<long long>(seconds);
+        const auto perDay = static_cast<long long>(secondsADay);
+        std::string part(isMillis ? "." + std::string(cell.substr(10)) : cell.substr(whole.size()));
+        if (part == ".000")
+            part.clear();
+        return MomentCell{dayText(second / perDay), timeText(second % perDay) + part + "Z"};
+    }
+    constexpr double earliest = 32874, latest = 73050; // 1990 to 2099
+    const bool isDay = *number >= earliest && *number <= latest;
+    const bool isTimeOfDay = *number > 0 && *number < 1 && cell.size() - std::min(cell.size(), whole.size()) > 3;
+    if (!isDay && !isTimeOfDay)
+        return std::nullopt;
+    const std::string moment = momentOfSerial(*number, false);
+    return isTimeOfDay          ? MomentCell{{}, moment}
+           : moment.size() > 10 ? MomentCell{moment.substr(0, 10), moment.substr(11)}
+                                : MomentCell{moment, {}};
+}
+
+} // namespace
+
+std::string momentOfSerial(double serial, bool from1904) {
+    constexpr double lastDay = 2'958'466; // of the year 9999
+    constexpr int from1904To1970 = 24107;
+    if (!(serial >= 0) || serial > lastDay)
+        return {};
+    const auto perDay = static_cast<long long>(secondsADay);
+    const auto seconds = static_cast<long long>(std::llround(serial * secondsADay));
+    const long long days = seconds / perDay;
+    const std::string time = timeText(seconds % perDay);
+    if (days == 0)
+        return time;
+    const std::string day = dayText(days - (from1904 ? from1904To1970 : daysTo1970));
+    return day.empty() || seconds % perDay == 0 ? day : day + " " + time;
+}
+
 std::optional<MomentCell> momentOfCell(std::string_view cell, DateOrder order) {
     if (cell.empty() || cell.size() > 48)
         return std::nullopt;
+    if (auto moment = momentOfNumber(cell))
+        return moment;
     auto tokens = tokensOf(cell);
     MomentCell moment;
     if (const auto date = takeDate(tokens, order))

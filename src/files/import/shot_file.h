@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/record/test.h"
+#include "core/record/units.h"
 #include "files/import/columns.h"
 
 #include <map>
@@ -19,6 +20,9 @@ struct ReadOptions {
     /// Where two answers are possible and nobody can be asked: refuse, or take the likelier and say so.
     enum class Doubt { refuse, takeLikelier } doubt = Doubt::refuse;
     SecondPart split = SecondPart::none;
+    /// Readings that cannot be, where nobody can be asked: as they stand, or not measured, as from a monitor that
+    /// writes while somebody hits.
+    enum class Impossible { asWritten, leftOut } impossible = Impossible::asWritten;
     /// Who waits for it; given up, it is refused as such.
     Watch* watch = nullptr;
 };
@@ -26,10 +30,11 @@ struct ReadOptions {
 /// A test read from a shot file, with what a user should know about the reading.
 struct ImportedTest {
     record::Test test;
-    std::vector<std::string> notes = {};   ///< "3 summary rows were left out."
-    std::vector<std::size_t> lines = {};   ///< of a shot file: where each shot stands, from 1
-    std::vector<ColumnTaken> columns = {}; ///< of a shot file: what each column was taken for
-    std::string separator = {};            ///< where every label has two parts: what parts them
+    std::vector<std::string> notes = {};            ///< "3 summary rows were left out."
+    std::vector<std::size_t> lines = {};            ///< of a shot file: where each shot stands, from 1
+    std::vector<ColumnTaken> columns = {};          ///< of a shot file: what each column was taken for
+    std::string separator = {};                     ///< where every label has two parts: what parts them
+    std::optional<record::DisplayUnits> units = {}; ///< of a shot file: what its distances and speeds are in
 };
 
 /// Reads a shot file (docs/formats.md): a text with delimiters, or a spreadsheet (XLSX, ODS). All or
@@ -39,6 +44,20 @@ Result<ImportedTest> readShotFile(const std::string& path, const ReadOptions& op
 
 /// The same from bytes; `file` is for messages.
 Result<ImportedTest> readShots(const std::string& file, const std::string& bytes, const ReadOptions& options = {});
+
+/// What a file of several is.
+enum class EachFile { club, sitting };
+/// The likelier: a club where no file names more than one, and those that are named don't differ.
+EachFile likelierOf(const std::vector<ImportedTest>& files);
+/// Several files as one record, in the order of their times where all have them, else as given. Each is a club, called
+/// by its own club or else by its title, or a sitting called by its title; notes say which file they are of.
+ImportedTest together(std::vector<ImportedTest> files, EachFile each);
+
+/// The shot files in a folder by their names' endings, sorted; none where it can't be read.
+std::vector<std::string> shotFilesIn(const std::string& folder);
+
+/// "2 columns were kept as text: Quality, Bay." Empty where none was.
+std::string keptAsText(const std::vector<ColumnTaken>& columns);
 
 /// A file that names no club is a sitting with "Club 1": there is nothing in it to compare.
 void settleNamelessClub(record::Test& test);

@@ -1,6 +1,5 @@
 #include "files/import/table.h"
 
-#include "core/rack/club_name.h"
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
 #include "files/base/cell_text.h"
@@ -33,20 +32,7 @@ struct Known {
     std::size_t metrics = 0, all = 0;
 };
 
-Known knownAmong(const std::vector<std::string>& headings, const HeadingMap& map) {
-    Known known;
-    for (const auto& heading : headings) {
-        if (!mayBeHeading(heading))
-            continue;
-        const auto candidates = candidatesOf(heading, map);
-        if (candidates.empty() || candidates.front().score < surelyKnown)
-            continue;
-        ++known.all;
-        if (std::ranges::any_of(candidates, [](const Candidate& c) { return c.meaning.role == ColumnRole::metric; }))
-            ++known.metrics;
-    }
-    return known;
-}
+} // namespace
 
 bool isUnitRow(const Sheet& sheet, std::size_t row) {
     bool any = false;
@@ -61,9 +47,32 @@ bool isUnitRow(const Sheet& sheet, std::size_t row) {
     return any;
 }
 
-// A number, or what stands where one was not read: no club's name.
 bool isNumber(std::string_view cell) {
     return !mayBeHeading(cell) || Vocabulary::own().isMissing(cell) || numberOfCell(cell, record::DecimalMark::open);
+}
+
+std::size_t filledCells(const Sheet& sheet, std::size_t row) {
+    std::size_t filled = 0;
+    for (std::size_t i = 0; i < sheet.columns(row); ++i)
+        filled += sheet.cell(row, i).empty() ? 0 : 1;
+    return filled;
+}
+
+namespace {
+
+Known knownAmong(const std::vector<std::string>& headings, const HeadingMap& map) {
+    Known known;
+    for (const auto& heading : headings) {
+        if (!mayBeHeading(heading))
+            continue;
+        const auto candidates = candidatesOf(heading, map);
+        if (candidates.empty() || candidates.front().score < surelyKnown)
+            continue;
+        ++known.all;
+        if (std::ranges::any_of(candidates, [](const Candidate& c) { return c.meaning.role == ColumnRole::metric; }))
+            ++known.metrics;
+    }
+    return known;
 }
 
 std::string onOneLine(std::string text) {
@@ -113,12 +122,28 @@ std::vector<std::string> headingsIn(const Sheet& sheet, std::size_t row, std::op
     return headings;
 }
 
-std::size_t filledCells(const Sheet& sheet, std::size_t row) {
-    std::size_t filled = 0;
-    for (std::size_t i = 0; i < sheet.columns(row); ++i)
-        filled += sheet.cell(row, i).empty() ? 0 : 1;
-    return filled;
+} // namespace
+
+std::size_t metricsAmong(const std::vector<std::string>& headings, const HeadingMap& map) {
+    return knownAmong(headings, map).metrics;
 }
+
+bool hasNumber(const Sheet& sheet, std::size_t row) {
+    for (std::size_t i = 0; i < sheet.columns(row); ++i)
+        if (const auto cell = sheet.cell(row, i); !cell.empty() && isNumber(cell))
+            return true;
+    return false;
+}
+
+bool hasReading(const Sheet& sheet, std::size_t row) {
+    std::size_t numbers = 0;
+    for (std::size_t i = 0; i < sheet.columns(row); ++i)
+        if (const auto cell = sheet.cell(row, i); !cell.empty() && isNumber(cell))
+            ++numbers;
+    return numbers > 1;
+}
+
+namespace {
 
 // "Player: Runa Veld", or the two in cells beside each other.
 std::optional<std::pair<std::string, std::string>> saidAbove(const Sheet& sheet, std::size_t row) {
@@ -136,6 +161,8 @@ std::optional<std::pair<std::string, std::string>> saidAbove(const Sheet& sheet,
     std::string name = filled.front();
     if (name.ends_with(':'))
         name.pop_back();
+    if (Vocabulary::own().isPlace(name))
+        return std::pair(std::string(placeKey), record::printable(filled.back()));
     const auto candidates = Vocabulary::own().candidatesFor(Vocabulary::own().wordsOf(name));
     if (candidates.empty() || candidates.front().score < surelyKnown ||
         candidates.front().meaning.role == ColumnRole::metric)
@@ -160,13 +187,6 @@ struct HeadingRow {
     std::optional<std::size_t> row, groups, firstFilled;
     Known known;
 };
-
-bool hasNumber(const Sheet& sheet, std::size_t row) {
-    for (std::size_t i = 0; i < sheet.columns(row); ++i)
-        if (const auto cell = sheet.cell(row, i); !cell.empty() && isNumber(cell))
-            return true;
-    return false;
-}
 
 // Whether one name of the row above is for more than one heading: else it is a row of headings itself.
 bool spreadsOver(const Sheet& sheet, std::size_t row) {
@@ -236,87 +256,6 @@ bool isBlankBelow(const Sheet& sheet, std::size_t heading, std::size_t column) {
     return true;
 }
 
-// What the rows under the headings are.
-class RowSorter {
-public:
-    RowSorter(const Sheet& sheet, const TableAt& table, const std::vector<ColumnTaken>& columns)
-        : m_sheet(sheet)
-        , m_table(table)
-        , m_columns(columns)
-        , m_build(static_cast<std::size_t>(
-              std::ranges::find_if(columns, [](const auto& c) { return c.meaning.role == ColumnRole::build; }) -
-              columns.begin())) {
-        for (std::size_t row = table.first; row < sheet.rows() && m_build < columns.size(); ++row)
-            if (const auto cell = sheet.cell(row, m_build); !cell.empty() && (cell[0] == '+' || cell[0] == '-'))
-                m_hasSettings = m_hasSettings || rack::settingNamed(cell).has_value();
-    }
-
-    RowKind kindOf(std::size_t row) const {
-        const std::size_t filled = filledCells(m_sheet, row);
-        if (filled == 0)
-            return RowKind::blank;
-        if (isSummary(row))
-            return RowKind::summary;
-        if (filled > 1 && (repeatsHeadings(row) || (m_table.units && isUnitRow(m_sheet, row))))
-            return RowKind::headings;
-        return filled == 1 && isGroup(row) ? RowKind::group : RowKind::shot;
-    }
-
-private:
-    bool repeatsHeadings(std::size_t row) const {
-        std::size_t same = 0;
-        for (std::size_t i = 0; i < m_table.headings.size(); ++i)
-            same += isHeading(row, i) ? 1 : 0;
-        return same > 1 && same >= filledCells(m_sheet, row);
-    }
-    bool isHeading(std::size_t row, std::size_t column) const {
-        const auto cell = m_sheet.cell(row, column);
-        return !cell.empty() && (cell == m_sheet.cell(m_table.heading, column) ||
-                                 (m_table.groups && cell == m_sheet.cell(*m_table.groups, column)));
-    }
-
-    // A row that says when or where in the test it was struck is a shot, whatever its club is called.
-    bool isPlaced(std::size_t row) const {
-        for (std::size_t i = 0; i < m_columns.size(); ++i) {
-            const auto role = m_columns[i].meaning.role;
-            const bool places = role == ColumnRole::field || role == ColumnRole::date || role == ColumnRole::time;
-            const auto cell = places ? m_sheet.cell(row, i) : std::string_view();
-            if (!cell.empty() && !Vocabulary::own().isSummary(cell))
-                return true;
-        }
-        return false;
-    }
-
-    bool isSummary(std::size_t row) const {
-        for (std::size_t i = 0; i < std::max<std::size_t>(m_columns.size(), 1); ++i) {
-            const bool names = i == 0 || m_columns[i].meaning.role == ColumnRole::build ||
-                               (m_columns[i].meaning.field != nullptr && m_columns[i].meaning.field->key == "shot");
-            const bool isSetting = m_hasSettings && i == m_build && rack::settingNamed(m_sheet.cell(row, i)); // "STD"
-            if (names && !isSetting && Vocabulary::own().isSummary(m_sheet.cell(row, i)))
-                return !isPlaced(row);
-        }
-        return false;
-    }
-
-    // A name by itself above rows that name no club; where the rows name theirs it is a shot without reading.
-    bool isGroup(std::size_t row) const {
-        if (m_columns.size() < 2 || isNumber(firstFilledCell(m_sheet, row)))
-            return false;
-        if (m_build == m_columns.size() || m_sheet.cell(row, m_build).empty())
-            return true;
-        for (std::size_t next = row + 1; next < m_sheet.rows(); ++next)
-            if (!m_sheet.isBlank(next) && !repeatsHeadings(next))
-                return m_sheet.cell(next, m_build).empty() && filledCells(m_sheet, next) > 1;
-        return false;
-    }
-
-    const Sheet& m_sheet;
-    const TableAt& m_table;
-    const std::vector<ColumnTaken>& m_columns;
-    std::size_t m_build;
-    bool m_hasSettings = false; ///< clubs are called by the settings of a sleeve: "+1"
-};
-
 } // namespace
 
 std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map) {
@@ -340,15 +279,6 @@ std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map) {
         table.first = under + 1;
     }
     return table;
-}
-
-std::vector<RowKind> rowKinds(const Sheet& sheet, const TableAt& table, const std::vector<ColumnTaken>& columns) {
-    const RowSorter sorter(sheet, table, columns);
-    std::vector<RowKind> kinds;
-    kinds.reserve(sheet.rows() - std::min(sheet.rows(), table.first));
-    for (std::size_t row = table.first; row < sheet.rows(); ++row)
-        kinds.push_back(sorter.kindOf(row));
-    return kinds;
 }
 
 } // namespace knot::files

@@ -1,14 +1,18 @@
 #pragma once
 
 #include "files/import/columns.h"
-#include "files/import/sheet.h"
+#include "files/import/forms/sheet.h"
 
 #include <map>
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace knot::files {
+
+/// What is said above a table of where it was struck.
+inline constexpr std::string_view placeKey = "place";
 
 /// Where the table stands in a sheet: what is above it, its headings, a row of units.
 struct TableAt {
@@ -31,16 +35,16 @@ std::optional<TableAt> findTable(const Sheet& sheet, const HeadingMap& map);
 /// The first cell of a row that is not empty.
 std::string firstFilledCell(const Sheet& sheet, std::size_t row);
 
-/// What a row under the headings is.
-enum class RowKind {
-    shot,
-    blank,
-    summary,  ///< averages and the like
-    headings, ///< the headings once more
-    group     ///< a club's name by itself, for the rows under it
-};
-
-/// What the rows from `table.first` on are; `columns` says where a shot's club and place stand.
-std::vector<RowKind> rowKinds(const Sheet& sheet, const TableAt& table, const std::vector<ColumnTaken>& columns);
+/// How many of a row's cells hold anything.
+std::size_t filledCells(const Sheet& sheet, std::size_t row);
+/// How many headings name a measurement.
+std::size_t metricsAmong(const std::vector<std::string>& headings, const HeadingMap& map);
+/// Whether any cell of a row is a number, or stands for one; and whether two are numbers.
+bool hasNumber(const Sheet& sheet, std::size_t row);
+bool hasReading(const Sheet& sheet, std::size_t row);
+/// Whether a row holds units and nothing else.
+bool isUnitRow(const Sheet& sheet, std::size_t row);
+/// A number, or what stands where one was not read: no club's name.
+bool isNumber(std::string_view cell);
 
 } // namespace knot::files

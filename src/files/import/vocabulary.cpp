@@ -2,6 +2,10 @@
 
 #include "core/record/text/table.h"
 #include "core/record/text/text.h"
+#include "core/record/typed/number_in.h"
+#include "files/base/folded_text.h"
+#include "files/import/heading_words.h"
+#include "files/import/word_likeness.h"
 
 #include <algorithm>
 #include <array>
@@ -19,137 +23,11 @@ extern const std::string_view headingTable;
 namespace knot::files {
 namespace {
 
-using record::lowerCase;
 using record::Metric;
 using record::trimmed;
 using record::Unit;
 
 constexpr double leastScore = 0.6;
-
-bool isLetter(char c) {
-    return std::isalnum(static_cast<unsigned char>(c)) != 0 || (c & 0x80) != 0 || c == '#';
-}
-
-// "ClubSpeedMPH" → "Club Speed MPH"; "BALL" stays.
-std::string withoutHumps(std::string_view text) {
-    auto upper = [](char c) { return c >= 'A' && c <= 'Z'; };
-    auto lower = [](char c) { return c >= 'a' && c <= 'z'; };
-    std::string apart;
-    for (std::size_t i = 0; i < text.size(); ++i) {
-        const bool begins = i > 0 && upper(text[i]) &&
-                            (lower(text[i - 1]) || (upper(text[i - 1]) && i + 1 < text.size() && lower(text[i + 1])));
-        if (begins)
-            apart += ' ';
-        apart += text[i];
-    }
-    return apart;
-}
-
-// Every kind of white space as one blank.
-std::string withPlainSpaces(std::string_view text) {
-    std::string plain;
-    while (!text.empty())
-        if (const std::size_t space = record::spaceAtStart(text); space > 0) {
-            plain += ' ';
-            text.remove_prefix(space);
-        } else {
-            plain += text.front();
-            text.remove_prefix(1);
-        }
-    return plain;
-}
-
-std::vector<std::string> splitAsWritten(std::string_view text) {
-    std::vector<std::string> words;
-    std::string word;
-    for (const char c : text)
-        if (isLetter(c))
-            word += c;
-        else if (!word.empty())
-            words.push_back(std::exchange(word, {}));
-    if (!word.empty())
-        words.push_back(std::move(word));
-    return words;
-}
-
-std::vector<std::string> split(std::string_view text) {
-    auto words = splitAsWritten(text);
-    for (auto& word : words)
-        word = lowerCase(word);
-    return words;
-}
-
-// Letters to change, put in, take out or swap with the next to make one word the other; more than `most`
-// where it takes more.
-std::size_t distance(std::string_view a, std::string_view b, std::size_t most) {
-    constexpr std::size_t longest = 24;
-    if (a.size() > b.size() + most || b.size() > a.size() + most || std::max(a.size(), b.size()) > longest)
-        return most + 1;
-    std::array<std::array<std::uint8_t, longest + 1>, 3> rows{}; // of this letter of a, the one before, and that before
-    auto row = [&](std::size_t i) -> auto& {
-        return rows[i % 3];
-    };
-    for (std::size_t j = 0; j <= b.size(); ++j)
-        row(0)[j] = static_cast<std::uint8_t>(j);
-    for (std::size_t i = 1; i <= a.size(); ++i) {
-        auto& now = row(i);
-        const auto& before = row(i + 2);
-        now[0] = static_cast<std::uint8_t>(i);
-        std::uint8_t least = now[0];
-        for (std::size_t j = 1; j <= b.size(); ++j) {
-            int d = std::min({before[j] + 1, now[j - 1] + 1, before[j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1)});
-            if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
-                d = std::min(d, row(i + 1)[j - 2] + 1);
-            now[j] = static_cast<std::uint8_t>(d);
-            least = std::min(least, now[j]);
-        }
-        if (least > most)
-            return most + 1;
-    }
-    return row(a.size())[b.size()];
-}
-
-// How much one word is another: 1 the same, less for a slip of the pen, 0 for another word.
-double alike(const std::string& a, const std::string& b) {
-    if (a == b)
-        return 1;
-    const std::size_t shorter = std::min(a.size(), b.size());
-    if (shorter >= 3 && (a + "s" == b || b + "s" == a))
-        return 0.99;
-    if (shorter < 3 || (shorter == 3 && a.front() != b.front()))
-        return 0;
-    const std::size_t slips = distance(a, b, shorter >= 8 ? 2 : 1);
-    if (slips == 1 && (shorter > 3 || a.size() != b.size()))
-        return 0.85;
-    if (shorter < 4)
-        return 0;
-    if (slips == 2 && shorter >= 8)
-        return 0.85;
-    // "disp" for "dispersion"
-    if (a.size() < b.size() ? b.starts_with(a) : a.starts_with(b))
-        return 0.8;
-    return 0;
-}
-
-// The share of two headings' words that are the same, each word once.
-double sameness(const std::vector<std::string>& a, const std::vector<std::string>& b) {
-    double same = 0;
-    std::vector<bool> used(b.size(), false);
-    for (const auto& word : a) {
-        double best = 0;
-        std::size_t at = 0;
-        for (std::size_t i = 0; i < b.size(); ++i)
-            if (!used[i])
-                if (const double now = alike(word, b[i]); now > best) {
-                    best = now;
-                    at = i;
-                }
-        if (best > 0)
-            used[at] = true;
-        same += best;
-    }
-    return 2 * same / static_cast<double>(a.size() + b.size());
-}
 
 std::optional<Metric> metricOfStem(std::string_view stem) {
     for (const Metric metric : record::allMetrics())
@@ -201,11 +79,22 @@ const std::string& stemOf(Metric metric) {
     return stems[static_cast<std::size_t>(metric)];
 }
 
+namespace {
+
+std::string behindName(Doubtful doubtful) {
+    for (const auto& [each, words] : decidedWords())
+        if (each == doubtful)
+            return std::string(words);
+    return {};
+}
+
+} // namespace
+
 std::string canonicalName(const ColumnMeaning& meaning) {
     switch (meaning.role) {
     case ColumnRole::metric: {
         const auto unit = record::suffix(meaning.unit);
-        return stemOf(meaning.metric) + (unit.empty() ? "" : "_") + std::string(unit);
+        return stemOf(meaning.metric) + (unit.empty() ? "" : "_") + std::string(unit) + behindName(meaning.doubtful);
     }
     case ColumnRole::build:
         return "build";
@@ -225,8 +114,9 @@ struct Vocabulary::Tables {
     std::map<std::string, std::vector<std::string>, std::less<>> abbreviations;
     std::map<std::string, Unit, std::less<>> units;
     std::map<std::string, record::Side, std::less<>> sides;
-    std::set<std::string, std::less<>> noise, missing, summaries;
-    std::set<std::string, std::less<>> words; ///< of all phrases
+    std::set<std::string, std::less<>> noise, missing, summaries, middles, parts, places;
+    std::set<std::string, std::less<>> summaryWords; ///< at either end of a label
+    std::set<std::string, std::less<>> words;        ///< of all phrases
     void take(const std::vector<std::string>& row);
     std::map<Metric, Range> ranges;
 };
@@ -238,9 +128,9 @@ const Vocabulary& Vocabulary::own() {
 
 namespace {
 
-using Row = std::vector<std::string>;
+using TableRow = std::vector<std::string>;
 
-bool isPhrase(const Row& row) {
+bool isPhrase(const TableRow& row) {
     return row[0] == "metric" || row[0] == "field" || row[0] == "text";
 }
 
@@ -255,18 +145,26 @@ Unit unitOfSuffix(std::string_view suffix) {
 
 } // namespace
 
-void Vocabulary::Tables::take(const Row& row) {
+void Vocabulary::Tables::take(const TableRow& row) {
     const std::string& kind = row[0];
-    const std::string& written = row[1];
+    const std::string written = folded(row[1]);
     if (kind == "word")
-        abbreviations[written] = split(row[2]);
+        abbreviations[written] = wordsIn(row[2]);
     else if (kind == "noise")
         noise.insert(written);
+    else if (kind == "middle")
+        middles.insert(written);
+    else if (kind == "place")
+        places.insert(joined(wordsIn(written)));
+    else if (kind == "part")
+        parts.insert(joined(wordsIn(written)));
     else if (kind == "missing")
         missing.insert(written);
-    else if (kind == "summary")
-        summaries.insert(written);
-    else if (kind == "sign")
+    else if (kind == "summary") {
+        summaries.insert(joined(wordsIn(written)).empty() ? written : joined(wordsIn(written)));
+        if (row[2] == "word")
+            summaryWords.insert(joined(wordsIn(written)));
+    } else if (kind == "sign")
         sides[written] = row[2] == "-" ? record::Side::left : record::Side::right;
     else if (kind == "unit")
         units[written] = unitOfSuffix(row[2]);
@@ -274,7 +172,7 @@ void Vocabulary::Tables::take(const Row& row) {
         ranges[metricOfStem(written).value()] = {record::tableNumber(row[2].substr(0, row[2].find(':'))),
                                                  record::tableNumber(row[2].substr(row[2].find(':') + 1))};
     if (isPhrase(row))
-        for (const auto& word : split(written))
+        for (const auto& word : wordsIn(written))
             words.insert(word);
 }
 
@@ -298,8 +196,8 @@ Vocabulary::Vocabulary() {
 }
 
 void Vocabulary::addPhrase(const std::string& written, const ColumnMeaning& meaning, double weight) {
-    auto words = canonicalWords(split(written));
-    m_phrases.push_back({std::move(words), meaning, weight, joined(split(written))});
+    auto words = canonicalWords(wordsIn(written));
+    m_phrases.push_back({std::move(words), meaning, weight, joined(wordsIn(written))});
 }
 
 std::vector<std::string> Vocabulary::canonicalWords(const std::vector<std::string>& words) const {
@@ -313,7 +211,7 @@ std::vector<std::string> Vocabulary::canonicalWords(const std::vector<std::strin
 }
 
 std::optional<Unit> Vocabulary::unitNamed(std::string_view text) const {
-    std::string plain = lowerCase(trimmed(text));
+    std::string plain = folded(trimmed(text));
     if (plain.size() >= 2 &&
         ((plain.front() == '[' && plain.back() == ']') || (plain.front() == '(' && plain.back() == ')')))
         plain = std::string(trimmed(std::string_view(plain).substr(1, plain.size() - 2)));
@@ -322,29 +220,72 @@ std::optional<Unit> Vocabulary::unitNamed(std::string_view text) const {
 }
 
 std::optional<record::Side> Vocabulary::sideNamed(std::string_view text) const {
-    std::string plain = lowerCase(trimmed(text));
+    std::string plain = folded(trimmed(text));
     if (plain.ends_with('.'))
         plain.pop_back();
     const auto at = m_tables->sides.find(plain);
     return at == m_tables->sides.end() ? std::nullopt : std::optional(at->second);
 }
 
+bool Vocabulary::isPlace(const std::string& heading) const {
+    return m_tables->places.contains(joined(wordsIn(heading)));
+}
+
+bool Vocabulary::isMiddle(std::string_view text) const {
+    return m_tables->middles.contains(folded(text));
+}
+
+bool Vocabulary::hasSides(Metric metric) const {
+    const Range range = usualRange(metric);
+    return range.low <= -0.7 * range.high;
+}
+
+bool Vocabulary::saysPartOfClub(const HeadingWords& heading) const {
+    return m_tables->parts.contains(joined(heading.words));
+}
+
 bool Vocabulary::isMissing(std::string_view text) const {
     if (std::ranges::all_of(text, [](char c) { return c == '-'; }))
         return true;
-    return text.size() <= 12 && m_tables->missing.contains(lowerCase(text));
+    return text.size() <= 12 && m_tables->missing.contains(folded(text));
 }
 
-bool Vocabulary::isSummary(std::string_view text) const {
+namespace {
+
+bool isCount(const std::string& word) {
+    return std::ranges::all_of(word, [](char c) { return record::isDigit(c); });
+}
+
+// "average (12 shots)", "mean n 12": without how many there were.
+std::vector<std::string> withoutCount(std::vector<std::string> words) {
+    static const std::set<std::string, std::less<>> counted = {"shots", "shot",   "n",     "swings", "balls", "schlage",
+                                                               "coups", "golpes", "colpi", "slag",   "of"};
+    while (words.size() > 1 && (isCount(words.back()) || counted.contains(words.back())))
+        words.pop_back();
+    return words;
+}
+
+} // namespace
+
+bool Vocabulary::isSummary(std::string_view text, LabelIn where) const {
     if (text.empty() || text.size() > 60)
         return false;
-    const auto words = split(text);
-    const std::string whole = joined(words);
-    if (m_tables->summaries.contains(whole))
+    const auto all = wordsIn(text);
+    const auto& whole = where == LabelIn::names ? m_tables->summaries : m_tables->summaryWords;
+    if (all.empty())
+        return whole.contains(folded(text)); // "±" has no letter that parts words
+    const auto words = withoutCount(all);
+    if (whole.contains(joined(words)) || whole.contains(joined(all)))
         return true;
-    // "7 iron average", "avg 7 iron", "average (12 shots)"
-    static const std::set<std::string> said = {"average", "averages", "avg", "mean", "median", "stdev"};
-    return words.size() > 1 && (said.contains(words.front()) || said.contains(words.back()));
+    // "7 iron average", "avg 7 iron", "Moss 72 - Std Dev"
+    for (std::size_t size = 1; size <= 2 && size < words.size(); ++size) {
+        const auto most = static_cast<std::ptrdiff_t>(size);
+        const auto first = joined({words.begin(), words.begin() + most});
+        const auto last = joined({words.end() - most, words.end()});
+        if (m_tables->summaryWords.contains(first) || m_tables->summaryWords.contains(last))
+            return true;
+    }
+    return false;
 }
 
 Vocabulary::Range Vocabulary::usualRange(Metric metric) const {
@@ -355,70 +296,25 @@ bool Vocabulary::isKnownWord(std::string_view word) const {
     return m_tables->words.contains(word) || m_tables->abbreviations.contains(word);
 }
 
-// "Carry [yd]", "Ball Speed (mph)"; what else stands in brackets is words.
-void Vocabulary::takeBracket(std::string& text, HeadingWords& found) const {
-    const auto open = text.find_last_of("[(");
-    if (open == std::string::npos || open == 0)
-        return;
-    const auto close = text.find_first_of("])", open);
-    const std::string inside(trimmed(
-        std::string_view(text).substr(open + 1, (close == std::string::npos ? text.size() : close) - open - 1)));
-    if (const auto unit = unitNamed(inside)) {
-        found.unit = unit;
-        found.unitText = inside;
-        text.erase(open);
-    } else if (close != std::string::npos && close + 1 == text.size() && split(inside).size() == 1) {
-        found.unknownUnit = inside;
-    }
-}
-
-// "Carry, yds", "carry_m", "Launch Angle °", "Club Speed - mph"
-void Vocabulary::takeUnitBehind(std::string& text, HeadingWords& found) const {
-    constexpr std::string_view degree = "°";
-    const auto at = text.find_last_of(" _,;:|-");
-    const std::string_view last = at == std::string::npos ? std::string_view() : std::string_view(text).substr(at + 1);
-    if (last.empty() || at == 0) {
-        if (text.ends_with(degree) && text.size() > degree.size()) {
-            found.unit = Unit::deg;
-            found.unitText = degree;
-            text.erase(text.size() - degree.size());
-        }
-        return;
-    }
-    if (const auto unit = unitNamed(last); unit && *unit != Unit::one) {
-        found.unit = unit;
-        found.unitText = last;
-        text.erase(at);
-    }
-}
-
 HeadingWords Vocabulary::wordsOf(const std::string& heading) const {
-    HeadingWords found;
-    std::string text = withPlainSpaces(trimmed(heading));
-    takeBracket(text, found);
-    if (!found.unit)
-        takeUnitBehind(text, found);
-    for (const auto& word : splitAsWritten(text))
-        if (isKnownWord(lowerCase(word)))
-            found.words.push_back(lowerCase(word));
-        else
-            for (auto& part : split(withoutHumps(word)))
-                found.words.push_back(std::move(part));
-    // "CarryYards", "ballSpeedMph"
-    if (!found.unit && found.words.size() > 1 && found.words.back().size() > 1)
-        if (const auto unit = unitNamed(found.words.back()); unit && *unit != Unit::one) {
-            found.unit = unit;
-            found.unitText = found.words.back();
-            found.words.pop_back();
-        }
-    found.words = canonicalWords(found.words);
-    return found;
+    return headingWords(*this, heading);
 }
 
+// A heading is asked about many times while its table is found.
 std::vector<Candidate> Vocabulary::candidatesFor(const HeadingWords& heading) const {
-    std::vector<Candidate> best;
+    constexpr std::size_t mostRemembered = 4096;
+    thread_local std::map<std::vector<std::string>, std::vector<Candidate>> remembered;
     if (heading.words.empty() || heading.words.size() > 8)
-        return best;
+        return {};
+    if (const auto known = remembered.find(heading.words); known != remembered.end())
+        return known->second;
+    if (remembered.size() >= mostRemembered)
+        remembered.clear();
+    return remembered[heading.words] = weighed(heading);
+}
+
+std::vector<Candidate> Vocabulary::weighed(const HeadingWords& heading) const {
+    std::vector<Candidate> best;
     for (const Phrase& phrase : m_phrases) {
         const double score = phrase.weight * sameness(heading.words, phrase.words);
         if (score < leastScore)
@@ -444,6 +340,7 @@ std::optional<ColumnMeaning> Vocabulary::meaningNamed(const std::string& name) c
     if (candidates.empty() || candidates.front().score < 0.95)
         return std::nullopt;
     ColumnMeaning meaning = candidates.front().meaning;
+    meaning.doubtful = words.doubtful;
     if (meaning.role == ColumnRole::metric) {
         const auto& allowed = record::unitsOf(record::info(meaning.metric).quantity);
         const auto unit = words.unit ? words.unit : allowed.size() == 1 ? std::optional(allowed.front()) : std::nullopt;

@@ -1,5 +1,5 @@
 // Spreadsheets of OpenDocument.
-#include "files/import/spreadsheet_parts.h"
+#include "files/import/forms/spreadsheet_parts.h"
 
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"

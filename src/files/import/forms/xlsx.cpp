@@ -1,7 +1,8 @@
 // Workbooks of Office Open XML: shared, inline and formula texts alike.
-#include "files/import/spreadsheet_parts.h"
+#include "files/import/forms/spreadsheet_parts.h"
 
 #include "core/record/typed/number_in.h"
+#include "files/import/moment_cell.h"
 
 #include <array>
 #include <cmath>
@@ -42,38 +43,6 @@ bool isDateFormat(int id, const std::string& code) {
         }
     }
     return false;
-}
-
-// A spreadsheet's day number as ISO 8601; days alone, a time of day alone, or both.
-std::string momentOfSerial(double serial, bool from1904) {
-    if (!(serial >= 0) || serial > 2'958'466)
-        return {};
-    auto seconds = static_cast<long long>(std::llround(serial * 86400));
-    const long long ofDay = seconds % 86400;
-    long long days = seconds / 86400;
-    std::array<char, 40> text{};
-    if (days > 0) {
-        // Days since 1970-01-01, then the calendar from them.
-        long long z = days - (from1904 ? 24107 : 25569) + 719468;
-        const long long era = z / 146097;
-        z -= era * 146097;
-        const long long yearOfEra = (z - z / 1460 + z / 36524 - z / 146096) / 365;
-        const long long dayOfYear = z - (365 * yearOfEra + yearOfEra / 4 - yearOfEra / 100);
-        const long long m = (5 * dayOfYear + 2) / 153;
-        const int day = static_cast<int>(dayOfYear - (153 * m + 2) / 5 + 1);
-        const int month = static_cast<int>(m < 10 ? m + 3 : m - 9);
-        const int year = static_cast<int>(yearOfEra + era * 400 + (month <= 2 ? 1 : 0));
-        if (ofDay == 0)
-            (void)std::snprintf(text.data(), text.size(), "%04d-%02d-%02d", year, month, day);
-        else
-            (void)std::snprintf(text.data(), text.size(), "%04d-%02d-%02d %02d:%02d:%02d", year, month, day,
-                                static_cast<int>(ofDay / 3600), static_cast<int>(ofDay / 60 % 60),
-                                static_cast<int>(ofDay % 60));
-    } else {
-        (void)std::snprintf(text.data(), text.size(), "%02d:%02d:%02d", static_cast<int>(ofDay / 3600),
-                            static_cast<int>(ofDay / 60 % 60), static_cast<int>(ofDay % 60));
-    }
-    return text.data();
 }
 
 struct Workbook {

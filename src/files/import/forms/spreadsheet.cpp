@@ -1,6 +1,6 @@
-#include "files/import/spreadsheet.h"
+#include "files/import/forms/spreadsheet.h"
 
-#include "files/import/spreadsheet_parts.h"
+#include "files/import/forms/spreadsheet_parts.h"
 
 namespace knot::files {
 

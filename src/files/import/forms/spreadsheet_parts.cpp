@@ -1,4 +1,4 @@
-#include "files/import/spreadsheet_parts.h"
+#include "files/import/forms/spreadsheet_parts.h"
 
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"

@@ -1,7 +1,6 @@
-#include "files/import/sheet.h"
+#include "files/import/forms/sheet.h"
 
 #include "core/record/text/text.h"
-#include "files/base/text_decoding.h"
 
 #include <csv.h>
 
@@ -158,8 +157,7 @@ Result<Sheet> parsed(const std::string& file, const std::string& text, Quotes qu
 
 } // namespace
 
-Result<Sheet> sheetOfText(const std::string& file, const std::string& bytes, const Stretch& stretch) {
-    const std::string text = decodeText(bytes);
+Result<Sheet> sheetOfText(const std::string& file, const std::string& text, const Stretch& stretch) {
     if (record::trimmed(text).empty())
         return tl::unexpected(Error{ErrorKind::emptyFile, file, 0, 0, {}, {}});
     auto sheet = parsed(file, text, Quotes::strict, stretch);

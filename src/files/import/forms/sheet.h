@@ -47,9 +47,9 @@ private:
     std::vector<Row> m_rows;
 };
 
-/// A delimited text (RFC 4180; commas, semicolons, tabs or bars, whichever gives rows of one width;
-/// UTF-8, UTF-16 or Windows-1252; any line ends). Refuses NUL bytes, open quotes, lines over 1 MiB
+/// A delimited text in UTF-8 (RFC 4180; commas, semicolons, tabs or bars, whichever gives rows of one width; any line
+/// ends). Refuses NUL bytes, open quotes, lines over 1 MiB
 /// and too many columns.
-Result<Sheet> sheetOfText(const std::string& file, const std::string& bytes, const Stretch& stretch = {});
+Result<Sheet> sheetOfText(const std::string& file, const std::string& text, const Stretch& stretch = {});
 
 } // namespace knot::files

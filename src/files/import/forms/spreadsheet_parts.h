@@ -1,7 +1,7 @@
 #pragma once
 
 #include "files/base/error.h"
-#include "files/import/sheet.h"
+#include "files/import/forms/sheet.h"
 
 #include <cstdint>
 #include <functional>

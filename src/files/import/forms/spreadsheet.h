@@ -1,6 +1,6 @@
 #pragma once
 
-#include "files/import/sheet.h"
+#include "files/import/forms/sheet.h"
 
 #include <string>
 #include <vector>
