@@ -131,8 +131,12 @@ Likely ofParts(const record::Part& head, const std::string& name) {
 struct Seen {
     std::map<Metric, std::vector<double>> values;
     bool isStruck = false;
+    std::size_t looked = 0;
     void add(const record::Shot& shot) {
+        constexpr std::size_t mostLooked = 500; // a club is known long before
         isStruck = true;
+        if (++looked > mostLooked)
+            return;
         for (const Metric metric :
              {Metric::ballSpeed, Metric::clubSpeed, Metric::launch, Metric::spin, Metric::descent, Metric::carry})
             if (const auto value = shot.readings.at(metric))
