@@ -117,6 +117,18 @@ std::optional<std::string> meaningTyped(const QString& text, const files::Column
     return files::canonicalName(meaning);
 }
 
+namespace {
+
+// What is asked says what was decided; once it is answered the meaning does.
+QString takenText(const files::ColumnTaken& column) {
+    files::ColumnMeaning shown = column.meaning;
+    if (column.isAsked())
+        shown.doubtful = files::Doubtful::undecided;
+    return meaningText(shown);
+}
+
+} // namespace
+
 void ColumnModel::setColumns(std::vector<files::ColumnTaken> columns) {
     beginResetModel();
     m_columns = std::move(columns);
@@ -133,10 +145,10 @@ QVariant ColumnModel::data(const QModelIndex& index, int role) const {
     const auto& column = at(index.row());
     const QString heading = QString::fromStdString(column.meaning.heading);
     if (role == Qt::DisplayRole || role == Qt::EditRole)
-        return meaningText(column.meaning);
+        return takenText(column);
     const QString why = column.isAsked() ? QString::fromStdString(column.question) : QString::fromStdString(column.why);
     if (role == Qt::AccessibleTextRole)
-        return QString(heading + QStringLiteral(": ") + meaningText(column.meaning) +
+        return QString(heading + QStringLiteral(": ") + takenText(column) +
                        (why.isEmpty() ? QString() : QStringLiteral(". ") + why));
     if (role == Qt::ToolTipRole && !why.isEmpty())
         return why.toHtmlEscaped();
@@ -195,7 +207,7 @@ void ColumnDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     }
     painter->setFont(typeface(size::body, isText ? QFont::Normal : QFont::DemiBold));
     painter->setPen(isText && !column.isAsked() ? c.faint : c.ink);
-    const QString meaning = meaningText(column.meaning) + (column.isAsked() ? QStringLiteral("?") : QString());
+    const QString meaning = takenText(column) + (column.isAsked() ? QStringLiteral("?") : QString());
     drawElided(*painter, boxes.meaning, meaning);
     const double taken = painter->fontMetrics().horizontalAdvance(meaning) + 14;
     painter->setFont(typeface(size::caption));

@@ -84,11 +84,13 @@ QString IncomingFiles::take(std::vector<Incoming> taken) {
     auto before = std::exchange(m_files, std::move(taken));
     const auto clubsBefore = std::exchange(m_clubsOut, {});
     const auto rowsBefore = std::exchange(m_rowsOut, {});
+    const auto valuesBefore = std::exchange(m_ofValues, {});
     const QString refused = read({.answers = rememberedFor(m_book, headings)});
     if (!refused.isEmpty()) {
         m_files = std::move(before);
         m_clubsOut = clubsBefore;
         m_rowsOut = rowsBefore;
+        m_ofValues = valuesBefore;
     }
     return refused;
 }
@@ -122,6 +124,10 @@ QString IncomingFiles::read(const How& how) {
 }
 
 void IncomingFiles::accept(Read read) {
+    for (const auto& test : read.tests)
+        for (const auto& column : test.columns)
+            if (column.isOfValues)
+                m_ofValues.insert(column.meaning.heading);
     m_fault.clear();
     m_imported.reset();
     QStringList faults;
@@ -164,13 +170,16 @@ void IncomingFiles::accept(Read read) {
 
 void IncomingFiles::remember() {
     std::vector<std::string> headings;
+    files::HeadingMap answers = m_how.answers;
     for (const auto& column : m_columns) {
         headings.push_back(column.meaning.heading);
         if (column.isAsked())
-            m_how.answers[column.meaning.heading] = files::canonicalName(column.meaning);
+            answers[column.meaning.heading] = files::canonicalName(column.meaning);
     }
-    if (!m_how.answers.empty())
-        rememberFor(m_book, headings, m_how.answers);
+    for (const std::string& heading : m_ofValues)
+        answers.erase(heading);
+    if (!answers.empty())
+        rememberFor(m_book, headings, answers);
 }
 
 void IncomingFiles::toggleClub(const std::string& club) {

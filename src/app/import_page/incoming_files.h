@@ -37,7 +37,8 @@ public:
     QString take(std::vector<Incoming> files);
     /// Reads them anew. Empty, or a sentence, where that was given up, and all stays as it was.
     QString read(const How& how);
-    /// The answers given here, and those left as they stood, are remembered for files with these headings.
+    /// The answers given here, and those left as they stood, are remembered for files with these headings; not those
+    /// that hang on the values of this one.
     void remember();
 
     bool isEmpty() const { return m_files.empty(); }
@@ -74,6 +75,7 @@ private:
     std::optional<files::ImportedTest> m_imported;
     std::vector<files::ColumnTaken> m_columns;
     QString m_fault;
+    std::set<std::string> m_ofValues; ///< headings that were asked about for their values
     std::set<std::string> m_clubsOut;
     std::vector<Row> m_rows; ///< of each shot
     std::set<Row> m_rowsOut;

@@ -42,6 +42,8 @@ std::string folded(std::string_view text) {
 }
 
 std::string withPlainWidth(std::string text) {
+    if (text.find('\xEF') == std::string::npos && text.find('\xE3') == std::string::npos)
+        return text;
     // U+FF01 to U+FF5E stand for the signs from "!" to "~", in three bytes each: EF BC 81 to EF BD 9E.
     std::string plain;
     plain.reserve(text.size());

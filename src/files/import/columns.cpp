@@ -2,7 +2,7 @@
 
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
-#include "files/import/cell_number.h"
+#include "files/import/cells/cell_number.h"
 #include "files/import/columns_beside.h"
 #include "files/import/table.h"
 #include "files/import/units.h"

@@ -3,9 +3,9 @@
 #include "core/record/text/number_text.h"
 #include "core/record/typed/number_in.h"
 #include "files/base/error.h"
+#include "files/import/cells/moment_cell.h"
 #include "files/import/forms/sheet.h"
-#include "files/import/moment_cell.h"
-#include "files/import/vocabulary.h"
+#include "files/import/headings/vocabulary.h"
 
 #include <map>
 #include <string>
@@ -32,6 +32,7 @@ struct ColumnTaken {
     std::optional<std::size_t> sides;                     ///< the column beside it that says left and right
     std::optional<std::size_t> sideSpin;                  ///< of back spin: the column of the side spin
     bool isByHand = false;
+    bool isOfValues = false; ///< what is asked hangs on what stands in this file, and says nothing of the next one
 
     bool isAsked() const { return !question.empty(); }
 };

@@ -2,7 +2,7 @@
 
 #include "core/record/text/number_text.h"
 #include "core/record/typed/amount.h"
-#include "files/import/cell_number.h"
+#include "files/import/cells/cell_number.h"
 #include "files/import/go_together.h"
 #include "files/import/units.h"
 
@@ -190,6 +190,7 @@ private:
         if (column.isAsked())
             return;
         column.question = question;
+        column.isOfValues = true;
         column.choices = {canonicalName(meant), canonicalName(asIs)};
     }
 

@@ -1,8 +1,8 @@
 #pragma once
 
-#include "files/import/cell_number.h"
+#include "files/import/cells/cell_number.h"
 #include "files/import/columns.h"
-#include "files/import/rows.h"
+#include "files/import/rows/rows.h"
 
 #include <vector>
 

@@ -3,7 +3,7 @@
 #include "core/flight/flight.h"
 #include "core/statistics/moments.h"
 #include "core/statistics/quantile.h"
-#include "files/import/cell_number.h"
+#include "files/import/cells/cell_number.h"
 #include "files/import/doubts.h"
 #include "files/import/units.h"
 
@@ -134,6 +134,7 @@ private:
             const auto& units = record::unitsOf(record::info(meant.metric).quantity);
             if (std::ranges::find(units, own) != units.end())
                 column.meaning.unit = own;
+            column.isOfValues = true;
             column.question = why + " Are the two swapped?";
             column.choices = {canonicalName(column.meaning), canonicalName(asIs)};
         };
@@ -145,6 +146,7 @@ private:
         ColumnMeaning asIs = column.meaning;
         asIs.doubtful = Doubtful::asItStands;
         column.meaning.unit = unit;
+        column.isOfValues = true;
         column.question = why + " Is it " + std::string(record::symbol(unit)) + "?";
         column.choices = {canonicalName(column.meaning), canonicalName(asIs)};
     }
@@ -153,6 +155,7 @@ private:
         ColumnMeaning asIs = column.meaning;
         asIs.doubtful = Doubtful::asItStands;
         column.meaning.doubtful = Doubtful::turned;
+        column.isOfValues = true;
         column.question = why + " Is it turned round?";
         column.choices = {canonicalName(column.meaning), canonicalName(asIs)};
     }
@@ -161,6 +164,7 @@ private:
     static void askOpenly(ColumnTaken& column, const std::string& why) {
         ColumnMeaning asIs = column.meaning;
         asIs.doubtful = Doubtful::asItStands;
+        column.isOfValues = true;
         column.question = why + " Is it right?";
         column.choices = {canonicalName(asIs), ""};
         column.meaning = asIs;

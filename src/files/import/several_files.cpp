@@ -56,15 +56,17 @@ void addColumns(std::vector<ColumnTaken>& all, const std::vector<ColumnTaken>& m
 
 class Together {
 public:
-    explicit Together(EachFile each)
-        : m_each(each) {}
+    Together(EachFile each, bool anyNamed)
+        : m_each(each)
+        , m_anyNamed(anyNamed) {}
 
     void add(ImportedTest file, bool clubsDiffer) {
         auto& test = m_all.test;
         std::vector<record::BuildAt> builds;
         for (const auto& build : file.test.builds) {
             // A file's title names its club where it has none, or where all files have the same.
-            const bool byTitle = m_each == EachFile::club && (build.name.empty() || !clubsDiffer);
+            const bool byTitle =
+                build.name.empty() ? m_each == EachFile::club || m_anyNamed : m_each == EachFile::club && !clubsDiffer;
             builds.push_back(buildNamed(byTitle ? file.test.title : build.name, build));
         }
         std::vector<std::size_t> extras;
@@ -87,8 +89,12 @@ public:
             test.shots.push_back(std::move(shot));
             m_all.lines.push_back(i < file.lines.size() ? file.lines[i] : 0);
         }
+        // What is asked is of a column, whose heading it begins with, and once for all.
         for (const auto& note : file.notes)
-            m_all.notes.push_back(file.test.title + ": " + note);
+            if (!note.starts_with("“"))
+                m_all.notes.push_back(file.test.title + ": " + note);
+            else if (std::ranges::find(m_all.notes, note) == m_all.notes.end())
+                m_all.notes.push_back(note);
         addColumns(m_all.columns, file.columns);
         m_all.units = file.units ? file.units : m_all.units;
     }
@@ -112,6 +118,7 @@ private:
     }
 
     EachFile m_each;
+    bool m_anyNamed; ///< some file names its clubs: what has no name then is called by its file
     ImportedTest m_all;
     std::map<std::string, record::BuildAt> m_builds;
 };
@@ -152,7 +159,7 @@ ImportedTest together(std::vector<ImportedTest> files, EachFile each) {
     for (const auto& file : files)
         for (const auto& build : file.test.builds)
             names.insert(record::lowerCase(build.name));
-    Together all(each);
+    Together all(each, std::ranges::any_of(files, namesClub));
     for (auto& file : files)
         all.add(std::move(file), names.size() > 1);
     return all.whole();

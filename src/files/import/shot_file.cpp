@@ -14,7 +14,9 @@
 #include "files/import/tables_apart.h"
 
 #include <algorithm>
+#include <cmath>
 #include <filesystem>
+#include <map>
 
 namespace knot::files {
 namespace {
@@ -99,21 +101,91 @@ std::optional<record::DisplayUnits> unitsIn(const std::vector<ColumnTaken>& colu
                                 .distance = yards ? record::DistanceUnit::yd : record::DistanceUnit::m};
 }
 
+// The shots of one table, by club.
+using ByClub = std::map<std::size_t, std::vector<const record::Shot*>>;
+
+// Whether a table's one row of each club holds the averages of that club in another.
+bool averages(const ByClub& rows, const ByClub& shots) {
+    constexpr std::size_t several = 3;
+    constexpr double rounding = 0.006, nearlyAll = 0.8;
+    std::size_t compared = 0;
+    std::size_t same = 0;
+    for (const auto& [club, row] : rows) {
+        const auto there = shots.find(club);
+        if (row.size() != 1 || there == shots.end() || there->second.size() < several)
+            return false;
+        for (const record::Metric metric : record::allMetrics()) {
+            double sum = 0;
+            double n = 0;
+            for (const record::Shot* shot : there->second)
+                if (const auto value = shot->readings.at(metric)) {
+                    sum += *value;
+                    ++n;
+                }
+            const auto written = row.front()->readings.at(metric);
+            if (!written || n == 0 || row.front()->readings.derived(metric))
+                continue;
+            ++compared;
+            same += std::fabs(*written - sum / n) <= rounding * std::max(1.0, std::fabs(sum / n)) ? 1 : 0;
+        }
+    }
+    return rows.size() > 1 && compared > 2 && static_cast<double>(same) >= nearlyAll * static_cast<double>(compared);
+}
+
+// Leaves out tables of averages, and says how many. `begins` is where each table's shots begin.
+std::size_t leaveOutAverages(ImportedTest& imported, std::vector<std::size_t> begins) {
+    auto& shots = imported.test.shots;
+    begins.push_back(shots.size());
+    std::vector<ByClub> tables(begins.size() - 1);
+    for (std::size_t table = 0; table < tables.size(); ++table)
+        for (std::size_t i = begins[table]; i < begins[table + 1]; ++i)
+            tables[table][shots[i].build].push_back(&shots[i]);
+    std::vector<bool> isOut(shots.size());
+    std::size_t leftOut = 0;
+    for (std::size_t table = 0; table < tables.size(); ++table)
+        if (std::ranges::any_of(tables, [&](const ByClub& other) { return averages(tables[table], other); })) {
+            ++leftOut;
+            std::fill(isOut.begin() + static_cast<std::ptrdiff_t>(begins[table]),
+                      isOut.begin() + static_cast<std::ptrdiff_t>(begins[table + 1]), true);
+        }
+    if (leftOut == 0)
+        return 0;
+    std::vector<record::Shot> kept;
+    std::vector<std::size_t> lines;
+    for (std::size_t i = 0; i < shots.size(); ++i)
+        if (!isOut[i]) {
+            kept.push_back(std::move(shots[i]));
+            kept.back().id = record::ShotId{static_cast<std::int64_t>(kept.size())};
+            lines.push_back(imported.lines[i]);
+        }
+    shots = std::move(kept);
+    imported.lines = std::move(lines);
+    return leftOut;
+}
+
 Result<ImportedTest> readSheets(const std::string& file, const std::vector<Sheet>& sheets, const ReadOptions& options) {
     const Chosen chosen = chosenOf(sheets, options.headings);
     ImportedTest imported;
     ClubsByName builds;
     const bool sheetsAreClubs = chosen.sheets.size() > 1 && !chosen.haveClubs;
     std::size_t read = 0;
+    std::size_t ofAverages = 0;
+    std::vector<std::size_t> begins;
     for (const Sheet* sheet : chosen.sheets) {
         const std::string place = sheets.size() > 1 ? file + ", sheet “" + sheet->name + "”" : file;
-        const auto tables = tablesApart(*sheet, options.headings);
+        const auto [tables, averages] = tablesApart(*sheet, options.headings);
+        ofAverages += averages;
         for (std::size_t i = 0; i < std::max<std::size_t>(tables.size(), 1); ++i) {
             const Place at{.sheetIsClub = sheetsAreClubs, .titleIsClub = tables.size() > 1, .isFurther = read++ > 0};
+            begins.push_back(imported.test.shots.size());
             if (auto done = readTable(place, tables.empty() ? *sheet : tables[i], at, options, imported, builds); !done)
                 return tl::unexpected(done.error());
         }
     }
+    ofAverages += begins.size() > 1 ? leaveOutAverages(imported, std::move(begins)) : 0;
+    if (ofAverages > 0)
+        imported.notes.push_back(record::counted(ofAverages, "table of averages was", "tables of averages were") +
+                                 " left out.");
     nameInOrder(imported.test);
     if (imported.test.shots.empty())
         return tl::unexpected(Error{ErrorKind::headerOnly, file, 0, 0, {}, {}});
@@ -175,7 +247,7 @@ Result<std::vector<ColumnTaken>> columnsIn(const std::string& file, const std::s
     if (!sheets)
         return tl::unexpected(sheets.error());
     const Sheet& whole = *chosenOf(*sheets, options.headings).sheets.front();
-    const auto tables = tablesApart(whole, options.headings);
+    const auto tables = tablesApart(whole, options.headings).tables;
     const Sheet& sheet = tables.empty() ? whole : tables.front();
     const auto table = findTable(sheet, options.headings);
     if (!table)

@@ -3,8 +3,8 @@
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
 #include "files/base/cell_text.h"
-#include "files/import/cell_number.h"
-#include "files/import/vocabulary.h"
+#include "files/import/cells/cell_number.h"
+#include "files/import/headings/vocabulary.h"
 
 #include <algorithm>
 #include <cctype>

@@ -4,8 +4,8 @@
 #include "core/record/text/text.h"
 #include "files/base/cell_text.h"
 #include "files/import/doubts.h"
-#include "files/import/rows.h"
-#include "files/import/struck_order.h"
+#include "files/import/rows/rows.h"
+#include "files/import/rows/struck_order.h"
 
 #include <algorithm>
 #include <cmath>

@@ -46,6 +46,17 @@ bool isTurned(const Sheet& sheet, const std::optional<TableAt>& table, const Hea
     return other && other->understood > 1 && other->understood > (table ? table->understood : 0);
 }
 
+// "Carry average [m]", "Avg. Spin": of what no shot has.
+bool areOfAverages(const std::vector<std::string>& headings) {
+    const auto& vocabulary = Vocabulary::own();
+    return std::ranges::count_if(headings, [&](const std::string& heading) {
+               std::string words;
+               for (const auto& word : vocabulary.wordsOf(heading).words)
+                   words += (words.empty() ? "" : " ") + word;
+               return vocabulary.isSummary(words, Vocabulary::LabelIn::anyText);
+           }) > 1;
+}
+
 // Rows that are headings again, with other columns.
 std::vector<std::size_t> headingRows(const Sheet& sheet, const TableAt& table, const HeadingMap& map) {
     std::vector<std::size_t> rows{table.heading};
@@ -59,7 +70,7 @@ std::vector<std::size_t> headingRows(const Sheet& sheet, const TableAt& table, c
             headings.emplace_back(sheet.cell(row, i));
         while (!headings.empty() && headings.back().empty())
             headings.pop_back();
-        if (headings != last && metricsAmong(headings, map) > 1) {
+        if (headings != last && (metricsAmong(headings, map) > 1 || areOfAverages(headings))) {
             rows.push_back(row);
             last = std::move(headings);
         }
@@ -102,30 +113,36 @@ std::vector<std::pair<std::size_t, std::size_t>> blocksOf(const TableAt& table, 
 
 } // namespace
 
-std::vector<Sheet> tablesApart(const Sheet& sheet, const HeadingMap& map) {
-    std::vector<Sheet> tables;
+TablesApart tablesApart(const Sheet& sheet, const HeadingMap& map) {
+    TablesApart apart;
     const auto table = findTable(sheet, map);
     if (isTurned(sheet, table, map)) {
-        tables.push_back(turned(sheet));
-        return tables;
+        apart.tables.push_back(turned(sheet));
+        return apart;
     }
     if (!table || table->understood == 0)
-        return tables;
+        return apart;
     if (const auto blocks = blocksOf(*table, map); !blocks.empty()) {
         for (const auto& [from, to] : blocks)
-            tables.push_back(part(sheet, 0, sheet.rows(), from, to));
-        return tables;
+            apart.tables.push_back(part(sheet, 0, sheet.rows(), from, to));
+        return apart;
     }
     const auto rows = headingRows(sheet, *table, map);
     if (rows.size() < 2)
-        return tables;
+        return apart;
     std::size_t from = 0;
     for (std::size_t i = 0; i < rows.size(); ++i) {
         const std::size_t end = i + 1 < rows.size() ? titlesFrom(sheet, rows[i + 1], rows[i] + 1) : sheet.rows();
-        tables.push_back(part(sheet, from, end, 0, mostColumns));
+        std::vector<std::string> headings;
+        for (std::size_t column = 0; column < sheet.columns(rows[i]); ++column)
+            headings.emplace_back(sheet.cell(rows[i], column));
+        if (areOfAverages(headings))
+            ++apart.averages;
+        else
+            apart.tables.push_back(part(sheet, from, end, 0, mostColumns));
         from = end;
     }
-    return tables;
+    return apart;
 }
 
 } // namespace knot::files

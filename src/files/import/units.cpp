@@ -2,7 +2,7 @@
 
 #include "core/record/text/number_text.h"
 #include "core/statistics/quantile.h"
-#include "files/import/vocabulary.h"
+#include "files/import/headings/vocabulary.h"
 
 #include <algorithm>
 #include <cmath>

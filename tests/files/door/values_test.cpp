@@ -180,6 +180,20 @@ TEST_CASE("what stands above a table is kept: player, day and place") {
     CHECK(test.test.shots[1].extra == std::vector<std::string>{"North range"});
 }
 
+TEST_CASE("a table of averages below or above the shots is none of them") {
+    const std::string shots = "Club,Carry [m],Spin [rpm]\nA,150,6000\nA,151,6100\nA,152,6200\nB,149,6300\nB,150,"
+                              "6400\nB,148,6200\n";
+    const std::string averages = "Club,Spin average [rpm],Carry average [m],Shots\nA,6100,151.0,3\nB,6300,149.0,3\n";
+    for (const std::string& text : {shots + "\nPer club\n" + averages, averages + "\n" + shots}) {
+        INFO(text);
+        const auto test = read(text);
+        CHECK(test.test.shots.size() == 6);
+        REQUIRE(test.notes.size() == 1);
+        CHECK(test.notes[0].ends_with(" left out."));
+        CHECK(static_cast<std::int64_t>(test.test.shots.back().id) == 6);
+    }
+}
+
 TEST_CASE("shots are found in JSON however they are arranged") {
     for (
         const char* text :
@@ -221,6 +235,12 @@ TEST_CASE("several files are one record: each a club, or each a sitting") {
     iron.test.title = "blue";
     other.test.title = "red";
     CHECK(files::together({iron, other}, files::likelierOf({iron, other})).test.builds[1].name == "red");
+    // One that names no club is called by its file where others name theirs.
+    auto named = read("Club,Carry [m]\nFern,150\nReed,151\n");
+    named.test.title = "Monday";
+    const auto mixed = files::together({one, named}, files::likelierOf({one, named}));
+    CHECK(mixed.test.builds[0].name == one.test.title);
+    CHECK(mixed.test.builds.size() == 2); // its title is Fern, and so is a club of the other
     // Several clubs in each: two days.
     auto monday = read("Time,Club,Carry [m]\n2026-05-05 10:00:00,A,150\n2026-05-05 10:01:00,B,151\n");
     auto sunday = read("Time,Club,Carry [m]\n2026-05-04 10:00:00,A,149\n2026-05-04 10:01:00,B,153\n");

@@ -2,7 +2,7 @@
 #include "files/import/forms/spreadsheet_parts.h"
 
 #include "core/record/typed/number_in.h"
-#include "files/import/moment_cell.h"
+#include "files/import/cells/moment_cell.h"
 
 #include <array>
 #include <cmath>

@@ -1,4 +1,4 @@
-#include "files/import/struck_order.h"
+#include "files/import/rows/struck_order.h"
 
 #include "core/record/text/number_text.h"
 #include "core/record/typed/number_in.h"

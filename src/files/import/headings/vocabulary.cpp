@@ -1,11 +1,11 @@
-#include "files/import/vocabulary.h"
+#include "files/import/headings/vocabulary.h"
 
 #include "core/record/text/table.h"
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
 #include "files/base/folded_text.h"
-#include "files/import/heading_words.h"
-#include "files/import/word_likeness.h"
+#include "files/import/headings/heading_words.h"
+#include "files/import/headings/word_likeness.h"
 
 #include <algorithm>
 #include <array>

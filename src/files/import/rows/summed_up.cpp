@@ -1,6 +1,6 @@
-#include "files/import/summed_up.h"
+#include "files/import/rows/summed_up.h"
 
-#include "files/import/cell_number.h"
+#include "files/import/cells/cell_number.h"
 #include "files/import/doubts.h"
 
 #include <algorithm>

@@ -1,11 +1,11 @@
-#include "files/import/rows.h"
+#include "files/import/rows/rows.h"
 
 #include "core/rack/club_name.h"
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
-#include "files/import/cell_number.h"
-#include "files/import/summed_up.h"
-#include "files/import/vocabulary.h"
+#include "files/import/cells/cell_number.h"
+#include "files/import/headings/vocabulary.h"
+#include "files/import/rows/summed_up.h"
 
 #include <algorithm>
 #include <cctype>
@@ -121,6 +121,11 @@ private:
     bool isSummary(std::size_t row) const {
         for (const std::size_t i : m_naming) {
             const auto cell = m_sheet.cell(row, i);
+            const ColumnRole role = m_columns[i].meaning.role;
+            const bool isMoment = role == ColumnRole::date || role == ColumnRole::time || role == ColumnRole::field;
+            if (cell.empty() || (isMoment && record::isDigit(cell.front())) ||
+                (row > m_table.first && m_sheet.cell(row - 1, i) == cell)) // the name of the row above
+                continue;
             const bool isSetting = m_hasSettings && i == m_build && rack::settingNamed(cell); // "STD"
             const bool isText = i > 0 && m_columns[i].meaning.role == ColumnRole::extra;
             if (!isSetting && !comesAgain(row, i) &&
@@ -181,12 +186,24 @@ private:
         }
     }
 
-    // A row of another name than its neighbours' whose figures are the averages, or the spreads, of the others.
+    // A row of another name than its neighbours' whose figures are the averages, or the spreads, of the others. Where
+    // all rows have neighbours of their name there is none, and nothing is reckoned.
     void takeSummedUp() {
-        SummedUp sums(m_sheet, m_columns);
+        const std::size_t name = m_build < m_columns.size() ? m_build : 0;
+        std::vector<std::size_t> rows;
         for (std::size_t i = 0; i < m_kinds.size(); ++i)
             if (m_kinds[i] == RowKind::shot)
-                sums.add(m_table.first + i, m_build < m_columns.size() ? m_build : 0);
+                rows.push_back(m_table.first + i);
+        auto named = [&](std::size_t k) { return m_sheet.cell(rows[k], name); };
+        bool mayBe = false;
+        for (std::size_t k = 0; k < rows.size() && !mayBe; ++k)
+            mayBe = named(k).empty() ||
+                    ((k == 0 || named(k) != named(k - 1)) && (k + 1 == rows.size() || named(k) != named(k + 1)));
+        if (!mayBe)
+            return;
+        SummedUp sums(m_sheet, m_columns);
+        for (const std::size_t row : rows)
+            sums.add(row, name);
         for (const std::size_t row : sums.rows())
             if (!isPlaced(row))
                 m_kinds[row - m_table.first] = RowKind::summary;

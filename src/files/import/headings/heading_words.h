@@ -1,6 +1,6 @@
 #pragma once
 
-#include "files/import/vocabulary.h"
+#include "files/import/headings/vocabulary.h"
 
 #include <array>
 #include <string>

@@ -1,8 +1,8 @@
-#include "files/import/cell_number.h"
+#include "files/import/cells/cell_number.h"
 
 #include "core/record/text/text.h"
 #include "core/record/typed/amount.h"
-#include "files/import/vocabulary.h"
+#include "files/import/headings/vocabulary.h"
 
 #include <algorithm>
 

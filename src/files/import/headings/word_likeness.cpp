@@ -1,4 +1,4 @@
-#include "files/import/word_likeness.h"
+#include "files/import/headings/word_likeness.h"
 
 #include <algorithm>
 #include <array>

@@ -1,4 +1,4 @@
-#include "files/import/heading_words.h"
+#include "files/import/headings/heading_words.h"
 
 #include "core/record/text/text.h"
 #include "files/base/folded_text.h"

@@ -1,4 +1,4 @@
-#include "files/import/moment_cell.h"
+#include "files/import/cells/moment_cell.h"
 
 #include "core/record/text/text.h"
 #include "core/record/typed/number_in.h"
