@@ -167,7 +167,7 @@ private:
         for (const auto cell : cells)
             if (const auto number = numberOfCell(cell, record::DecimalMark::open))
                 values.insert(number->value);
-        return values.size() <= 1 && (values.empty() ? cells.size() == 1 : true);
+        return values.empty() ? cells.size() == 1 : values.size() == 1;
     }
 
     static void keepAsText(ColumnTaken& column, const Looked& looked) {
@@ -187,10 +187,13 @@ private:
         ColumnMeaning asIs = column.meaning;
         asIs.doubtful = Doubtful::asItStands;
         column.meaning = meant;
-        if (column.isAsked())
-            return;
-        column.question = question;
         column.isOfValues = true;
+        // What was asked before, of its unit, keeps its choices; of the values it is said beside it.
+        if (column.isAsked()) {
+            column.question += " " + question;
+            return;
+        }
+        column.question = question;
         column.choices = {canonicalName(meant), canonicalName(asIs)};
     }
 

@@ -5,6 +5,7 @@
 #include "files/import/headings/vocabulary.h"
 
 #include <algorithm>
+#include <array>
 
 namespace knot::files {
 namespace {
@@ -12,6 +13,9 @@ namespace {
 using record::DecimalMark;
 using record::NumberFault;
 using record::trimmed;
+
+// What is written for a minus: the true one, and dashes.
+constexpr std::array<std::string_view, 5> dashes = {"\u2212", "\u2013", "\u2012", "\u2011", "\u2010"};
 
 // A cell taken apart: the figures, and the words around them.
 struct Parts {
@@ -27,7 +31,7 @@ Parts partsOf(std::string_view cell) {
     std::size_t from = first;
     while (from > 0 && std::string_view("+-.,").find(cell[from - 1]) != std::string_view::npos)
         --from;
-    for (const std::string_view minus : {"\u2212", "\u2013", "\u2012", "\u2011", "\u2010"})
+    for (const std::string_view minus : dashes)
         if (from >= 3 && cell.substr(from - 3, 3) == minus)
             from -= 3;
     std::size_t to = last + 1;
@@ -70,7 +74,7 @@ bool takeWords(std::string_view words, CellNumber& number) {
 
 // A minus that is written as another dash: "–4.2".
 std::string withPlainMinus(std::string_view figures) {
-    for (const std::string_view minus : {"\u2212", "\u2013", "\u2012", "\u2011", "\u2010"})
+    for (const std::string_view minus : dashes)
         if (figures.starts_with(minus))
             return "-" + std::string(figures.substr(minus.size()));
     return std::string(figures);
