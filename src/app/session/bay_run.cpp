@@ -150,7 +150,6 @@ void BayRun::step(const QString& what, std::size_t mayTouch, const std::function
     const std::size_t floor = std::min(mayTouch, test.shots.size());
     const auto tail = shotsFrom(test, floor);
     step.from = std::min(std::max(edit(test), floor), floor + tail.size());
-    test.nameClubs(); // one may have been taken up
     freezeIfStruck(test);
     step.after = record::stateOf(test);
     step.amended = test.amendments.size() != amendments;

@@ -39,6 +39,12 @@ bool awaitsName(const Test& test, BuildAt build) {
                test.shots, [&](const Shot& shot) { return shot.build == build && shot.status != ShotStatus::warmUp; });
 }
 
+// A club taken up between two shots is somebody at once: what is said of it in the same step names it for good.
+void join(Test& test, record::Build club) {
+    test.builds.push_back(std::move(club));
+    test.nameClubs();
+}
+
 } // namespace
 
 void takeNewInHand(Test& test, const std::string& name) {
@@ -54,7 +60,7 @@ void takeNewInHand(Test& test, const std::string& name) {
         return;
     }
     if (known == test.builds.end())
-        test.builds.push_back({.name = wanted});
+        join(test, {.name = wanted});
     takeInHand(test, at);
 }
 
@@ -100,7 +106,7 @@ void takeOtherPart(Test& test, record::PartKind kind, const std::string& name) {
     other.name = isFreeName(test, wanted) ? wanted : own.name + " · " + wanted;
     for (std::size_t n = 2; !isFreeName(test, other.name); ++n)
         other.name = own.name + " · " + wanted + " " + std::to_string(n);
-    test.builds.push_back(std::move(other));
+    join(test, std::move(other));
     takeInHand(test, BuildAt(test.builds.size() - 1));
 }
 

@@ -175,6 +175,10 @@ TEST_CASE("the same head with another shaft is another club, and is known again"
     CHECK(test.builds[2].name == "Club 1 · Reed"); // a club is called Reed already
     takeOtherPart(test, record::PartKind::grip, "");
     CHECK(test.builds[3].name == "Club 1 · Reed, grip 2");
+    takeNewInHand(test, "Heath");
+    std::set<std::string> ids; // each is somebody from the moment it is taken up
+    for (const record::Build& build : test.builds)
+        CHECK((!build.id.empty() && ids.insert(build.id).second));
 }
 
 TEST_CASE("what is asked for stands with the shots until something else is") {
