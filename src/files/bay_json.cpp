@@ -96,6 +96,8 @@ ordered_json progressJson(const record::Test& test) {
                      {"handed_over_at", progress.handedOverAt.text()}};
     if (progress.inHand < test.builds.size())
         out["in_hand"] = test.builds[progress.inHand].name;
+    else if (progress.inHand == record::nowhere)
+        out["in_hand"] = "";
     if (progress.player < test.players.size() && progress.player > 0)
         out["player"] = test.players[progress.player].name;
     if (!progress.delivery.empty())
@@ -113,7 +115,8 @@ record::Progress progressFrom(const json& in, const record::Test& test) {
     progress.confirmed = wholeAt(in, "confirmed", 0);
     progress.named = wholeAt(in, "named", 0);
     progress.handedOverAt = in.value("handed_over_at", "");
-    progress.inHand = test.buildIndex(in.value("in_hand", "")).value_or(record::BuildAt());
+    if (in.contains("in_hand"))
+        progress.inHand = test.buildIndex(in.value("in_hand", "")).value_or(record::nowhere);
     progress.player = test.playerIndex(in.value("player", "")).value_or(record::PlayerAt());
     progress.delivery = in.value("delivery", "");
     progress.handOverNext = in.value("hand_over_next", false);

@@ -150,6 +150,7 @@ void BayRun::step(const QString& what, std::size_t mayTouch, const std::function
     const std::size_t floor = std::min(mayTouch, test.shots.size());
     const auto tail = shotsFrom(test, floor);
     step.from = std::min(std::max(edit(test), floor), floor + tail.size());
+    record::nameByIds(test); // what was said of a club by its name
     freezeIfStruck(test);
     step.after = record::stateOf(test);
     step.amended = test.amendments.size() != amendments;

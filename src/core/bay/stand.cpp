@@ -38,13 +38,16 @@ bool isAlone(const Test& test) {
     return test.card.alone && test.stage == record::Stage::test;
 }
 
-// The club that was taken up last, or, where that one was struck off, the last one that is in.
+// The club that was taken up last; where that one was struck off or is gone, the last one that is in, or the first
+// where nothing was struck with the one that is gone or any other.
 std::optional<BuildAt> freeClub(const Test& test) {
     const record::Roster roster(test);
     if (test.progress.inHand < test.builds.size() && roster.isIn(test.progress.inHand))
         return test.progress.inHand;
     const auto left = roster.left();
-    return left.empty() ? std::nullopt : std::optional(left.back());
+    if (left.empty())
+        return std::nullopt;
+    return test.progress.inHand == record::nowhere && test.shots.empty() ? left.front() : left.back();
 }
 
 // A sitting that was begun here, until somebody is warm; one that has counted shots is.

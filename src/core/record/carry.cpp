@@ -161,8 +161,9 @@ void reseat(Test& test, const std::vector<Build>& builds, const std::vector<Play
     const auto clubs = placesIn(test.builds, builds, nowhere);
     const auto hitters = placesIn(test.players, players, PlayerAt());
     forEachPlace(test, [&](BuildAt& build) { build = build < clubs.size() ? clubs[build] : nowhere; });
-    const BuildAt inHand = test.progress.inHand < clubs.size() ? clubs[test.progress.inHand] : BuildAt();
-    test.progress.inHand = inHand == nowhere ? BuildAt() : inHand;
+    // Where the one in hand is gone, another one is not silently taken up in its place.
+    if (test.progress.inHand < clubs.size())
+        test.progress.inHand = clubs[test.progress.inHand];
     for (PlannedTurn& turn : test.turns)
         turn.player = turn.player < hitters.size() ? hitters[turn.player] : PlayerAt();
     test.progress.player = test.progress.player < hitters.size() ? hitters[test.progress.player] : PlayerAt();

@@ -22,7 +22,6 @@ Declared carried(Declared present, const Declared& from, const Declared& to);
 /// Gives a test these clubs and players; what points at one by its place follows. What is of a club that is not among
 /// them points `nowhere`.
 void reseat(Test& test, const std::vector<Build>& builds, const std::vector<Player>& players);
-inline constexpr BuildAt nowhere{static_cast<std::size_t>(-1)};
 
 /// Whether some club stands in another place than before, or is gone: its shots are to be written anew.
 bool anyMoved(const std::vector<Build>& before, const std::vector<Build>& after);

@@ -76,7 +76,7 @@ struct Progress {
     int confirmed = 0;          ///< planned stints whose hand-over was confirmed
     int named = 0;              ///< alone: stints whose tag was entered
     Moment handedOverAt;        ///< of the last confirmed hand-over
-    BuildAt inHand;             ///< the club in hand where nothing is planned
+    BuildAt inHand;             ///< the club in hand where nothing is planned; `nowhere` when that one is gone
     PlayerAt player;            ///< who hits
     std::string delivery;       ///< the delivery or shot that is asked for until another is
     bool handOverNext = false;  ///< where nothing is planned: the next shot begins a stint

@@ -29,6 +29,8 @@ private:
 
 /// Among the builds of a test.
 using BuildAt = Position<struct InBuilds>;
+/// No club at all: of one that is gone.
+inline constexpr BuildAt nowhere{static_cast<std::size_t>(-1)};
 /// Among the players of a test.
 using PlayerAt = Position<struct InPlayers>;
 /// Among the turns of a plan.

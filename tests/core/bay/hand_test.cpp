@@ -181,6 +181,22 @@ TEST_CASE("the same head with another shaft is another club, and is known again"
         CHECK((!build.id.empty() && ids.insert(build.id).second));
 }
 
+TEST_CASE("where the club in hand is deleted another one is not taken up in its place") {
+    Test test = sitting();
+    hit(test);
+    takeNewInHand(test, "Heath");
+    hit(test);
+    takeNewInHand(test, "Moss");
+    hit(test);
+    takeNewInHand(test, "Larch"); // nothing was struck with it
+    record::Declared next = test;
+    next.builds.pop_back();
+    REQUIRE(plan::declare(test, next).empty());
+    CHECK(test.progress.inHand == record::nowhere);
+    hit(test);
+    CHECK(test.shots.back().build == record::BuildAt(2)); // with the one that was there last
+}
+
 TEST_CASE("what is asked for stands with the shots until something else is") {
     Test test = sitting();
     hit(test);
