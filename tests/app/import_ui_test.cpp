@@ -269,6 +269,28 @@ TEST_CASE("a shot and a club are left out by a key, and come back") {
     CHECK(bench.session.test().shots.size() == 4);
 }
 
+TEST_CASE("a file of several is left out whole by a key, and comes back") {
+    QSettings().clear();
+    Bench bench;
+    bench.window->openPaths({bench.writeFile("Monday.csv", "Club,Player,Carry (m)\nFern,Odd,150\nReed,Odd,151\n"),
+                             bench.writeFile("Sunday.csv", "Club,Player,Carry (m)\nReed,Marit,152\nFern,Marit,149\n")});
+    auto* struck = bench.find<QWidget>("struckView");
+    auto* page = bench.find<app::ImportPage>("importPage");
+    struck->setFocus();
+    press(bench, Qt::Key_Down);
+    press(bench, Qt::Key_Down);
+    CHECK(bench.find<QLabel>("columnHint")->text() ==
+          "Reed, run 3 of 4, in “Sunday”. Delete leaves it out. Shift+Delete: all of “Sunday”.");
+    QTest::keyClick(struck, Qt::Key_Delete, Qt::ShiftModifier);
+    const auto kept = page->forKeeping();
+    CHECK(kept.test.shots.size() == 2);
+    CHECK(kept.test.players.size() == 1);
+    CHECK(bench.find<QLabel>("subtitle")->text() == "2 files · 4 shots · 3 columns · 2 left out");
+    QTest::keyClick(struck, Qt::Key_Delete, Qt::ShiftModifier);
+    CHECK(page->forKeeping().test.shots.size() == 4);
+    CHECK(page->forKeeping().test.players.size() == 2);
+}
+
 TEST_CASE("several files dropped are one record, and what each is is asked once") {
     QSettings().clear();
     Bench bench;

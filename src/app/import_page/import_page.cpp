@@ -167,6 +167,11 @@ void ImportPage::wire() {
         m_files.toggleShot(shot);
         changeStruck();
     });
+    connect(m_struck, &StruckView::partToggled, this, [this, changeStruck](std::size_t shot) {
+        m_files.togglePart(shot);
+        changeStruck();
+    });
+    connect(m_struck, &StruckView::inHandChanged, this, &ImportPage::showHint);
     connect(m_read, &KeyCard::clicked, this, &ImportPage::readRequested);
     connect(m_lay, &KeyCard::clicked, this, &ImportPage::layRequested);
     connect(m_sitting, &KeyCard::clicked, this, &ImportPage::sittingRequested);
@@ -305,12 +310,14 @@ void ImportPage::showStruck() {
     std::vector<bool> isOut;
     for (std::size_t i = 0; imported && i < imported->test.shots.size(); ++i)
         isOut.push_back(m_files.isLeftOut(i));
-    m_struck->setTest(imported ? imported->test : record::Test(), std::move(isOut));
+    m_struck->setTest(imported ? *imported : files::ImportedTest(), std::move(isOut));
     m_facts->setText(imported ? lines(words::struckFacts(m_files.kept().test)) : m_files.fault());
 }
 
-// What is asked of the column in hand, whole: in its row there may be no room for it.
+// What is asked of the column in hand, whole: in its row there may be no room for it. Among the shots what is in hand.
 void ImportPage::showHint() {
+    if (m_struck->hasFocus() && !m_struck->inHand().isEmpty())
+        return m_hint->setText(m_struck->inHand());
     const auto index = m_list->currentIndex();
     if (index.isValid() && m_list->columns()->at(index.row()).isAsked()) {
         const auto& column = m_list->columns()->at(index.row());

@@ -84,12 +84,14 @@ QString IncomingFiles::take(std::vector<Incoming> taken) {
     auto before = std::exchange(m_files, std::move(taken));
     const auto clubsBefore = std::exchange(m_clubsOut, {});
     const auto rowsBefore = std::exchange(m_rowsOut, {});
+    const auto partsBefore = std::exchange(m_partsOut, {});
     const auto valuesBefore = std::exchange(m_ofValues, {});
     const QString refused = read({.answers = rememberedFor(m_book, headings)});
     if (!refused.isEmpty()) {
         m_files = std::move(before);
         m_clubsOut = clubsBefore;
         m_rowsOut = rowsBefore;
+        m_partsOut = partsBefore;
         m_ofValues = valuesBefore;
     }
     return refused;
@@ -166,6 +168,9 @@ void IncomingFiles::accept(Read read) {
         const std::size_t line = i < m_imported->lines.size() ? m_imported->lines[i] : i;
         m_rows.push_back({before[line]++, line});
     }
+    m_parts.assign(m_imported->test.shots.size(), 0);
+    for (std::size_t part = 1; part < m_imported->parts.size(); ++part)
+        std::fill(m_parts.begin() + static_cast<std::ptrdiff_t>(m_imported->parts[part].begin), m_parts.end(), part);
 }
 
 void IncomingFiles::remember() {
@@ -192,45 +197,32 @@ void IncomingFiles::toggleShot(std::size_t shot) {
         m_rowsOut.insert(m_rows[shot]);
 }
 
+void IncomingFiles::togglePart(std::size_t shot) {
+    if (m_partsOut.erase(m_parts[shot]) == 0)
+        m_partsOut.insert(m_parts[shot]);
+}
+
 bool IncomingFiles::isLeftOut(std::size_t shot) const {
     const auto& test = m_imported->test;
-    return m_clubsOut.contains(test.builds[test.shots[shot].build].name) || m_rowsOut.contains(m_rows[shot]);
+    return m_clubsOut.contains(test.builds[test.shots[shot].build].name) || m_rowsOut.contains(m_rows[shot]) ||
+           m_partsOut.contains(m_parts[shot]);
 }
 
 std::size_t IncomingFiles::leftOut() const {
     std::size_t count = 0;
-    if (m_imported && (!m_clubsOut.empty() || !m_rowsOut.empty()))
+    if (m_imported && (!m_clubsOut.empty() || !m_rowsOut.empty() || !m_partsOut.empty()))
         for (std::size_t i = 0; i < m_imported->test.shots.size(); ++i)
             count += isLeftOut(i) ? 1 : 0;
     return count;
 }
 
 files::ImportedTest IncomingFiles::kept() const {
-    files::ImportedTest kept = *m_imported;
     if (leftOut() == 0)
-        return kept;
-    auto& test = kept.test;
-    std::vector<record::Shot> shots;
-    std::vector<record::BuildAt> now(test.builds.size());
-    std::vector<bool> met(test.builds.size());
-    std::vector<record::Build> builds;
-    for (std::size_t i = 0; i < test.shots.size(); ++i) {
-        if (isLeftOut(i))
-            continue;
-        record::Shot shot = test.shots[i];
-        if (!met[shot.build]) {
-            met[shot.build] = true;
-            now[shot.build] = record::BuildAt(builds.size());
-            builds.push_back(test.builds[shot.build]);
-        }
-        shot.build = now[shot.build];
-        shot.id = record::ShotId{static_cast<std::int64_t>(shots.size()) + 1};
-        shots.push_back(std::move(shot));
-    }
-    test.shots = std::move(shots);
-    test.builds = std::move(builds);
-    kept.lines.clear();
-    return kept;
+        return *m_imported;
+    std::vector<bool> isOut;
+    for (std::size_t i = 0; i < m_imported->test.shots.size(); ++i)
+        isOut.push_back(isLeftOut(i));
+    return files::without(*m_imported, isOut);
 }
 
 } // namespace knot::app

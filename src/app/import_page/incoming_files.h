@@ -55,6 +55,8 @@ public:
     /// A club with all its shots, or one shot by its place in what was read, is left out, or comes back.
     void toggleClub(const std::string& club);
     void toggleShot(std::size_t shot);
+    /// The sheet or file that a shot is of, with all its shots.
+    void togglePart(std::size_t shot);
     bool isLeftOut(std::size_t shot) const;
     std::size_t leftOut() const;
     /// Without what was left out: clubs that have no shot then are none.
@@ -79,6 +81,8 @@ private:
     std::set<std::string> m_clubsOut;
     std::vector<Row> m_rows; ///< of each shot
     std::set<Row> m_rowsOut;
+    std::vector<std::size_t> m_parts; ///< of each shot: which sheet or file
+    std::set<std::size_t> m_partsOut;
 };
 
 } // namespace knot::app

@@ -27,14 +27,22 @@ StruckView::StruckView(QWidget* parent)
     setAccessibleName(tr("What was hit, in the order struck"));
 }
 
-void StruckView::setTest(const record::Test& test, std::vector<bool> isOut) {
+void StruckView::setTest(const files::ImportedTest& imported, std::vector<bool> isOut) {
+    const record::Test& test = imported.test;
+    m_parts = imported.parts;
     m_runs.clear();
     m_counted.clear();
     m_names.clear();
     for (const auto& build : test.builds)
         m_names << QString::fromStdString(build.name);
-    for (const auto& run : words::runsOf(test))
+    for (const auto& run : words::runsOf(test)) {
         m_runs.push_back({run.first, run.count, run.build});
+        for (const auto& part : m_parts) // a run ends with its sheet
+            if (Run& last = m_runs.back(); part.begin > last.first && part.begin < run.first + run.count) {
+                last.count = part.begin - last.first;
+                m_runs.push_back({part.begin, run.first + run.count - part.begin, run.build});
+            }
+    }
     for (const auto& shot : test.shots)
         m_counted.push_back(shot.status == record::ShotStatus::counted);
     m_isOut = std::move(isOut);
@@ -46,6 +54,7 @@ void StruckView::setTest(const record::Test& test, std::vector<bool> isOut) {
     if (m_inHand && (m_runs.empty() || *m_inHand >= m_runs[m_run].count))
         m_inHand.reset();
     layOut();
+    speak();
     update();
 }
 
@@ -66,29 +75,49 @@ void StruckView::focusInEvent(QFocusEvent* event) {
     update();
 }
 
+void StruckView::focusOutEvent(QFocusEvent* event) {
+    QWidget::focusOutEvent(event);
+    emit inHandChanged();
+    update();
+}
+
 bool StruckView::isAllOut(const Run& run) const {
     return std::all_of(m_isOut.begin() + static_cast<std::ptrdiff_t>(run.first),
                        m_isOut.begin() + static_cast<std::ptrdiff_t>(run.first + run.count),
                        [](bool out) { return out; });
 }
 
-// What is in hand, for a screen reader.
+// For who looks, and for a screen reader.
 void StruckView::speak() {
+    setAccessibleDescription(inHand());
+    emit inHandChanged();
+}
+
+QString StruckView::inHand() const {
     if (m_runs.empty())
-        return;
+        return {};
     const Run& run = m_runs[m_run];
     const QString name = m_names.value(static_cast<qsizetype>(run.build));
     const bool isOut = m_inHand ? m_isOut[run.first + *m_inHand] : isAllOut(run);
     QString said = m_inHand ? tr("%1, shot %2 of %3").arg(name).arg(*m_inHand + 1).arg(run.count)
                             : tr("%1, run %2 of %3").arg(name).arg(m_run + 1).arg(m_runs.size());
+    const auto part = std::ranges::find_if(m_parts.rbegin(), m_parts.rend(),
+                                           [&](const auto& each) { return each.begin <= run.first; });
+    if (part != m_parts.rend())
+        said += tr(", in “%1”").arg(QString::fromStdString(part->name));
     said += isOut ? tr(", left out. Delete brings it back.") : tr(". Delete leaves it out.");
-    setAccessibleDescription(said);
+    if (part != m_parts.rend())
+        said += tr(" Shift+Delete: all of “%1”.").arg(QString::fromStdString(part->name));
+    return said;
 }
 
 void StruckView::keyPressEvent(QKeyEvent* event) {
-    if (m_runs.empty() || event->modifiers() != Qt::NoModifier)
+    const bool isOfPart = event->modifiers() == Qt::ShiftModifier && event->key() == Qt::Key_Delete && !m_parts.empty();
+    if (m_runs.empty() || (event->modifiers() != Qt::NoModifier && !isOfPart))
         return QWidget::keyPressEvent(event);
     const Run& run = m_runs[m_run];
+    if (isOfPart)
+        return emit partToggled(run.first);
     switch (event->key()) {
     case Qt::Key_Up:
     case Qt::Key_Down:

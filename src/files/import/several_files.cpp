@@ -62,6 +62,7 @@ public:
 
     void add(ImportedTest file, bool clubsDiffer) {
         auto& test = m_all.test;
+        m_all.parts.push_back({file.test.title, test.shots.size()});
         std::vector<record::BuildAt> builds;
         for (const auto& build : file.test.builds) {
             // A file's title names its club where it has none, or where all files have the same.
@@ -92,7 +93,7 @@ public:
         // What is asked is of a column, whose heading it begins with, and once for all.
         for (const auto& note : file.notes)
             if (!note.starts_with("“"))
-                m_all.notes.push_back(file.test.title + ": " + note);
+                addNote(file.test.title, note);
             else if (std::ranges::find(m_all.notes, note) == m_all.notes.end())
                 m_all.notes.push_back(note);
         addColumns(m_all.columns, file.columns);
@@ -103,10 +104,22 @@ public:
         for (record::Shot& shot : m_all.test.shots)
             shot.extra.resize(m_all.test.extraColumns.size());
         m_all.test.namePlayers();
+        for (const auto& [note, titles] : m_notes)
+            m_all.notes.push_back(
+                (titles.size() == 1 ? titles.front() : "In " + std::to_string(titles.size()) + " files") + ": " + note);
         return std::move(m_all);
     }
 
 private:
+    // What is said of several files is said once.
+    void addNote(const std::string& title, const std::string& note) {
+        const auto same = std::ranges::find(m_notes, note, [](const auto& each) { return each.first; });
+        if (same == m_notes.end())
+            m_notes.push_back({note, {title}});
+        else
+            same->second.push_back(title);
+    }
+
     record::BuildAt buildNamed(const std::string& name, const record::Build& build) {
         auto& builds = m_all.test.builds;
         const auto [at, added] = m_builds.try_emplace(record::lowerCase(name), record::BuildAt(builds.size()));
@@ -120,6 +133,7 @@ private:
     EachFile m_each;
     bool m_anyNamed; ///< some file names its clubs: what has no name then is called by its file
     ImportedTest m_all;
+    std::vector<std::pair<std::string, std::vector<std::string>>> m_notes; ///< with the titles of its files
     std::map<std::string, record::BuildAt> m_builds;
 };
 

@@ -17,6 +17,7 @@
 #include <cmath>
 #include <filesystem>
 #include <map>
+#include <set>
 
 namespace knot::files {
 namespace {
@@ -150,16 +151,7 @@ std::size_t leaveOutAverages(ImportedTest& imported, std::vector<std::size_t> be
         }
     if (leftOut == 0)
         return 0;
-    std::vector<record::Shot> kept;
-    std::vector<std::size_t> lines;
-    for (std::size_t i = 0; i < shots.size(); ++i)
-        if (!isOut[i]) {
-            kept.push_back(std::move(shots[i]));
-            kept.back().id = record::ShotId{static_cast<std::int64_t>(kept.size())};
-            lines.push_back(imported.lines[i]);
-        }
-    shots = std::move(kept);
-    imported.lines = std::move(lines);
+    imported = without(std::move(imported), isOut);
     return leftOut;
 }
 
@@ -175,6 +167,8 @@ Result<ImportedTest> readSheets(const std::string& file, const std::vector<Sheet
         const std::string place = sheets.size() > 1 ? file + ", sheet “" + sheet->name + "”" : file;
         const auto [tables, averages] = tablesApart(*sheet, options.headings);
         ofAverages += averages;
+        if (chosen.sheets.size() > 1)
+            imported.parts.push_back({sheet->name, imported.test.shots.size()});
         for (std::size_t i = 0; i < std::max<std::size_t>(tables.size(), 1); ++i) {
             const Place at{.sheetIsClub = sheetsAreClubs, .titleIsClub = tables.size() > 1, .isFurther = read++ > 0};
             begins.push_back(imported.test.shots.size());
@@ -235,6 +229,38 @@ Result<std::vector<Sheet>> sheetsIn(const std::string& file, const std::string& 
 }
 
 } // namespace
+
+ImportedTest without(ImportedTest imported, const std::vector<bool>& isOut) {
+    record::Test& test = imported.test;
+    std::vector<record::Shot> shots;
+    std::vector<std::size_t> lines;
+    std::vector<PartRead> parts;
+    std::set<std::string> gone;
+    std::set<std::string> stay;
+    auto part = imported.parts.begin();
+    for (std::size_t i = 0; i < test.shots.size(); ++i) {
+        record::Shot& shot = test.shots[i];
+        (isOut[i] ? gone : stay).insert(shot.player);
+        if (isOut[i])
+            continue;
+        while (part != imported.parts.end() && part->begin <= i) {
+            if (part + 1 == imported.parts.end() || (part + 1)->begin > i)
+                parts.push_back({part->name, shots.size()});
+            ++part;
+        }
+        shot.id = record::ShotId{static_cast<std::int64_t>(shots.size()) + 1};
+        shots.push_back(std::move(shot));
+        if (i < imported.lines.size())
+            lines.push_back(imported.lines[i]);
+    }
+    test.shots = std::move(shots);
+    std::erase_if(test.players,
+                  [&](const auto& player) { return gone.contains(player.name) && !stay.contains(player.name); });
+    imported.lines = std::move(lines);
+    imported.parts = std::move(parts);
+    nameInOrder(test);
+    return imported;
+}
 
 Result<ImportedTest> readShots(const std::string& file, const std::string& bytes, const ReadOptions& options) {
     const auto sheets = sheetsIn(file, bytes, options);

@@ -27,11 +27,18 @@ struct ReadOptions {
     Watch* watch = nullptr;
 };
 
+/// A sheet of several, or a file of several: its shots stand together.
+struct PartRead {
+    std::string name;
+    std::size_t begin = 0; ///< its first shot
+};
+
 /// A test read from a shot file, with what a user should know about the reading.
 struct ImportedTest {
     record::Test test;
     std::vector<std::string> notes = {};            ///< "3 summary rows were left out."
     std::vector<std::size_t> lines = {};            ///< of a shot file: where each shot stands, from 1
+    std::vector<PartRead> parts = {};               ///< of a shot file; none where it is one
     std::vector<ColumnTaken> columns = {};          ///< of a shot file: what each column was taken for
     std::string separator = {};                     ///< where every label has two parts: what parts them
     std::optional<record::DisplayUnits> units = {}; ///< of a shot file: what its distances and speeds are in
@@ -52,6 +59,9 @@ EachFile likelierOf(const std::vector<ImportedTest>& files);
 /// Several files as one record, in the order of their times where all have them, else as given. Each is a club, called
 /// by its own club or else by its title, or a sitting called by its title; notes say which file they are of.
 ImportedTest together(std::vector<ImportedTest> files, EachFile each);
+
+/// Without these shots; clubs, players and parts that have none left are gone, and clubs stand as first struck.
+ImportedTest without(ImportedTest imported, const std::vector<bool>& isOut);
 
 /// The shot files in a folder by their names' endings, sorted; none where it can't be read.
 std::vector<std::string> shotFilesIn(const std::string& folder);

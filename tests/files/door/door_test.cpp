@@ -71,7 +71,8 @@ using namespace knot::test;
 
 bool hasTitleRoom(Form form) {
     return form == Form::comma || form == Form::semicolonComma || form == Form::tabs || form == Form::html ||
-           form == Form::xmlWorkbook || form == Form::utf16 || form == Form::blanks;
+           form == Form::xmlWorkbook || form == Form::utf16 || form == Form::blanks || form == Form::xlsx ||
+           form == Form::ods;
 }
 
 // What no file could be, or what could be told by nobody.
@@ -129,7 +130,7 @@ std::vector<Style> allStyles() {
     for (int clubs = 0; clubs <= static_cast<int>(Clubs::aboveTable); ++clubs)
         for (const Tongue tongue : {Tongue::english, Tongue::french, Tongue::japanese})
             add({.tongue = tongue, .clubs = static_cast<Clubs>(clubs)});
-    for (int form = 0; form <= static_cast<int>(Form::codePage); ++form)
+    for (int form = 0; form <= static_cast<int>(Form::ods); ++form)
         for (const Tongue tongue : {Tongue::english, Tongue::german, Tongue::japanese, Tongue::korean})
             add({.tongue = tongue, .form = static_cast<Form>(form)});
     for (int wrong = 1; wrong <= static_cast<int>(Wrong::oneBadCell); ++wrong)
@@ -148,7 +149,7 @@ std::vector<Style> allStyles() {
                           .order = drawn(Order::fallingNumbers, 0.6),
                           .clubs = drawn(Clubs::aboveTable, 0.6),
                           .times = drawn(Times::unmarked, 0.5),
-                          .form = drawn(Form::codePage, 0.3),
+                          .form = drawn(Form::ods, 0.3),
                           .wrong = drawn(Wrong::oneBadCell, 0.6),
                           .measures = drawn(Measures::imperial, 0.3),
                           .mark = "***",

@@ -36,7 +36,9 @@ enum class Form {
     besideEachOther,
     otherHeadings, ///< a table a club, the columns in another order
     utf16,
-    codePage
+    codePage,
+    xlsx,
+    ods
 };
 /// What of it cannot be, and must be asked about.
 enum class Wrong {

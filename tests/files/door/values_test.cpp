@@ -222,6 +222,45 @@ TEST_CASE("shots are found in JSON however they are arranged") {
     CHECK(!files::readShots("f.html", "<html><body><p>No table</p></body></html>"));
 }
 
+TEST_CASE("what is said of several files alike is said once") {
+    const auto read = [](const char* name, const char* text) {
+        auto file = *files::readShots(name, text);
+        file.test.title = name;
+        return file;
+    };
+    const char* summed = "Club,Carry (m)\nFern,150\nFern,152\nAverage,151\n";
+    const auto notes = files::together({read("one", summed), read("two", summed)}, files::EachFile::sitting).notes;
+    REQUIRE(notes.size() == 1);
+    CHECK(notes.front() == "In 2 files: 1 summary row was left out.");
+    const auto single =
+        files::together({read("one", summed), read("two", "Club,Carry (m)\nFern,150\n")}, files::EachFile::sitting);
+    CHECK(single.notes == std::vector<std::string>{"one: 1 summary row was left out."});
+}
+
+TEST_CASE("what is left out of several files takes its clubs, players and files with it") {
+    const auto read = [](const char* name, const char* text) {
+        auto file = *files::readShots(name, text);
+        file.test.title = name;
+        return file;
+    };
+    const auto both = files::together({read("one", "Club,Player,Carry (m)\nFern,Odd,150\nReed,Odd,151\n"),
+                                       read("two", "Club,Player,Carry (m)\nMoss,Marit,152\nFern,Marit,149\n")},
+                                      files::EachFile::sitting);
+    REQUIRE(both.parts.size() == 2);
+    CHECK(both.parts[1].begin == 2);
+    const auto later = files::without(both, {true, true, false, false});
+    REQUIRE(later.parts.size() == 1);
+    CHECK((later.parts[0].name == "two" && later.parts[0].begin == 0));
+    REQUIRE(later.test.builds.size() == 2);
+    CHECK((later.test.builds[0].name == "Moss" && later.test.shots[0].build == record::BuildAt(0)));
+    REQUIRE(later.test.players.size() == 1);
+    CHECK(later.test.players[0].name == "Marit");
+    const auto one = files::without(both, {false, true, true, false});
+    CHECK(one.test.players.size() == 2);
+    CHECK((one.parts[1].begin == 1 && one.test.builds.size() == 1));
+    CHECK(one.lines == std::vector<std::size_t>{2, 3});
+}
+
 TEST_CASE("several files are one record: each a club, or each a sitting") {
     auto one = read("Carry [m]\n150\n151\n");
     auto two = read("Carry [yd],Bay\n160,4\n161,4\n");

@@ -1,5 +1,7 @@
 #include "files/door/written_forms.h"
 
+#include "support/packed.h"
+
 #include <unicode/ucnv.h>
 #include <unicode/unistr.h>
 
@@ -131,6 +133,60 @@ std::string xmlWorkbook(const Grid& grid, const std::string& above) {
     return text + "</Table></Worksheet></Workbook>\n";
 }
 
+// Figures as numbers, all else as text; what is empty is not there.
+std::string xlsx(const Grid& grid, const std::string& above) {
+    std::string rows;
+    std::size_t line = 0;
+    auto put = [&](const std::vector<std::string>& row) {
+        rows += "<row r=\"" + std::to_string(++line) + "\">";
+        for (std::size_t i = 0; i < row.size(); ++i) {
+            if (row[i].empty())
+                continue;
+            const std::string at =
+                (i < 26 ? std::string() : std::string(1, static_cast<char>('A' + i / 26 - 1))) +
+                static_cast<char>('A' + i % 26) + std::to_string(line);
+            rows += "<c r=\"" + at +
+                    (isPlainNumber(row[i]) ? "\"><v>" + row[i] + "</v></c>"
+                                           : "\" t=\"inlineStr\"><is><t>" + escaped(row[i]) + "</t></is></c>");
+        }
+        rows += "</row>";
+    };
+    if (!above.empty())
+        put({above});
+    put(grid.headings);
+    for (const auto& row : grid.rows)
+        put(row);
+    return packed({{"xl/workbook.xml", "<workbook><sheets><sheet name=\"Shots\" id=\"r1\"/></sheets></workbook>"},
+                   {"xl/worksheets/sheet1.xml", "<worksheet><sheetData>" + rows + "</sheetData></worksheet>"}});
+}
+
+std::string ods(const Grid& grid, const std::string& above) {
+    std::string rows;
+    auto put = [&](const std::vector<std::string>& row) {
+        rows += "<table:table-row>";
+        for (const std::string& cell : row)
+            rows += cell.empty() ? "<table:table-cell/>"
+                    : isPlainNumber(cell)
+                        ? "<table:table-cell office:value-type=\"float\" office:value=\"" + cell + "\"><text:p>" + cell +
+                              "</text:p></table:table-cell>"
+                        : "<table:table-cell office:value-type=\"string\"><text:p>" + escaped(cell) +
+                              "</text:p></table:table-cell>";
+        rows += "</table:table-row>";
+    };
+    if (!above.empty())
+        put({above});
+    put(grid.headings);
+    for (const auto& row : grid.rows)
+        put(row);
+    return packed({{"content.xml",
+                    "<office:document-content xmlns:office=\"urn:oasis:names:tc:opendocument:xmlns:office:1.0\" "
+                    "xmlns:table=\"urn:oasis:names:tc:opendocument:xmlns:table:1.0\" "
+                    "xmlns:text=\"urn:oasis:names:tc:opendocument:xmlns:text:1.0\"><office:body><office:spreadsheet>"
+                    "<table:table table:name=\"Shots\">" +
+                        rows +
+                        "</table:table></office:spreadsheet></office:body></office:document-content>"}});
+}
+
 Grid across(const Grid& grid) {
     Grid other;
     other.headings.push_back(grid.headings.front());
@@ -249,6 +305,10 @@ std::string inForm(Form form, const Grid& grid, const std::string& above, std::s
         return converted(delimited(grid, above, '\t'), "UTF-16LE");
     case Form::codePage:
         return inCodePage(delimited(grid, above, ','));
+    case Form::xlsx:
+        return xlsx(grid, above);
+    case Form::ods:
+        return ods(grid, above);
     }
     return {};
 }
@@ -257,6 +317,8 @@ std::string suffixOf(Form form) {
     return form == Form::jsonArray || form == Form::jsonLines ? ".json"
            : form == Form::html                               ? ".html"
            : form == Form::xmlWorkbook                        ? ".xls"
+           : form == Form::xlsx                               ? ".xlsx"
+           : form == Form::ods                                ? ".ods"
                                                               : ".csv";
 }
 
