@@ -188,7 +188,7 @@ Result<void> Logbook::sound(const std::vector<std::string>& faults) const {
     return faults.empty() ? Result<void>() : refuse(ErrorKind::invalid, m_path, faults.front());
 }
 
-Result<std::string> Logbook::save(record::Test test) {
+Result<std::string> Logbook::save(record::Test test, const Progress& tell) {
     test.nameShots();
     if (auto checked = sound(record::faultsOf(test)); !checked)
         return tl::unexpected(checked.error());
@@ -202,7 +202,7 @@ Result<std::string> Logbook::save(record::Test test) {
         clear.bind(1, test.id);
         clear.exec();
         takeKeptNames(m_connection->database, test);
-        insertTest(m_connection->database, test);
+        insertTest(m_connection->database, test, tell);
         return test.id;
     });
     if (saved)

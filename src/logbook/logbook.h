@@ -5,6 +5,7 @@
 #include "logbook/error.h"
 #include "logbook/merging/merge.h"
 #include "logbook/players.h"
+#include "logbook/progress.h"
 
 #include <memory>
 #include <string>
@@ -60,8 +61,8 @@ public:
     /// Newest first.
     Result<std::vector<TestEntry>> tests();
     Result<record::Test> load(const std::string& testId);
-    /// Keeps a test whole: a new one gets an id, a known one is replaced. Returns the id.
-    Result<std::string> save(record::Test test);
+    /// Keeps a test whole: a new one gets an id, a known one is replaced. Returns the id. `tell` hears how far it is.
+    Result<std::string> save(record::Test test, const Progress& tell = {});
     /// Replaces all of a known test but its shots. A build that was struck may not be taken away.
     Result<void> saveHead(const record::Test& test);
     /// The shots of a known test from place `from` on become those of `test`; those before it stand

@@ -127,7 +127,8 @@ public:
         clear(m_clearSittings, test.id, m_sittings + 1);
     }
 
-    void replace(const Test& test, std::size_t from) {
+    void replace(const Test& test, std::size_t from, const Progress& tell) {
+        constexpr std::size_t nowAndThen = 1000;
         clearFrom(test, from);
         m_id = test.id;
         for (std::size_t i = from; i < test.shots.size(); ++i) {
@@ -137,6 +138,8 @@ public:
             if (i == 0 || !sameRecordedTurn(test.shots[i - 1], shot))
                 writeTurn(shot);
             writeShot(shot, i);
+            if (tell && i % nowAndThen == 0)
+                tell(static_cast<double>(i) / static_cast<double>(test.shots.size()));
         }
     }
 
@@ -259,8 +262,8 @@ ShotWriter::ShotWriter(Database& database)
     : m_statements(std::make_unique<Statements>(database)) {}
 ShotWriter::~ShotWriter() = default;
 
-void ShotWriter::replace(const Test& test, std::size_t from) {
-    m_statements->replace(test, from);
+void ShotWriter::replace(const Test& test, std::size_t from, const Progress& tell) {
+    m_statements->replace(test, from, tell);
 }
 
 void ShotWriter::clearFrom(const Test& test, std::size_t from) {
@@ -320,11 +323,11 @@ std::string newId() {
     return boost::uuids::to_string(boost::uuids::random_generator()());
 }
 
-void insertTest(Database& database, const Test& test) {
+void insertTest(Database& database, const Test& test, const Progress& tell) {
     insertHead(database, test);
     writeBuilds(database, test);
     writePlayersOf(database, test);
-    ShotWriter(database).replace(test, 0);
+    ShotWriter(database).replace(test, 0, tell);
 }
 
 void updateClubs(Database& database, const Test& test) {

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "core/record/test.h"
+#include "logbook/progress.h"
 
 #include <memory>
 #include <stdexcept>
@@ -28,7 +29,7 @@ struct ChangedElsewhere : std::runtime_error {
 
 /// Rows to structs and back, in one place. All throw SQLite::Exception or std::runtime_error with what
 /// is wrong; the caller holds the transaction.
-void insertTest(SQLite::Database& database, const record::Test& test);
+void insertTest(SQLite::Database& database, const record::Test& test, const Progress& tell = {});
 /// Its head and its clubs alone.
 void updateClubs(SQLite::Database& database, const record::Test& test);
 /// Everything but the shots. A build that was struck may not be taken away.
@@ -41,7 +42,7 @@ class ShotWriter {
 public:
     explicit ShotWriter(SQLite::Database& database);
     ~ShotWriter();
-    void replace(const record::Test& test, std::size_t from);
+    void replace(const record::Test& test, std::size_t from, const Progress& tell = {});
     /// Takes the shots from a place on away.
     void clearFrom(const record::Test& test, std::size_t from);
 

@@ -409,7 +409,7 @@ TEST_CASE("what is made of a file is kept by itself, and nothing unkept is seale
         REQUIRE(imported);
         REQUIRE(desk.session.takeImported(std::move(*imported)));
     };
-    const auto own = app::Book::ownPath().toStdString();
+    const auto own = app::ownLogbookPath().toStdString();
     auto kept = [&]() -> std::vector<record::Test> {
         std::vector<record::Test> all;
         if (auto book = logbook::Logbook::read(own)) {

@@ -7,6 +7,7 @@
 #include "files/stock.h"
 
 #include <QDir>
+#include <QElapsedTimer>
 #include <QFileInfo>
 #include <QLocale>
 #include <QStandardPaths>
@@ -67,7 +68,7 @@ QString Book::path() const {
     return m_logbook ? QString::fromStdString(m_logbook->path()) : QString();
 }
 
-QString Book::ownPath() {
+QString ownLogbookPath() {
     return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation))
         .filePath(QStringLiteral("My shots.knotbook"));
 }
@@ -170,7 +171,20 @@ std::optional<record::Test> Book::load(const std::string& id) {
 std::optional<std::string> Book::save(const record::Test& test) {
     if (!m_logbook)
         return std::nullopt;
-    auto id = written([&] { return m_logbook->save(test); });
+    QElapsedTimer since;
+    since.start();
+    bool told = false;
+    auto id = written([&] {
+        return m_logbook->save(test, [&](double share) {
+            constexpr qint64 quietMs = 1000;
+            if (since.elapsed() < quietMs)
+                return;
+            told = true;
+            emit saving(tr("Saving %L1 shots: %2 of 100.").arg(test.shots.size()).arg(static_cast<int>(100 * share)));
+        });
+    });
+    if (told)
+        emit saving({});
     if (!ok(id))
         return std::nullopt;
     forgetLists();

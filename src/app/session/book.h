@@ -11,6 +11,9 @@
 
 namespace knot::app {
 
+/// Where a logbook of one's own stands when none was chosen.
+QString ownLogbookPath();
+
 /// The open logbook: the file, which it holds, and the list of its tests. They are replaced together,
 /// once the new file is open and held; what is refused leaves all as it was. A file that
 /// was deleted while it was open is put back by the next write, and says so.
@@ -30,8 +33,6 @@ public:
     bool openOrMake(const QString& path);
     /// Keeps a test in the logbook at `path`, made if need be, and opens that one; gives its new id.
     std::optional<std::string> keepIn(const QString& path, record::Test test);
-    /// Where a logbook of one's own stands when none was chosen.
-    static QString ownPath();
 
     /// Newest first. `listIfStale` asks the file anew where something was written.
     const std::vector<logbook::TestEntry>& tests() const { return m_tests; }
@@ -90,9 +91,12 @@ signals:
     void changed();
     /// What was said of a test of the list is another.
     void found(const std::string& id, const logbook::TestEntry::Finding& finding);
+    /// Numbers are shown in other units, or another chart says what is wanted of them.
     void unitsChanged();
     void refused(const QString& sentence);
     void noted(const QString& sentence);
+    /// How far a save is that takes long; empty once it is done. Nothing else may be done meanwhile.
+    void saving(const QString& words);
 
 private:
     enum class Missing { refuse, make };

@@ -11,7 +11,7 @@ bool keepByItself(TestInHand& hand, Book& book) {
     if (!hand.has() || hand.isKept())
         return hand.isKept();
     const bool opens = !book.isOpen();
-    if (opens && !book.openOrMake(Book::ownPath()))
+    if (opens && !book.openOrMake(ownLogbookPath()))
         return false;
     record::Test& test = hand.edit();
     test.nameShots();

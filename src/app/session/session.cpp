@@ -166,7 +166,7 @@ bool Session::importTest(const QString& path) {
         emit refused(QString::fromStdString(files::sentence(imported.error())));
         return false;
     }
-    if (!imported->test.id.empty() && (m_book.isOpen() || m_book.openOrMake(Book::ownPath()))) {
+    if (!imported->test.id.empty() && (m_book.isOpen() || m_book.openOrMake(ownLogbookPath()))) {
         if (!readyToLeave())
             return false;
         const auto come = m_book.add(imported->test);

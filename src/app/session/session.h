@@ -61,7 +61,7 @@ public:
     bool canUndoListed() const { return !m_listed.empty() && m_listed.back().book == m_book.path(); }
     bool undoListed();
 
-    /// A new test in the logbook, or in one of its own (Book::ownPath) when none is open.
+    /// A new test in the logbook, or in one of its own (ownLogbookPath) when none is open.
     bool newTest(record::Stage stage);
     /// A new test with the declaration, the clubs and the plan of the one in hand, and nothing of what
     /// was struck. Only the clubs named where `builds` is not empty; who comes from a screening just

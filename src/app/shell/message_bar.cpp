@@ -36,6 +36,16 @@ void MessageBar::show(const QString& sentence, Tone tone) {
     update();
 }
 
+void MessageBar::showAtOnce(const QString& sentence) {
+    if (sentence.isEmpty())
+        return clear();
+    note(sentence);
+    if (QLayout* around = parentWidget() == nullptr ? nullptr : parentWidget()->layout())
+        around->activate();
+    layout()->activate();
+    window()->repaint();
+}
+
 void MessageBar::clear() {
     m_text->clear();
     QWidget::hide();

@@ -19,6 +19,8 @@ public:
     void show(const QString& sentence, Tone tone);
     void note(const QString& sentence) { show(sentence, Tone::note); }
     void fault(const QString& sentence) { show(sentence, Tone::fault); }
+    /// A note that is painted while the program is busy; an empty one clears.
+    void showAtOnce(const QString& sentence);
     void clear();
     QString text() const;
 
