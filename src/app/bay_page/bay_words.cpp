@@ -53,6 +53,17 @@ QString lookAfter(const record::Test& test, const QString& sentence) {
     return health.empty() ? QString() : sentence.arg(QString::fromStdString(health));
 }
 
+// Nobody has said who hits, and it is still the first club's turn: it is asked then and not again.
+QString askedWho(const Situation& now, Eyes eyes) {
+    const auto& shots = now.test.shots;
+    const bool isFirst =
+        std::ranges::all_of(shots, [&](const record::Shot& shot) { return shot.turn == shots.front().turn; });
+    return eyes == Eyes::fitter && now.stand.as<bay::Free>() != nullptr && now.test.players.size() < 2 &&
+                   now.test.firstPlayer().name.empty() && isFirst
+               ? Words::tr(" · who hits? O")
+               : QString();
+}
+
 QString fate(const Situation& now, Eyes eyes) {
     const record::Shot* struck = now.last.in(now.test);
     const Phase phase = now.stand.phase();
@@ -87,7 +98,7 @@ QString fate(const Situation& now, Eyes eyes) {
             : Words::tr(", called %1").arg(shot.note.empty() ? callWord(shot.call) : QString::fromStdString(shot.note));
     return now.last.secondsToNumber > 0 && maySeeShots(now.test, eyes)
                ? Words::tr("last shot: kept%1, its number in %2 s").arg(called).arg(now.last.secondsToNumber)
-               : Words::tr("last shot: kept%1").arg(called);
+               : Words::tr("last shot: kept%1").arg(called) + askedWho(now, eyes);
 }
 
 void fillWarmUp(const bay::Stand& stand, NowPicture& now) {

@@ -229,6 +229,29 @@ TEST_CASE("two heads by two players and two deliveries: each number for the club
     CHECK_FALSE(odd[0].onOwn); // who has not hit it yet
 }
 
+TEST_CASE("who hits is asked in the line that is there, with the first club and not again") {
+    Bench bench;
+    Hands keys(bench);
+    keys.press(Qt::Key_H, Qt::ControlModifier);
+    keys.press(Qt::Key_Return);
+    CHECK_FALSE(now(bench).below.contains("who hits?"));
+    strikes(bench, 2, 150, 17, 6500);
+    CHECK(eventually([&] { return now(bench).below.endsWith("last shot: kept · who hits? O"); }, 8000));
+    keys.press(Qt::Key_T);
+    keys.letters("Yew");
+    keys.press(Qt::Key_Return);
+    strikes(bench, 1, 150, 17, 6500);
+    CHECK(eventually([&] { return now(bench).below.endsWith("last shot: kept"); }, 8000));
+    // Who is named at once is not asked for.
+    keys.press(Qt::Key_H, Qt::ControlModifier);
+    keys.press(Qt::Key_Return);
+    keys.press(Qt::Key_O);
+    keys.letters("Kaia");
+    keys.press(Qt::Key_Return);
+    strikes(bench, 1, 150, 17, 6500);
+    CHECK(eventually([&] { return now(bench).below.endsWith("last shot: kept"); }, 8000));
+}
+
 TEST_CASE("the numbers in the bay are chosen once for a kind, in golfers' words") {
     Bench bench;
     Hands keys(bench);
