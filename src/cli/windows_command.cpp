@@ -1,91 +1,110 @@
 #include "cli/commands.h"
 
-#include "core/flight/flight.h"
+#include "core/rack/club_kind.h"
+#include "core/reach/offer.h"
+#include "core/reach/window.h"
 #include "core/record/text/number_text.h"
 
 #include <algorithm>
-#include <cmath>
+#include <array>
+#include <iomanip>
 #include <iostream>
-#include <vector>
+#include <memory>
+#include <optional>
 
 namespace knot::cli {
 namespace {
 
-/// A launch with what becomes of it.
-struct Tried {
-    double launch = 0, spin = 0, carry = 0;
+using flight::HeadKind;
+
+struct Asked {
+    std::string kind;
+    std::optional<double> ballSpeed, clubSpeed, attack, added;
+    std::string ground = "carry";
 };
 
-constexpr double launchLow = 6, launchHigh = 28, spinLow = 1200, spinHigh = 6000;
-constexpr double slowest = 30, fastest = 85, step = 5; // ball speed, m/s
-constexpr double driverFrom = 45, othersTo = 75;
-constexpr double loss = 0.005; // of the carry may be given up
+constexpr std::array grounds = {std::pair("carry", reach::Ground::carry), std::pair("soft", reach::Ground::soft),
+                                std::pair("usual", reach::Ground::usual), std::pair("firm", reach::Ground::firm)};
 
-// By its carry. The run would say "as low as can be": its model is too rough to choose by.
-Tried tried(double ballSpeed, double launch, double spin) {
-    constexpr double tolerance = 1e-7; // the table is by half degrees
-    return {
-        launch, spin,
-        flight::fly({.ballSpeed = ballSpeed, .launch = launch, .spin = spin}, {}, flight::PathWanted::no, 0, tolerance)
-            .carry};
+reach::Ground groundNamed(const std::string& name) {
+    return std::ranges::find(grounds, name, [](const auto& each) { return std::string(each.first); })->second;
 }
 
-double middle(const std::vector<Tried>& good, double Tried::*of) {
-    double sum = 0;
-    for (const Tried& one : good)
-        sum += one.*of;
-    return sum / static_cast<double>(good.size());
+std::string text(const reach::Band& band, int decimals, const char* unit) {
+    if (band.isOpen())
+        return {};
+    const auto number = [&](double value) { return record::fixed(value, decimals); };
+    return (band.from ? number(*band.from) : "") +
+           (band.from && band.to ? " to "
+            : band.from          ? " and more"
+                                 : "up to ") +
+           (band.to ? number(*band.to) : "") + unit;
 }
 
-// A box about the middle of all that do well enough: 1.2 SD either way, so that its corners do too.
-double reach(const std::vector<Tried>& good, double Tried::*of) {
-    const double mean = middle(good, of);
-    double squares = 0;
-    for (const Tried& one : good)
-        squares += (one.*of - mean) * (one.*of - mean);
-    return 1.2 * std::sqrt(squares / static_cast<double>(good.size()));
+// Each loft with what becomes of it, and the best.
+void writeLofts(const reach::Window& window, bool isCarry) {
+    const reach::Try& best = window.bestTry();
+    std::cout << std::fixed << "loft_deg,ball_speed_ms,launch_deg,spin_rpm," << (isCarry ? "carry_m" : "total_m")
+              << "\n";
+    for (const reach::Try& one : window.along)
+        std::cout << std::setprecision(2) << one.loft << std::setprecision(1) << ',' << one.launch.ballSpeed << ','
+                  << one.launch.launch << ',' << std::setprecision(0) << one.launch.spin << std::setprecision(1) << ','
+                  << one.distance << '\n';
+    std::cout << "# best " << record::fixed(best.loft, 2) << "°; within 1 % of it " << text(window.loft, 2, "°")
+              << ", launch " << text(window.launch, 1, "°") << ", spin " << text(window.spin, 0, " rpm")
+              << "; two degrees cost at most " << record::fixed(window.twoDegrees, 1) << " m. Modelled.\n";
 }
 
-void driverRow(double ballSpeed) {
-    constexpr int steps = 60;
-    std::vector<Tried> all;
-    for (int i = 0; i <= steps; ++i)
-        for (int j = 0; j <= steps; ++j)
-            all.push_back(tried(ballSpeed, launchLow + (launchHigh - launchLow) * i / steps,
-                                spinLow + (spinHigh - spinLow) * j / steps));
-    const double best = std::ranges::max(all, {}, &Tried::carry).carry;
-    std::erase_if(all, [&](const Tried& one) { return one.carry < (1 - loss) * best; });
-    auto ends = [&](double Tried::*of, double round) {
-        const double mean = middle(all, of);
-        const double width = reach(all, of);
-        return record::fixed(std::round((mean - width) / round) * round, round < 1 ? 1 : 0) + "," +
-               record::fixed(std::round((mean + width) / round) * round, round < 1 ? 1 : 0);
-    };
-    std::cout << "driver," << record::fixed(ballSpeed, 0) << "," << ends(&Tried::launch, 0.5) << ","
-              << ends(&Tried::spin, 50) << ",0\n";
+void writeWanted(const reach::Wanted& wanted) {
+    std::cout << "launch " << text(wanted.launch, 1, "°") << "\nspin " << text(wanted.spin, 0, " rpm") << "\nheight "
+              << text(wanted.height, 0, " m") << "\ndescent " << text(wanted.descent, 0, "°") << "\n# Modelled.\n";
 }
 
-// What is hit at a green is wanted to stay there: from these descents on it runs at most some twenty metres (woods) or
-// ten (irons) by the run model, with 3,500 rpm and more.
-void descentRow(const char* kind, double ballSpeed, double descent) {
-    std::cout << kind << "," << record::fixed(ballSpeed, 0) << ",0,0,0,0," << record::fixed(descent, 0) << "\n";
-}
-
-void writeWindows() {
-    std::cout << "kind,ball_speed_ms,launch_low_deg,launch_high_deg,spin_low_rpm,spin_high_rpm,descent_low_deg\n";
-    for (double speed = driverFrom; speed <= fastest; speed += step)
-        driverRow(speed);
-    for (const auto& [kind, descent] : {std::pair("wood", 42.0), std::pair("iron", 45.0)})
-        for (const double speed : {slowest, othersTo})
-            descentRow(kind, speed, descent);
+void writeSwing(const Asked& asked) {
+    HeadKind kind = HeadKind::driver;
+    for (const HeadKind one : {HeadKind::wood, HeadKind::iron, HeadKind::wedge})
+        if (rack::kindName(one) == asked.kind)
+            kind = one;
+    const double attack = asked.attack.value_or(reach::offerOf(kind).attack);
+    const reach::Ground ground = groundNamed(asked.ground);
+    if (kind != HeadKind::driver && asked.ballSpeed) {
+        const auto wanted = reach::wantedAt(kind, *asked.ballSpeed, attack, ground);
+        if (!wanted)
+            throw Refusal{"No loft on offer stops soon enough at that ball speed, by the run model."};
+        return writeWanted(*wanted);
+    }
+    const auto club = asked.clubSpeed   ? asked.clubSpeed
+                      : asked.ballSpeed ? reach::clubSpeedFor(kind, *asked.ballSpeed, attack)
+                                        : std::nullopt;
+    const auto window =
+        club ? reach::windowOf({.kind = kind, .clubSpeed = *club, .attack = attack, .added = asked.added}, ground)
+             : std::nullopt;
+    if (!window)
+        throw Refusal{"Say --club-speed from 20 to 60 m/s, or a --ball-speed that such a club gives."};
+    writeLofts(*window, ground == reach::Ground::carry);
 }
 
 } // namespace
 
 void addWindows(CLI::App& app) {
+    auto asked = std::make_shared<Asked>();
     CLI::App* command = app.add_subcommand(
-        "windows", "What is wanted of launch and spin, or of the descent, by the flight model: data/windows.csv.");
-    command->callback(writeWindows);
+        "windows", "What lofts and strikes can give a swing, by the models of impact and flight. Without anything more "
+                   "the chart that ships: data/windows.csv.");
+    command->add_option("--kind", asked->kind, "Of one swing: the kind of club")
+        ->check(CLI::IsMember({"driver", "wood", "iron", "wedge"}));
+    command->add_option("--ball-speed", asked->ballSpeed, "m/s");
+    command->add_option("--club-speed", asked->clubSpeed, "m/s");
+    command->add_option("--attack", asked->attack, "degrees, up positive; else as is usual");
+    command->add_option("--added", asked->added, "delivered less static loft, degrees; else as is usual");
+    command->add_option("--ground", asked->ground, "What counts as far: the carry, or where the ball stops on turf")
+        ->check(CLI::IsMember({"carry", "soft", "usual", "firm"}));
+    command->callback([asked] {
+        if (asked->kind.empty())
+            std::cout << reach::chartText(reach::chartRows());
+        else
+            writeSwing(*asked);
+    });
 }
 
 } // namespace knot::cli

@@ -3,6 +3,7 @@
 #include "app/picture/picture_view.h"
 #include "app/pictures/pictures.h"
 #include "app/reading_page/picture_tabs.h"
+#include "app/session/own_chart.h"
 #include "app/style/palette.h"
 #include "app/support.h"
 #include "core/judge/judge.h"
@@ -21,6 +22,7 @@
 
 using namespace knot;
 using knot::test::Bench;
+using knot::test::eventually;
 
 namespace {
 
@@ -402,4 +404,34 @@ TEST_CASE("labels that would lie on each other move apart about where they want 
     std::vector<double> none;
     app::spreadApart(none, 20);
     CHECK(none.empty());
+}
+
+TEST_CASE("a driver's shots stand among what lofts can give, and a chart of the shop's own goes before that") {
+    Bench bench;
+    std::string shots = "Club,Ball Speed (m/s),Launch,Spin,Carry (m),Attack\n";
+    for (const char* club : {"Driver 9", "Driver 12"})
+        for (int i = 0; i < 12; ++i)
+            shots += std::string(club) + "," + std::to_string(60 + i % 3) + ",12." + std::to_string(i % 10) + ",26" +
+                     std::to_string(10 + i) + "," + std::to_string(176 + 3 * (i % 3)) + ",1\n";
+    bench.readFile(bench.writeFile("drivers.csv", QByteArray::fromStdString(shots)));
+    REQUIRE(bench.waitForReading());
+    auto* view = bench.find<app::PictureView>("picture");
+    press(bench, Qt::Key_Minus);
+    CHECK(view->accessibleName().contains("and an attack of +1°, lofts of "));
+    CHECK(view->accessibleName().contains(" carries 179 m; this ball speed could carry "));
+    bench.window->openPath(bench.writeFile("shop.csv", "kind,ball_speed_from_mph,ball_speed_to_mph,launch_from_deg,"
+                                                       "launch_to_deg,spin_from_rpm,spin_to_rpm\n"
+                                                       "driver,120,150,13,,,2650\n"));
+    CHECK(bench.find<QLabel>("messageText")->text().startsWith("“shop.csv” says from now on"));
+    REQUIRE(eventually([&] { return view->accessibleName().contains("by “shop.csv”"); }));
+    CHECK(view->accessibleName().contains("launch 13.0° or more, spin 2650 rpm or less"));
+    // It is kept with the logbook, and taken back on the sheet.
+    REQUIRE(app::ownChart(bench.session.book()));
+    CHECK(app::ownChart(bench.session.book())->rows.size() == 1);
+    bench.window->showPage(app::PageId::sheet);
+    auto* windows = bench.find<QLabel>("windows");
+    CHECK(windows->text().contains("shop.csv"));
+    emit windows->linkActivated(QStringLiteral("chart"));
+    CHECK(!app::ownChart(bench.session.book()));
+    CHECK(!windows->text().contains("shop.csv"));
 }

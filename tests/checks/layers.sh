@@ -22,6 +22,7 @@ forbid core/statistics 'core/(record|rack|plan|bay|judge|words|flight|simulate|a
 forbid core/record 'core/(rack|plan|bay|judge|words|flight|simulate|ask)' 'the record knows nothing of what is made of it'
 forbid core/flight 'core/(rack|plan|bay|judge|words|simulate|ask)' 'flight stands on the record alone'
 forbid core/rack 'core/(plan|bay|judge|words|simulate|ask)' 'the rack stands on the record'
+forbid core/reach 'core/(plan|bay|judge|words|simulate|ask)' 'what a swing could reach stands on flight and rack'
 forbid core/plan 'core/(bay|judge|words|simulate|ask)' 'the plan stands on record and rack'
 forbid core/bay 'core/(judge|words|simulate|ask)' 'the bay judges nothing'
 forbid core/judge 'core/(words|simulate|ask)' 'the judge says nothing and knows no simulated player'

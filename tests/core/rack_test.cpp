@@ -6,7 +6,6 @@
 #include "core/rack/figures.h"
 #include "core/rack/norms.h"
 #include "core/rack/starting.h"
-#include "core/rack/wanted.h"
 #include "support/reference.h"
 
 #include <catch2/catch.hpp>
@@ -192,7 +191,7 @@ TEST_CASE("starting tables are written and read back, and a bad line is named") 
     CHECK(rack::tempoTableFrom("\n\n", reason)->empty());
 }
 
-TEST_CASE("length and grip start from the body, a driver's loft from speed and attack") {
+TEST_CASE("length and grip start from the body") {
     const auto& body = rack::usualStartingTables().body;
     CHECK_FALSE(rack::lengthFor(body, std::nullopt, std::nullopt));
     CHECK(rack::lengthFor(body, 1750, std::nullopt)->low == -6);
@@ -201,12 +200,6 @@ TEST_CASE("length and grip start from the body, a driver's loft from speed and a
     CHECK(both.high == 13);
     CHECK(rack::gripFor(body, 183) == "standard");
     CHECK(rack::gripFor(body, 1000).empty());
-    // Slower swings and those that strike down want more loft.
-    const auto loft = [](double speed, double attack) { return *rack::driverLoftFor(speed, attack); };
-    CHECK(loft(36, 0).low > loft(50, 0).low);
-    CHECK(loft(42, -2).high >= loft(42, 3).high);
-    CHECK(loft(42, 0).low < loft(42, 0).high);
-    CHECK_FALSE(rack::driverLoftFor(10, 0));
 }
 
 TEST_CASE("what more loft or a heavier head would do by itself goes the way that it should, farther for the fast") {
@@ -318,22 +311,13 @@ TEST_CASE("a club is said in a line by what is tested") {
     CHECK(build.name == "Lapwing"); // a club keeps a name
 }
 
-TEST_CASE("norms and wanted windows come from tables, between their rows, and are there for every kind as said") {
+TEST_CASE("norms come from a table, and are there for every kind as said") {
     CHECK(rack::normOf(flight::HeadKind::iron, record::Metric::smash)->value == Approx(1.38));
     CHECK(!rack::normOf(flight::HeadKind::iron, record::Metric::smash)->source.empty());
     CHECK_FALSE(rack::normOf(flight::HeadKind::iron, record::Metric::carry));
-    const auto at = [](double speed) { return *rack::wantedWindow(flight::HeadKind::driver, speed); };
-    CHECK(at(62.5).launchLow <= at(60).launchLow);
-    CHECK(at(62.5).launchLow >= at(65).launchLow);
-    CHECK(at(70).spinHigh < at(50).spinHigh); // the faster, the less
-    CHECK_FALSE(rack::wantedWindow(flight::HeadKind::driver, 20));
-    CHECK_FALSE(rack::wantedWindow(flight::HeadKind::wedge, 40));
-    CHECK(rack::wantedWindow(flight::HeadKind::iron, 50)->descentLow == 45);
-    CHECK(rack::wantedWindow(flight::HeadKind::wood, 60)->descentLow == 42);
 }
 
-TEST_CASE(
-    "what ships as a norm is what the impact model says, and what is wanted of a descent what the run model does") {
+TEST_CASE("what ships as a norm is what the impact model says") {
     using flight::HeadKind;
     struct Row {
         HeadKind kind;
@@ -347,13 +331,6 @@ TEST_CASE(
         CHECK(rack::normOf(row.kind, record::Metric::smash)->value ==
               Approx(launch.ballSpeed / row.clubSpeed).margin(0.006));
     }
-    for (const auto& [kind, run] : {std::pair(HeadKind::wood, 22.0), {HeadKind::iron, 12.0}})
-        for (double launch = 8; launch <= 30; launch += 1)
-            for (const double spin : {3500.0, 5500.0, 7500.0}) {
-                const auto flown = flight::fly({.ballSpeed = 55, .launch = launch, .spin = spin});
-                if (flown.descent >= rack::wantedWindow(kind, 55)->descentLow)
-                    CHECK(flight::runAfter(flown).length() <= run);
-            }
 }
 
 TEST_CASE("a loft that is typed of a bent head is what it has after the bend") {

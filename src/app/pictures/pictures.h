@@ -3,6 +3,7 @@
 #include "app/picture/picture.h"
 #include "core/judge/case.h"
 #include "core/judge/reading.h"
+#include "core/reach/chart.h"
 #include "core/record/units.h"
 
 #include <memory>
@@ -24,6 +25,7 @@ struct Looked {
     const record::Structure& structure;       ///< of what is seen
     std::vector<record::Metric> columns = {}; ///< of the table; none: as is usual
     double wind = 0;                          ///< m/s along the flights, + with them
+    const reach::Chart* chart = nullptr;      ///< of what is wanted, where there is one of one's own
 };
 
 /// One of the pictures below; nothing where the number in hand has none.
@@ -56,7 +58,7 @@ std::unique_ptr<Picture> partsPicture(const Looked& looked);
 std::unique_ptr<Picture> alongPicture(const Looked& looked);
 /// The clubs' means with each delivery, player or other second factor. Nothing without one.
 std::unique_ptr<Picture> factorsPicture(const Looked& looked);
-/// Launch and spin against what is wanted of that ball speed. Nothing without both.
+/// Launch and spin against what is wanted of that ball speed, or what lofts can give. Nothing without both.
 std::unique_ptr<Picture> windowPicture(const Looked& looked);
 /// Delivered against static loft, attack and spin loft, by club and delivery. Nothing without dynamic loft or attack.
 std::unique_ptr<Picture> deliveryPicture(const Looked& looked);

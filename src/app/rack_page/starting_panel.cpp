@@ -9,6 +9,7 @@
 #include "core/judge/shots/lie_help.h"
 #include "core/rack/club_kind.h"
 #include "core/rack/club_line.h"
+#include "core/reach/window.h"
 #include "core/record/text/number_text.h"
 #include "core/words/lie.h"
 
@@ -229,12 +230,14 @@ void StartingPanel::refresh() {
     if (kind == flight::HeadKind::driver && profile.clubSpeed) {
         QStringList lofts;
         for (const double attack : {-2.0, 0.0, 3.0})
-            if (const auto loft = rack::driverLoftFor(*profile.clubSpeed, attack))
-                lofts << tr("%1 to %2° at %3°")
-                             .arg(QString::fromStdString(record::fixed(loft->low, 1)),
-                                  QString::fromStdString(record::fixed(loft->high, 1)),
+            if (const auto window = reach::windowOf({.clubSpeed = *profile.clubSpeed, .attack = attack}))
+                lofts << tr("%1° at %2°")
+                             .arg(QString::fromStdString(record::fixed(window->bestTry().loft, 1)),
                                   QString::fromStdString(record::signedFixed(attack, 0)));
-        lines << tr("Loft by attack, modelled: %1.").arg(lofts.join(QStringLiteral(", ")));
+        lines << tr("Loft that carries farthest, by attack, of those that are sold: %1; modelled, and a degree either "
+                    "way "
+                    "costs little.")
+                     .arg(lofts.join(QStringLiteral(", ")));
     }
     const bool isOfLie = test.card.kind == record::TestKind::lie || test.card.kind == record::TestKind::length;
     if (isOfLie && !judge::withheld(test)) {

@@ -6,6 +6,7 @@
 #include "app/session/book.h"
 #include "app/session/declaring.h"
 #include "app/session/judging.h"
+#include "app/session/own_chart.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/fonts.h"
 #include "app/style/palette.h"
@@ -170,9 +171,10 @@ std::unique_ptr<Picture> PicturePanel::pictureOf(const Beside& what) const {
     if (reading == nullptr)
         return nullptr;
     const record::DisplayUnits units = m_book.units();
+    const auto chart = what.kind == PictureKind::window ? ownChart(m_book) : std::nullopt;
     const auto of = [&](const judge::Case& subject, const judge::Reading& shown, const record::Structure& structure) {
-        return app::pictureOf(
-            what.kind, {subject, shown, what.metric, m_build, what.outcome, units, structure, m_columns, m_wind});
+        return app::pictureOf(what.kind, {subject, shown, what.metric, m_build, what.outcome, units, structure,
+                                          m_columns, m_wind, chart ? &*chart : nullptr});
     };
     const auto whose = static_cast<std::size_t>(std::max(m_whose->currentIndex(), 0));
     const auto settings = m_judging.subject().settings();

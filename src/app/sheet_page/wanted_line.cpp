@@ -3,12 +3,13 @@
 #include "app/form/panel.h"
 #include "app/session/book.h"
 #include "app/session/declaring.h"
+#include "app/session/own_chart.h"
 #include "app/session/test_in_hand.h"
 #include "app/style/labels.h"
 #include "app/style/palette.h"
 #include "core/ask/answers.h"
 #include "core/rack/club_kind.h"
-#include "core/rack/wanted.h"
+#include "core/reach/chart.h"
 #include "core/record/text/text.h"
 
 #include <QLineEdit>
@@ -25,7 +26,7 @@ using record::Target;
 using record::Test;
 
 // What is usually wanted of the club on test at the ball speed that the player usually has with it.
-std::vector<Target> usualTargets(const Test& test) {
+std::vector<Target> usualTargets(const Test& test, const std::optional<reach::Chart>& chart) {
     const auto& clubs = ask::clubsOf(test);
     if (clubs.empty())
         return {};
@@ -37,14 +38,25 @@ std::vector<Target> usualTargets(const Test& test) {
     const auto own = std::ranges::find_if(usual, [&](const record::Usual& one) {
         return one.ballSpeed && (one.club == club.name || record::lowerCase(one.club) == rack::kindName(kind));
     });
-    const auto window = own == usual.end() ? std::nullopt : rack::wantedWindow(kind, *own->ballSpeed);
-    if (!window)
+    if (own == usual.end())
         return {};
-    if (window->launchHigh > 0)
-        return {{Metric::launch, {}, window->launchLow, window->launchHigh},
-                {Metric::spin, {}, window->spinLow, window->spinHigh}};
-    constexpr double steepest = 60; // degrees: from there on, however steep
-    return {{Metric::descent, {}, window->descentLow, steepest}};
+    auto wanted = !chart ? std::nullopt : chart->at(kind, *own->ballSpeed);
+    if (!wanted)
+        wanted = reach::usualChart().at(kind, *own->ballSpeed);
+    if (!wanted)
+        return {};
+    std::vector<Target> targets;
+    const auto add = [&](Metric metric, const reach::Band& band) {
+        if (band.from && band.to)
+            targets.push_back({metric, {}, *band.from, *band.to});
+    };
+    // Irons and wedges are hit at a green: how the ball comes down is wanted, and launch and spin only by a chart.
+    if (kind == flight::HeadKind::driver || wanted->descent.isOpen()) {
+        add(Metric::launch, wanted->launch);
+        add(Metric::spin, wanted->spin);
+    }
+    add(Metric::descent, wanted->descent);
+    return targets;
 }
 
 } // namespace
@@ -74,6 +86,8 @@ WantedLine::WantedLine(const TestInHand& hand, Declaring& declaring, Book& book)
     connect(m_typed, &QLineEdit::textEdited, m_fault, &QWidget::hide);
     connect(m_usual, &QPushButton::clicked, this, &WantedLine::takeUsual);
     connect(m_windows, &QLabel::linkActivated, this, [this](const QString& link) {
+        if (link == QStringLiteral("chart"))
+            return setOwnChart(m_book, {});
         m_declaring.change(tr("the wanted windows"), [&](record::Declared& test) {
             if (const auto at = link.toUInt(); at < test.card.targets.size())
                 test.card.targets.erase(test.card.targets.begin() + static_cast<std::ptrdiff_t>(at));
@@ -93,7 +107,7 @@ void WantedLine::add() {
 }
 
 void WantedLine::takeUsual() {
-    const auto usual = usualTargets(m_hand.test());
+    const auto usual = usualTargets(m_hand.test(), ownChart(m_book));
     m_declaring.change(tr("the wanted windows"), [&](record::Declared& test) {
         for (const Target& target : usual)
             if (std::ranges::find(test.card.targets, target) == test.card.targets.end())
@@ -119,10 +133,13 @@ void WantedLine::refresh() {
                     .arg(colours().link.name());
     }
     setSaid(said.isEmpty() ? tr("no number in particular") : said.join(QStringLiteral(" · ")));
+    if (const auto chart = ownChart(m_book))
+        html += tr("What is usual comes from “%1”. <a href='chart' style='color:%2'>Take the chart that ships</a>")
+                    .arg(QString::fromStdString(chart->name).toHtmlEscaped(), colours().link.name());
     m_windows->setText(html);
     m_windows->setVisible(!html.isEmpty());
     QStringList usual;
-    for (const Target& target : usualTargets(test))
+    for (const Target& target : usualTargets(test, ownChart(m_book)))
         usual << QString::fromStdString(ask::windowText(target, test, m_book.units()));
     m_usual->setVisible(!usual.isEmpty());
     m_usual->setText(tr("As usual: %1").arg(usual.join(QStringLiteral(", "))));

@@ -252,6 +252,7 @@ void MainWindow::wire() {
     connect(m_waysOut, &WaysOut::noted, m_messages, &MessageBar::note);
     connect(m_waysOut, &WaysOut::complained, m_messages, &MessageBar::fault);
     connect(m_waysIn, &WaysIn::complained, m_messages, &MessageBar::fault);
+    connect(m_waysIn, &WaysIn::noted, m_messages, &MessageBar::note);
     connect(m_importPage, &ImportPage::changed, this, &MainWindow::refreshHeading);
     connect(m_logbookPage, &LogbookPage::importRequested, this, &MainWindow::askImport);
     connect(m_logbookPage, &LogbookPage::logbookRequested, this, &MainWindow::askOpen);
@@ -282,6 +283,7 @@ void MainWindow::wire() {
     connect(&m_session.hand(), &TestInHand::replaced, this, &MainWindow::refreshHeading);
     connect(&m_session.declaring(), &Declaring::changed, this, &MainWindow::refreshHeading);
     connect(&m_session.book(), &Book::changed, this, &MainWindow::refreshHeading);
+    connect(&m_session.book(), &Book::saving, m_messages, &MessageBar::showAtOnce);
     connect(&m_session.judging(), &Judging::changed, this, &MainWindow::refreshHeading);
 }
 

@@ -4,11 +4,13 @@
 #include "app/import_page/import_page.h"
 #include "app/import_page/test_chooser.h"
 #include "app/lists/lately.h"
+#include "app/session/own_chart.h"
 #include "app/session/session.h"
 #include "app/shell/versions_view.h"
 #include "core/words/headline.h"
 #include "files/base/file.h"
 #include "files/test_json.h"
+#include "files/window_chart.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -26,6 +28,14 @@ bool holdsTest(const QString& path) {
         return false;
     const auto bytes = files::readFile(path.toStdString());
     return !bytes || files::looksLikeTest(*bytes);
+}
+
+// Of a table, its headings alone: what is wanted by ball speed, and no shots.
+bool holdsChart(const QString& path) {
+    if (!path.endsWith(QStringLiteral(".csv"), Qt::CaseInsensitive))
+        return false;
+    const auto bytes = files::readFile(path.toStdString());
+    return bytes && files::looksLikeChart(*bytes);
 }
 
 } // namespace
@@ -55,6 +65,8 @@ void WaysIn::takeUp(const QStringList& paths) {
         } else if (path.endsWith(QStringLiteral(".knotbook"), Qt::CaseInsensitive)) {
             if (m_session.openLogbook(path))
                 emit pageRequested(PageId::logbook);
+        } else if (holdsChart(path)) {
+            takeChart(path);
         } else if (holdsTest(path)) {
             if (m_session.importTest(path))
                 emit pageRequested(PageId::reading);
@@ -63,6 +75,21 @@ void WaysIn::takeUp(const QStringList& paths) {
         }
     if (!shots.isEmpty() && m_page.openFiles(shots))
         emit pageRequested(PageId::import);
+}
+
+void WaysIn::takeChart(const QString& path) {
+    const auto bytes = files::readFile(path.toStdString());
+    const std::string name = QFileInfo(path).fileName().toStdString();
+    auto chart = bytes ? files::readChart(name, *bytes) : tl::unexpected(bytes.error());
+    if (!chart)
+        return emit complained(QString::fromStdString(files::sentence(chart.error())));
+    if (!m_session.book().isOpen() && !m_session.book().openOrMake(ownLogbookPath()))
+        return;
+    setOwnChart(m_session.book(), *chart);
+    emit noted(
+        tr("“%1” says from now on what is usual of launch, spin, height and descent, in the window picture and on "
+           "the test sheet.")
+            .arg(QString::fromStdString(name)));
 }
 
 void WaysIn::paste() {

@@ -42,6 +42,7 @@ signals:
     void pageRequested(PageId page);
     void layRequested(const QString& file, std::vector<record::Shot> shots);
     void complained(const QString& sentence);
+    void noted(const QString& sentence);
     /// What was said before is settled.
     void cleared();
 
@@ -52,6 +53,7 @@ private:
     bool putIntoTest();
     void lay();
     void finish(bool done, PageId page);
+    void takeChart(const QString& path);
     Session& m_session;
     ImportPage& m_page;
 };

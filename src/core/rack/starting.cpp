@@ -1,7 +1,5 @@
 #include "core/rack/starting.h"
 
-#include "core/flight/flight.h"
-#include "core/flight/impact.h"
 #include "core/rack/table_text.h"
 #include "core/record/text/number_text.h"
 #include "core/record/text/table.h"
@@ -181,31 +179,6 @@ std::optional<Range> lengthFor(const std::vector<BodyRow>& rows, std::optional<d
 std::string gripFor(const std::vector<BodyRow>& rows, double hand) {
     const BodyRow* row = rowOf(rows, "hand", hand);
     return row == nullptr ? std::string() : row->word;
-}
-
-std::optional<Range> driverLoftFor(double clubSpeed, double attack) {
-    constexpr double step = 0.5;
-    constexpr double least = 5;
-    constexpr double most = 20;
-    constexpr double bend = 1;      // degrees that a bending shaft adds
-    constexpr double close = 0.995; // of the farthest
-    if (!(clubSpeed >= 20 && clubSpeed <= 60))
-        return std::nullopt;
-    std::vector<std::pair<double, double>> carries; // by static loft
-    double farthest = 0;
-    for (double loft = least; loft <= most; loft += step) {
-        const auto launch =
-            flight::launchOf({.clubSpeed = clubSpeed, .dynamicLoft = loft + attack + bend, .attack = attack},
-                             flight::usualHead(flight::HeadKind::driver));
-        const double carry = flight::fly(launch).carry;
-        carries.emplace_back(loft, carry);
-        farthest = std::max(farthest, carry);
-    }
-    std::optional<Range> range;
-    for (const auto& [loft, carry] : carries)
-        if (carry >= close * farthest)
-            range = Range{range ? range->low : loft, loft};
-    return range;
 }
 
 } // namespace knot::rack

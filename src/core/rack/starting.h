@@ -77,9 +77,4 @@ std::optional<Range> lengthFor(const std::vector<BodyRow>& rows, std::optional<d
 /// A size of grip in words; empty where no row holds the hand.
 std::string gripFor(const std::vector<BodyRow>& rows, double hand);
 
-/// Static lofts of a driver that carry within half a per cent of the farthest at a club speed (m/s) and attack
-/// (degrees, up positive), by the models of impact and flight, from 5 to 20°. The head is taken to meet the ball with
-/// what it stands with, what the attack adds, and a degree that the shaft's bend does.
-std::optional<Range> driverLoftFor(double clubSpeed, double attack);
-
 } // namespace knot::rack
