@@ -12,6 +12,7 @@ struct Refusal {
     std::string sentence;
 };
 
+void addBag(CLI::App& app);
 void addJudge(CLI::App& app);
 void addPlan(CLI::App& app);
 void addSimulate(CLI::App& app);

@@ -9,6 +9,7 @@ int main(int argc, char** argv) {
     app.set_version_flag("--version", "Knot Count " KNOT_VERSION);
     app.require_subcommand(1);
     try {
+        knot::cli::addBag(app);
         knot::cli::addJudge(app);
         knot::cli::addPlan(app);
         knot::cli::addSimulate(app);

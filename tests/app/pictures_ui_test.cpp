@@ -406,6 +406,32 @@ TEST_CASE("labels that would lie on each other move apart about where they want 
     CHECK(none.empty());
 }
 
+TEST_CASE("a file of a bag is read with one key and shows its gaps, holes and what outflies what") {
+    Bench bench;
+    QByteArray bag = "Club,Carry (m)\n";
+    for (const auto& [club, carry] :
+         {std::pair("5-wood", 190), {"4-hybrid", 178}, {"6-iron", 152}, {"PW", 112}, {"SW", 111}})
+        for (int i = 0; i < 8; ++i)
+            bag += QByteArray(club) + "," + QByteArray::number(carry + (i * 3) % 7 - 3) + "\n";
+    bench.window->openPath(bench.writeFile("bag.csv", bag));
+    QTest::keyClick(bench.find<QWidget>("importPage"), Qt::Key_Return);
+    REQUIRE(bench.waitForReading());
+    auto* view = bench.find<app::PictureView>("picture");
+    REQUIRE(eventually([&] { return view->accessibleName().contains("Held against a step of 20 m"); }));
+    CHECK(view->accessibleName().contains("hole between 6-iron and PW: 40 m ("));
+    CHECK(view->accessibleName().contains("SW outflies PW "));
+    CHECK(view->picture()->asText().contains("5-wood\t190\t12 m ("));
+    QTest::keyClick(view, Qt::Key_Right);
+    CHECK(view->litText().startsWith("5-wood, shot "));
+    press(bench, Qt::Key_1);
+    press(bench, Qt::Key_BracketLeft);
+    CHECK(view->accessibleName().contains("Held against a step"));
+    // Rivals have no such picture.
+    bench.readFile(bench.writeFile("three.csv", shots(3, 5, 4)));
+    REQUIRE(bench.waitForReading());
+    CHECK_FALSE(bench.find<app::PictureTabs>("pictures")->isTabVisible(12));
+}
+
 TEST_CASE("a driver's shots stand among what lofts can give, and a chart of the shop's own goes before that") {
     Bench bench;
     std::string shots = "Club,Ball Speed (m/s),Launch,Spin,Carry (m),Attack\n";

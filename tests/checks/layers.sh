@@ -26,6 +26,7 @@ forbid core/reach 'core/(plan|bay|judge|words|simulate|ask)' 'what a swing could
 forbid core/plan 'core/(bay|judge|words|simulate|ask)' 'the plan stands on record and rack'
 forbid core/bay 'core/(judge|words|simulate|ask)' 'the bay judges nothing'
 forbid core/judge 'core/(words|simulate|ask)' 'the judge says nothing and knows no simulated player'
+forbid core/bag 'core/(bay|words|simulate|ask)' 'a bag stands on the judge and says nothing'
 forbid core/words 'core/(simulate|ask)' 'words are for what was read'
 forbid core/ask 'core/simulate' 'a question knows no simulated player'
 readers=$(grep -rnE 'from_chars|\b(isdigit|stoi|stol|stoul|stoull|stod|strtod|strtol|atoi|atoll|atof)\b' . --include='*.h' --include='*.cpp' |

@@ -385,6 +385,29 @@ TEST_CASE("one logbook is added to another from the command line, once") {
     CHECK(missing.output.find("three.knotbook") != std::string::npos);
 }
 
+TEST_CASE("a bag of a file, of a logbook and as JSON, by one player, in wind") {
+    const knot::test::Folder folder;
+    const std::string file = folder.file("bag.csv");
+    std::ofstream(file) << "Club,Player,Carry (m),Ball Speed (m/s),Launch,Spin\n"
+                           "5-wood,Odd,190,60,14,3900\n5-wood,Odd,192,60,14,3950\n7-iron,Odd,142,49,18,6300\n"
+                           "7-iron,Odd,144,49,18,6350\nPW,Odd,110,41,25,8000\nPW,Marit,80,33,26,7000\n";
+    const auto said = run("bag " + file + " --player Odd --wind -6");
+    CHECK(said.code == 0);
+    CHECK(said.output.starts_with(
+        "3 clubs in 1 sitting, the longest first\n  5-wood: 191.0 m, 2 shots in 1 sitting; 16"));
+    CHECK(said.output.find("in that wind, modelled") != std::string::npos);
+    const std::string book = folder.file("bag.knotbook");
+    CHECK(run("import " + file + " " + book).code == 0);
+    const auto json = nlohmann::json::parse(run("bag " + book + " --json --step 48").output);
+    CHECK(json.at("format") == "knotcount.bag");
+    CHECK(json.at("gaps").at(0).at("gap_m").get<double>() == Approx(48));
+    CHECK(json.at("gaps").at(0).at("rests_on") == "one_sitting");
+    CHECK(json.at("step_m").get<double>() == Approx(48));
+    const auto none = run("bag " + file + " --player Nobody");
+    CHECK(none.code == 2);
+    CHECK(none.output.find("There is no bag in") != std::string::npos);
+}
+
 TEST_CASE("an output that is full fails, with the reason") {
     if (!fs::exists("/dev/full"))
         return;

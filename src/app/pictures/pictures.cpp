@@ -33,6 +33,8 @@ std::unique_ptr<Picture> pictureOf(PictureKind kind, const Looked& looked) {
         return windowPicture(looked);
     case PictureKind::delivery:
         return deliveryPicture(looked);
+    case PictureKind::bag:
+        return bagPicture(looked);
     }
     return nullptr;
 }
@@ -68,6 +70,8 @@ bool isThere(PictureKind kind, const record::Test& seen, const judge::Reading& r
         return read({Metric::launch, Metric::spin}) || read({Metric::descent, Metric::carry});
     case PictureKind::delivery:
         return read({Metric::dynamicLoft}) || read({Metric::attack});
+    case PictureKind::bag:
+        return !reading.kind.areOne && read({Metric::carry});
     case PictureKind::table:
     case PictureKind::cords:
     case PictureKind::order:
@@ -78,7 +82,7 @@ bool isThere(PictureKind kind, const record::Test& seen, const judge::Reading& r
 
 bool isOfOneNumber(PictureKind kind) {
     return kind != PictureKind::landing && kind != PictureKind::flight && kind != PictureKind::window &&
-           kind != PictureKind::delivery;
+           kind != PictureKind::delivery && kind != PictureKind::bag;
 }
 
 bool isOfShots(PictureKind kind) {

@@ -11,8 +11,22 @@
 namespace knot::app {
 
 /// The pictures of the Reading page in the order of their keys.
-enum class PictureKind { table, cords, landing, flight, face, order, luck, parts, along, factors, window, delivery };
-inline constexpr int pictureKinds = 12;
+enum class PictureKind {
+    table,
+    cords,
+    landing,
+    flight,
+    face,
+    order,
+    luck,
+    parts,
+    along,
+    factors,
+    window,
+    delivery,
+    bag
+};
+inline constexpr int pictureKinds = 13;
 
 /// What is looked at: a case, its reading, the number in hand and the pair in hand.
 struct Looked {
@@ -62,6 +76,9 @@ std::unique_ptr<Picture> factorsPicture(const Looked& looked);
 std::unique_ptr<Picture> windowPicture(const Looked& looked);
 /// Delivered against static loft, attack and spin loft, by club and delivery. Nothing without dynamic loft or attack.
 std::unique_ptr<Picture> deliveryPicture(const Looked& looked);
+
+/// The clubs of a bag and the gaps between them. Nothing where the clubs are rivals.
+std::unique_ptr<Picture> bagPicture(const Looked& looked);
 
 /// "Fern, shot 7, lap 2: 176.0 m": what pointing at a shot says.
 QString shotText(const judge::Case& subject, const record::Structure& structure, std::size_t shot,

@@ -58,6 +58,7 @@ PicturePanel::PicturePanel(const TestInHand& hand, Declaring& declaring, Judging
     m_second->hide();
     m_tabs = new PictureTabs;
     m_tabs->setCurrentIndex(static_cast<int>(PictureKind::cords));
+    m_tabs->showOnly([](int i) { return i <= static_cast<int>(PictureKind::cords); }); // until there is a reading
     m_finding = captionLabel("finding");
     m_strip = new SheetStrip(hand, declaring, judging, book);
     auto* head = new QHBoxLayout;

@@ -25,15 +25,17 @@ PictureTabs::PictureTabs(QWidget* parent)
     setExpanding(false);
     setUsesScrollButtons(false);
     setElideMode(Qt::ElideNone);
-    const QStringList names = {tr("Table"), tr("Cords"), tr("Landing"), tr("Flight"),  tr("Face"),   tr("Order"),
-                               tr("Luck"),  tr("Parts"), tr("Along"),   tr("Factors"), tr("Window"), tr("Delivery")};
+    const QStringList names = {tr("Table"),  tr("Cords"),    tr("Landing"), tr("Flight"), tr("Face"),
+                               tr("Order"),  tr("Luck"),     tr("Parts"),   tr("Along"),  tr("Factors"),
+                               tr("Window"), tr("Delivery"), tr("Bag")};
     for (const QString& name : names)
         addTab(name);
 }
 
 Qt::Key PictureTabs::keyOf(int index) {
-    constexpr std::array keys = {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5,     Qt::Key_6,
-                                 Qt::Key_7, Qt::Key_8, Qt::Key_9, Qt::Key_0, Qt::Key_Minus, Qt::Key_Equal};
+    constexpr std::array keys = {Qt::Key_1,     Qt::Key_2,     Qt::Key_3,          Qt::Key_4, Qt::Key_5,
+                                 Qt::Key_6,     Qt::Key_7,     Qt::Key_8,          Qt::Key_9, Qt::Key_0,
+                                 Qt::Key_Minus, Qt::Key_Equal, Qt::Key_BracketLeft};
     return keys.at(static_cast<std::size_t>(index));
 }
 

@@ -290,7 +290,8 @@ void ReadingPage::refresh() {
     m_pictures->takeReading();
     // Of one run each the table says most, until somebody chooses.
     const bool alone = reading != nullptr && reading->builds.size() < 2; // one club has averages and no gaps
-    m_pictures->propose(run || alone ? PictureKind::table : PictureKind::cords);
+    const bool isBag = reading != nullptr && isThere(PictureKind::bag, m_judging.subject().seen(), *reading);
+    m_pictures->propose(isBag ? PictureKind::bag : run || alone ? PictureKind::table : PictureKind::cords);
     if (reading != nullptr)
         returnTo(metric || !run ? metric : std::optional(run->metric), build);
     else

@@ -134,7 +134,7 @@ std::optional<std::string> Book::keepIn(const QString& path, record::Test test) 
     auto opened = acquire(path, Missing::make);
     if (!opened)
         return std::nullopt;
-    auto id = opened->save(test);
+    auto id = savedIn(*opened, test);
     if (!ok(id) || !ok(opened->setUnits(m_units)))
         return std::nullopt;
     adopt(std::move(*opened));
@@ -168,23 +168,27 @@ std::optional<record::Test> Book::load(const std::string& id) {
     return ok(test) ? std::optional(std::move(*test)) : std::nullopt;
 }
 
-std::optional<std::string> Book::save(const record::Test& test) {
-    if (!m_logbook)
-        return std::nullopt;
+// What takes long says how far it is.
+logbook::Result<std::string> Book::savedIn(logbook::Logbook& logbook, const record::Test& test) {
     QElapsedTimer since;
     since.start();
     bool told = false;
-    auto id = written([&] {
-        return m_logbook->save(test, [&](double share) {
-            constexpr qint64 quietMs = 1000;
-            if (since.elapsed() < quietMs)
-                return;
-            told = true;
-            emit saving(tr("Saving %L1 shots: %2 of 100.").arg(test.shots.size()).arg(static_cast<int>(100 * share)));
-        });
+    auto id = logbook.save(test, [&](double share) {
+        constexpr qint64 quietMs = 1000;
+        if (since.elapsed() < quietMs)
+            return;
+        told = true;
+        emit saving(tr("Saving %L1 shots: %2 of 100.").arg(test.shots.size()).arg(static_cast<int>(100 * share)));
     });
     if (told)
         emit saving({});
+    return id;
+}
+
+std::optional<std::string> Book::save(const record::Test& test) {
+    if (!m_logbook)
+        return std::nullopt;
+    auto id = written([&] { return savedIn(*m_logbook, test); });
     if (!ok(id))
         return std::nullopt;
     forgetLists();

@@ -108,6 +108,7 @@ private:
     void list();
     void forgetLists();
     void showIn(const record::DisplayUnits& units);
+    logbook::Result<std::string> savedIn(logbook::Logbook& logbook, const record::Test& test);
     template<typename T> bool ok(const logbook::Result<T>& result);
 
     std::optional<logbook::Logbook> m_logbook;

@@ -1,12 +1,14 @@
 #include "core/record/test.h"
 
 #include "core/record/text/digest.h"
+#include "core/record/text/text.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <set>
 #include <unordered_set>
+#include <utility>
 
 namespace knot::record {
 

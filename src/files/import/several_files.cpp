@@ -106,7 +106,8 @@ public:
         m_all.test.namePlayers();
         for (const auto& [note, titles] : m_notes)
             m_all.notes.push_back(
-                (titles.size() == 1 ? titles.front() : "In " + std::to_string(titles.size()) + " files") + ": " + note);
+                (titles.size() == 1 ? titles.front() : "In each of " + std::to_string(titles.size()) + " files") +
+                ": " + note);
         return std::move(m_all);
     }
 

@@ -231,7 +231,7 @@ TEST_CASE("what is said of several files alike is said once") {
     const char* summed = "Club,Carry (m)\nFern,150\nFern,152\nAverage,151\n";
     const auto notes = files::together({read("one", summed), read("two", summed)}, files::EachFile::sitting).notes;
     REQUIRE(notes.size() == 1);
-    CHECK(notes.front() == "In 2 files: 1 summary row was left out.");
+    CHECK(notes.front() == "In each of 2 files: 1 summary row was left out.");
     const auto single =
         files::together({read("one", summed), read("two", "Club,Carry (m)\nFern,150\n")}, files::EachFile::sitting);
     CHECK(single.notes == std::vector<std::string>{"one: 1 summary row was left out."});

@@ -142,9 +142,8 @@ std::string xlsx(const Grid& grid, const std::string& above) {
         for (std::size_t i = 0; i < row.size(); ++i) {
             if (row[i].empty())
                 continue;
-            const std::string at =
-                (i < 26 ? std::string() : std::string(1, static_cast<char>('A' + i / 26 - 1))) +
-                static_cast<char>('A' + i % 26) + std::to_string(line);
+            const std::string at = (i < 26 ? std::string() : std::string(1, static_cast<char>('A' + i / 26 - 1))) +
+                                   static_cast<char>('A' + i % 26) + std::to_string(line);
             rows += "<c r=\"" + at +
                     (isPlainNumber(row[i]) ? "\"><v>" + row[i] + "</v></c>"
                                            : "\" t=\"inlineStr\"><is><t>" + escaped(row[i]) + "</t></is></c>");
@@ -165,12 +164,11 @@ std::string ods(const Grid& grid, const std::string& above) {
     auto put = [&](const std::vector<std::string>& row) {
         rows += "<table:table-row>";
         for (const std::string& cell : row)
-            rows += cell.empty() ? "<table:table-cell/>"
-                    : isPlainNumber(cell)
-                        ? "<table:table-cell office:value-type=\"float\" office:value=\"" + cell + "\"><text:p>" + cell +
-                              "</text:p></table:table-cell>"
-                        : "<table:table-cell office:value-type=\"string\"><text:p>" + escaped(cell) +
-                              "</text:p></table:table-cell>";
+            rows += cell.empty()          ? "<table:table-cell/>"
+                    : isPlainNumber(cell) ? "<table:table-cell office:value-type=\"float\" office:value=\"" + cell +
+                                                "\"><text:p>" + cell + "</text:p></table:table-cell>"
+                                          : "<table:table-cell office:value-type=\"string\"><text:p>" + escaped(cell) +
+                                                "</text:p></table:table-cell>";
         rows += "</table:table-row>";
     };
     if (!above.empty())
@@ -183,8 +181,7 @@ std::string ods(const Grid& grid, const std::string& above) {
                     "xmlns:table=\"urn:oasis:names:tc:opendocument:xmlns:table:1.0\" "
                     "xmlns:text=\"urn:oasis:names:tc:opendocument:xmlns:text:1.0\"><office:body><office:spreadsheet>"
                     "<table:table table:name=\"Shots\">" +
-                        rows +
-                        "</table:table></office:spreadsheet></office:body></office:document-content>"}});
+                        rows + "</table:table></office:spreadsheet></office:body></office:document-content>"}});
 }
 
 Grid across(const Grid& grid) {
