@@ -140,6 +140,33 @@ TEST_CASE("a report escapes all that was typed, needs nothing from outside, and 
     CHECK_FALSE(text.contains("For the builder"));
 }
 
+TEST_CASE("a driver's report says what the swing could reach, a bag's what carries how far, an iron's neither") {
+    auto report = [](const std::vector<std::pair<std::string, double>>& clubs, double ballSpeed) {
+        record::Test test;
+        for (const auto& [name, carry] : clubs) {
+            test.builds.push_back({.name = name});
+            for (int i = 0; i < 6; ++i) {
+                record::Shot shot{.build = record::BuildAt(test.builds.size() - 1)};
+                shot.readings.measure(record::Metric::carry, carry + i % 3);
+                shot.readings.measure(record::Metric::ballSpeed, ballSpeed + 0.1 * i);
+                shot.readings.measure(record::Metric::launch, 12 + 0.2 * i);
+                shot.readings.measure(record::Metric::spin, 2600 + 20 * i);
+                test.shots.push_back(shot);
+            }
+        }
+        test.nameShots();
+        return app::reportHtml(reportFor(test));
+    };
+    const QString driver = report({{"Driver 9", 180}, {"Driver 10.5", 182}}, 62);
+    CHECK(driver.contains("What this swing could reach"));
+    CHECK(driver.contains("this ball speed could carry"));
+    CHECK_FALSE(driver.contains("What carries how far"));
+    const QString bag = report({{"5-wood", 180}, {"7-iron", 140}, {"PW", 100}}, 50);
+    CHECK(bag.contains("What carries how far"));
+    CHECK(bag.contains("Held against a step of 40 m"));
+    CHECK_FALSE(report({{"7-iron Reed", 140}, {"7-iron Fern", 142}}, 50).contains("could reach"));
+}
+
 TEST_CASE("a report's PDF holds its words as words, page by page") {
     record::Test test = simulate::testFrom(*simulate::scenarioByKey("five-wood"));
     test.decision = {.what = record::Action::change, .club = test.builds[1].name, .reason = "it holds the line"};

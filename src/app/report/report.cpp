@@ -1,6 +1,8 @@
 #include "app/report/report.h"
 
+#include "app/picture/face.h"
 #include "app/pictures/pictures.h"
+#include "app/report/html_parts.h"
 #include "app/style/glyphs.h"
 #include "app/style/palette.h"
 #include "app/style/words.h"
@@ -30,33 +32,12 @@
 namespace knot::app {
 namespace {
 
+using html::escaped;
+using html::listed;
+using html::paragraph;
+using html::row;
 using record::Metric;
 using record::MetricFormat;
-
-QString escaped(const std::string& text) {
-    return QString::fromStdString(text).toHtmlEscaped();
-}
-
-QString paragraph(const QString& html) {
-    return html.isEmpty() ? QString() : QStringLiteral("<p>%1</p>\n").arg(html);
-}
-
-QString listed(const QStringList& items) {
-    QString html;
-    for (const QString& item : items)
-        html += QStringLiteral("<li>%1</li>\n").arg(item);
-    return html.isEmpty() ? QString() : QStringLiteral("<ul>\n%1</ul>\n").arg(html);
-}
-
-QString row(const QStringList& cells, const char* tag = "td") {
-    QString html = QStringLiteral("<tr>");
-    for (qsizetype i = 0; i < cells.size(); ++i)
-        html += QStringLiteral("<%1%2>%3</%1>")
-                    .arg(QLatin1String(tag),
-                         i == 0 ? QStringLiteral(" align=\"left\" width=\"26%\"") : QStringLiteral(" align=\"right\""),
-                         cells[i]);
-    return html + QStringLiteral("</tr>\n");
-}
 
 class Writer {
 public:
@@ -135,12 +116,15 @@ private:
         add(paragraph(more.join(QStringLiteral(" · "))));
     }
 
+    Looked lookedAt(const judge::Case& subject, const judge::Reading& reading, const record::Structure& of) const {
+        const Metric metric = reading.card.primary.empty() ? Metric::carry : reading.card.primary.front().metric;
+        const judge::BuildAt other(reading.baseline == judge::BuildAt(0) && reading.builds.size() > 1 ? 1 : 0);
+        return {subject, reading, metric, other, record::OutcomeKind::average, m_of.units, of};
+    }
+
     void firstPicture() {
         const record::Structure structure = record::structureOf(m_of.subject.seen());
-        const Metric metric = m_reading.card.primary.empty() ? Metric::carry : m_reading.card.primary.front().metric;
-        const judge::BuildAt other(m_reading.baseline == judge::BuildAt(0) && m_reading.builds.size() > 1 ? 1 : 0);
-        const Looked looked{m_of.subject, m_reading, metric, other, record::OutcomeKind::average,
-                            m_of.units,   structure};
+        const Looked looked = lookedAt(m_of.subject, m_reading, structure);
         for (const auto kind : {PictureKind::landing, PictureKind::cords})
             if (std::shared_ptr<Picture> picture = pictureOf(kind, looked)) {
                 const QString name = kind == PictureKind::landing ? tr("Where they came down") : tr("Shot by shot");
@@ -151,8 +135,8 @@ private:
 
     void place(PictureKind kind, const std::shared_ptr<Picture>& picture, const QString& name) {
         const auto rows = static_cast<int>(m_reading.builds.size());
-        const int height = kind == PictureKind::landing  ? 300
-                           : kind == PictureKind::flight ? 220
+        const int height = kind == PictureKind::landing || kind == PictureKind::window ? 300
+                           : kind == PictureKind::flight                               ? 220
                                                          : std::clamp(50 + 50 * rows, 150, 290);
         add(QStringLiteral("<p><img src=\"picture:%1\" alt=\"%2\"></p>\n")
                 .arg(m_report.pictures.size())
@@ -285,20 +269,23 @@ private:
     // But for the one that stands on the first page.
     void picturesOf(const judge::Case& subject, const judge::Reading& reading) {
         const record::Structure structure = record::structureOf(subject.seen());
-        const Metric metric = m_reading.card.primary.empty() ? Metric::carry : m_reading.card.primary.front().metric;
-        const judge::BuildAt other(m_reading.baseline == judge::BuildAt(0) && m_reading.builds.size() > 1 ? 1 : 0);
-        const Looked looked{subject, reading, metric, other, record::OutcomeKind::average, m_of.units, structure};
+        const Looked looked = lookedAt(subject, reading, structure);
+        const bool isDriver = picture::faceKind(subject.seen()) == picture::FaceKind::driver;
         for (const auto& [kind, name] : {std::pair(PictureKind::landing, tr("Where they came down")),
                                          {PictureKind::cords, tr("Shot by shot")},
-                                         {PictureKind::flight, tr("How they flew")}}) {
+                                         {PictureKind::flight, tr("How they flew")},
+                                         {PictureKind::bag, tr("What carries how far")},
+                                         {PictureKind::window, tr("What this swing could reach")}}) {
             const bool isPlaced =
                 m_reading.bySetting.empty() &&
                 std::ranges::any_of(m_report.pictures, [&](const auto& one) { return one.name == name; });
-            if (isPlaced)
+            if (isPlaced || (kind == PictureKind::window && !isDriver))
                 continue;
             if (std::shared_ptr<Picture> picture = pictureOf(kind, looked)) {
                 heading(3, name);
                 place(kind, picture, name);
+                if (kind == PictureKind::bag || kind == PictureKind::window)
+                    add(paragraph(picture->finding().toHtmlEscaped()));
             }
         }
     }
