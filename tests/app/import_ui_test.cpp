@@ -286,7 +286,13 @@ TEST_CASE("a file of several is left out whole by a key, and comes back") {
     CHECK(kept.test.shots.size() == 2);
     CHECK(kept.test.players.size() == 1);
     CHECK(bench.find<QLabel>("subtitle")->text() == "2 files · 4 shots · 3 columns · 2 left out");
+    CHECK(struck->accessibleDescription() ==
+          "Reed, run 3 of 4, in “Sunday”, left out with all of it. Delete brings it back.");
+    press(bench, Qt::Key_Delete);
+    CHECK(page->forKeeping().test.shots.size() == 4);
     QTest::keyClick(struck, Qt::Key_Delete, Qt::ShiftModifier);
+    press(bench, Qt::Key_Right); // a shot of it: as well
+    press(bench, Qt::Key_Delete);
     CHECK(page->forKeeping().test.shots.size() == 4);
     CHECK(page->forKeeping().test.players.size() == 2);
 }

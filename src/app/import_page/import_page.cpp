@@ -307,10 +307,12 @@ void ImportPage::refresh() {
 
 void ImportPage::showStruck() {
     const auto& imported = m_files.imported();
-    std::vector<bool> isOut;
+    std::vector<StruckView::Out> out;
     for (std::size_t i = 0; imported && i < imported->test.shots.size(); ++i)
-        isOut.push_back(m_files.isLeftOut(i));
-    m_struck->setTest(imported ? *imported : files::ImportedTest(), std::move(isOut));
+        out.push_back(m_files.isPartLeftOut(i) ? StruckView::Out::withPart
+                      : m_files.isLeftOut(i)   ? StruckView::Out::alone
+                                               : StruckView::Out::no);
+    m_struck->setTest(imported ? *imported : files::ImportedTest(), std::move(out));
     m_facts->setText(imported ? lines(words::struckFacts(m_files.kept().test)) : m_files.fault());
 }
 

@@ -205,7 +205,7 @@ void IncomingFiles::togglePart(std::size_t shot) {
 bool IncomingFiles::isLeftOut(std::size_t shot) const {
     const auto& test = m_imported->test;
     return m_clubsOut.contains(test.builds[test.shots[shot].build].name) || m_rowsOut.contains(m_rows[shot]) ||
-           m_partsOut.contains(m_parts[shot]);
+           isPartLeftOut(shot);
 }
 
 std::size_t IncomingFiles::leftOut() const {

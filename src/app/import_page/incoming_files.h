@@ -58,6 +58,8 @@ public:
     /// The sheet or file that a shot is of, with all its shots.
     void togglePart(std::size_t shot);
     bool isLeftOut(std::size_t shot) const;
+    /// With all of its sheet or file.
+    bool isPartLeftOut(std::size_t shot) const { return m_partsOut.contains(m_parts[shot]); }
     std::size_t leftOut() const;
     /// Without what was left out: clubs that have no shot then are none.
     files::ImportedTest kept() const;

@@ -27,7 +27,7 @@ StruckView::StruckView(QWidget* parent)
     setAccessibleName(tr("What was hit, in the order struck"));
 }
 
-void StruckView::setTest(const files::ImportedTest& imported, std::vector<bool> isOut) {
+void StruckView::setTest(const files::ImportedTest& imported, std::vector<Out> out) {
     const record::Test& test = imported.test;
     m_parts = imported.parts;
     m_runs.clear();
@@ -45,8 +45,8 @@ void StruckView::setTest(const files::ImportedTest& imported, std::vector<bool> 
     }
     for (const auto& shot : test.shots)
         m_counted.push_back(shot.status == record::ShotStatus::counted);
-    m_isOut = std::move(isOut);
-    m_isOut.resize(m_counted.size());
+    m_out = std::move(out);
+    m_out.resize(m_counted.size());
     if (m_run >= m_runs.size()) {
         m_run = 0;
         m_inHand.reset();
@@ -82,9 +82,9 @@ void StruckView::focusOutEvent(QFocusEvent* event) {
 }
 
 bool StruckView::isAllOut(const Run& run) const {
-    return std::all_of(m_isOut.begin() + static_cast<std::ptrdiff_t>(run.first),
-                       m_isOut.begin() + static_cast<std::ptrdiff_t>(run.first + run.count),
-                       [](bool out) { return out; });
+    return std::all_of(m_out.begin() + static_cast<std::ptrdiff_t>(run.first),
+                       m_out.begin() + static_cast<std::ptrdiff_t>(run.first + run.count),
+                       [](Out out) { return out != Out::no; });
 }
 
 // For who looks, and for a screen reader.
@@ -98,13 +98,15 @@ QString StruckView::inHand() const {
         return {};
     const Run& run = m_runs[m_run];
     const QString name = m_names.value(static_cast<qsizetype>(run.build));
-    const bool isOut = m_inHand ? m_isOut[run.first + *m_inHand] : isAllOut(run);
+    const bool isOut = m_inHand ? m_out[run.first + *m_inHand] != Out::no : isAllOut(run);
     QString said = m_inHand ? tr("%1, shot %2 of %3").arg(name).arg(*m_inHand + 1).arg(run.count)
                             : tr("%1, run %2 of %3").arg(name).arg(m_run + 1).arg(m_runs.size());
     const auto part = std::ranges::find_if(m_parts.rbegin(), m_parts.rend(),
                                            [&](const auto& each) { return each.begin <= run.first; });
     if (part != m_parts.rend())
         said += tr(", in “%1”").arg(QString::fromStdString(part->name));
+    if (m_out[run.first] == Out::withPart)
+        return said + tr(", left out with all of it. Delete brings it back.");
     said += isOut ? tr(", left out. Delete brings it back.") : tr(". Delete leaves it out.");
     if (part != m_parts.rend())
         said += tr(" Shift+Delete: all of “%1”.").arg(QString::fromStdString(part->name));
@@ -134,7 +136,9 @@ void StruckView::keyPressEvent(QKeyEvent* event) {
         break;
     case Qt::Key_Delete:
     case Qt::Key_Backspace:
-        if (m_inHand)
+        if (m_out[run.first] == Out::withPart)
+            emit partToggled(run.first);
+        else if (m_inHand)
             emit shotToggled(run.first + *m_inHand);
         else
             emit clubToggled(m_names.value(static_cast<qsizetype>(run.build)).toStdString());
@@ -194,7 +198,7 @@ void StruckView::paintRun(QPainter& painter, const picture::PlacedRun& placed) c
             painter.setBrush(Qt::NoBrush);
             painter.drawEllipse(at, radius + 3, radius + 3);
         }
-        if (m_isOut[run.first + i]) { // untied, and struck through
+        if (m_out[run.first + i] != Out::no) { // untied, and struck through
             painter.setPen(QPen(colours().faint, 1.2));
             painter.setBrush(colours().sheet);
             painter.drawEllipse(at, radius, radius);

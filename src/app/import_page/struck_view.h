@@ -17,8 +17,9 @@ class StruckView : public QWidget {
 
 public:
     explicit StruckView(QWidget* parent = nullptr);
-    /// `isOut`: of each shot whether it is left out; the same record keeps what is in hand.
-    void setTest(const files::ImportedTest& imported, std::vector<bool> isOut);
+    enum class Out { no, alone, withPart }; ///< by itself or its club, or with all of its sheet or file
+    /// `out`: of each shot whether it is left out; the same record keeps what is in hand.
+    void setTest(const files::ImportedTest& imported, std::vector<Out> out);
     /// What is in hand and what its keys do, in a sentence or two.
     QString inHand() const;
 
@@ -48,8 +49,9 @@ private:
     bool isAllOut(const Run& run) const;
 
     std::vector<Run> m_runs;
-    std::vector<bool> m_counted, m_isOut; ///< of each shot
-    QStringList m_names;                  ///< of the builds
+    std::vector<bool> m_counted; ///< of each shot
+    std::vector<Out> m_out;
+    QStringList m_names; ///< of the builds
     std::vector<files::PartRead> m_parts;
     picture::RunsLayout m_layout;
     std::size_t m_run = 0;               ///< in hand
