@@ -4,8 +4,7 @@
 #include "core/flight/air.h"
 #include "core/record/text/number_text.h"
 #include "core/words/bag.h"
-
-#include <nlohmann/json.hpp>
+#include "files/bag_json.h"
 
 #include <iostream>
 #include <memory>
@@ -14,8 +13,6 @@
 namespace knot::cli {
 namespace {
 
-using nlohmann::ordered_json;
-
 struct BagAsked {
     std::vector<std::string> files;
     std::string player;
@@ -23,39 +20,6 @@ struct BagAsked {
     bool json = false;
     ReadingFlags reading;
 };
-
-ordered_json interval(const std::optional<judge::Interval>& of) {
-    return of ? ordered_json{of->low, of->high} : ordered_json();
-}
-
-ordered_json bagJson(const bag::Bag& bag, const BagAsked& asked) {
-    ordered_json out{{"format", "knotcount.bag"},
-                     {"step_m", bag.step},
-                     {"sittings", bag.sittings},
-                     {"clubs", ordered_json::array()},
-                     {"gaps", ordered_json::array()}};
-    for (const bag::Club& club : bag.clubs) {
-        ordered_json one{
-            {"club", club.name}, {"carry_m", club.carry}, {"shots", club.shots()}, {"sittings", club.sittings.size()}};
-        if (asked.wind)
-            if (const auto carry = bag::carryIn(club, {.windAlong = *asked.wind}))
-                one["carry_in_wind_m"] = *carry;
-        out["clubs"].push_back(std::move(one));
-    }
-    constexpr std::array rests = {"several_sittings", "one_sitting", "by_another", "averages"};
-    constexpr std::array is = {"neither", "hole", "double"};
-    for (const bag::Gap& gap : bag.gaps)
-        out["gaps"].push_back({{"longer", bag.clubs[gap.longer].name},
-                               {"shorter", bag.clubs[gap.shorter].name},
-                               {"gap_m", gap.gap},
-                               {"ci95", interval(gap.ci95)},
-                               {"rests_on", rests.at(static_cast<std::size_t>(gap.rests))},
-                               {"sittings", gap.sittings},
-                               {"outflown", gap.outflown ? ordered_json(*gap.outflown) : ordered_json()},
-                               {"outflown_ci95", interval(gap.outflownCi95)},
-                               {"is", is.at(static_cast<std::size_t>(gap.is))}});
-    return out;
-}
 
 void print(const bag::Bag& bag, const record::DisplayUnits& units, const BagAsked& asked) {
     const record::MetricFormat carry(record::Metric::carry, units);
@@ -98,7 +62,7 @@ void runBag(const BagAsked& asked) {
             ": it is made of free shots, of files whose clubs are no rivals and of decided clubs, with a carry" +
             (asked.player.empty() ? "." : ", by " + asked.player + ".")};
     if (asked.json)
-        std::cout << bagJson(bag, asked).dump(2) << "\n";
+        std::cout << files::bagJson(bag, asked.wind) << "\n";
     else
         print(bag, units, asked);
 }

@@ -1,5 +1,6 @@
 #include "core/random.h"
 #include "link/conversation.h"
+#include "support/json_schema.h"
 
 #include <catch2/catch.hpp>
 
@@ -32,6 +33,22 @@ Admission only2718(const std::string& code) {
 }
 
 } // namespace
+
+TEST_CASE("every line that is written is as the link's schema says, and has nothing that it does not name") {
+    auto schema = knot::test::schemaNamed("knotcount.link.json");
+    schema["additionalProperties"] = false;
+    record::Readings readings;
+    readings.measure(record::Metric::carry, 150.5);
+    for (const Message& message :
+         {Message(Hello{.device = "Stand-in", .reads = {"carry_m"}, .code = "123456", .at = "2026-05-02T09:00:00"}),
+          Message(ShotRead{"a", "2026-05-02T09:00:00", readings, 0.9}), Message(NoRead{"b", "", "no ball"}),
+          Message(Heartbeat{"2026-05-02T09:00:00"}), Message(Welcome{}), Message(Ack{"a"}), Message(InHand{"Fern", 1}),
+          Message(Refused{"a", "no test takes shots"}), Message(Unreadable{"c", "a wrong type"})}) {
+        INFO(lineOf(message));
+        CHECK(knot::test::faultsOf(lineOf(message), schema) == "");
+    }
+    CHECK(!knot::test::faultsOf(R"({"type":"shot","metrics":{"carry_m":"far"}})", schema).empty());
+}
 
 TEST_CASE("a monitor says hello, is welcomed, and its shots come through") {
     Receipts receipts;
