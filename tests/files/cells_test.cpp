@@ -1,6 +1,7 @@
 // A table of cells as exports write them: what each is read as, or how it is refused.
 #include "core/record/shot_fields.h"
 #include "files/csv_writer.h"
+#include "files/import/cells/moment_cell.h"
 #include "files/import/shot_file.h"
 
 #include <catch2/catch.hpp>
@@ -146,6 +147,20 @@ TEST_CASE("every field of a shot is written and read back the same, and each ref
         CHECK(back->test.shots == test.shots);
     }
     CHECK(record::shotFieldNamed("carry_m") == nullptr);
+}
+
+TEST_CASE("a plain moment is read as one with more blanks in it is, whatever its figures") {
+    for (int i = 0; i < 4000; ++i) {
+        char text[64];
+        std::snprintf(text, sizeof text, "%04d-%02d-%02d", 1890 + i % 200, i % 14, i * 7 % 33);
+        char clock[64];
+        std::snprintf(clock, sizeof clock, "%02d:%02d:%02d", i * 5 % 26, i * 11 % 62, i * 13 % 62);
+        const auto plain = files::momentOfCell(std::string(text) + " " + clock, files::DateOrder::dayFirst);
+        const auto wide = files::momentOfCell(std::string(text) + "  " + clock, files::DateOrder::dayFirst);
+        INFO(text << " " << clock);
+        REQUIRE(plain.has_value() == wide.has_value());
+        CHECK((!plain || (plain->date == wide->date && plain->time == wide->time)));
+    }
 }
 
 TEST_CASE("a day that the calendar does not have is refused, not dropped") {

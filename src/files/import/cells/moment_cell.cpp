@@ -265,9 +265,36 @@ std::string momentOfSerial(double serial, bool from1904) {
     return day.empty() || seconds % perDay == 0 ? day : day + " " + time;
 }
 
+namespace {
+
+// "2026-05-04 10:00:05", as most programs write it: there is nothing to be told of it.
+std::optional<MomentCell> plainMoment(std::string_view cell) {
+    constexpr std::string_view form = "0000-00-00 00:00:00";
+    constexpr int shortestMonth = 28; // days: what is later goes the long way
+    if (cell.size() != form.size())
+        return std::nullopt;
+    for (std::size_t i = 0; i < form.size(); ++i)
+        if (form[i] == '0' ? !record::isDigit(cell[i]) : cell[i] != form[i])
+            return std::nullopt;
+    const auto two = [&](std::size_t at) { return 10 * (cell[at] - '0') + (cell[at + 1] - '0'); };
+    const int month = two(5);
+    const int day = two(8);
+    if (month < 1 || month > 12 || day < 1 || day > shortestMonth || two(0) < 19 || two(11) > 23 || two(14) > 59 ||
+        two(17) > 59)
+        return std::nullopt;
+    MomentCell moment;
+    moment.date = cell.substr(0, 10);
+    moment.time = cell.substr(11);
+    return moment;
+}
+
+} // namespace
+
 std::optional<MomentCell> momentOfCell(std::string_view cell, DateOrder order) {
     if (cell.empty() || cell.size() > 48)
         return std::nullopt;
+    if (auto moment = plainMoment(cell))
+        return moment;
     if (auto moment = momentOfNumber(cell))
         return moment;
     auto tokens = tokensOf(cell);
