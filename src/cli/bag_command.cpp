@@ -9,6 +9,8 @@
 #include <iostream>
 #include <memory>
 #include <optional>
+#include <set>
+#include <string>
 
 namespace knot::cli {
 namespace {
@@ -53,6 +55,17 @@ void runBag(const BagAsked& asked) {
         tests.push_back(imported.test);
         tests.back().stage = record::Stage::openSitting; // whoever asks says that it is a bag
     }
+    std::set<std::string> players;
+    for (const record::Test& test : tests)
+        if (bag::isOfBag(test))
+            for (const record::Shot& shot : test.shots)
+                players.insert(shot.player);
+    if (asked.player.empty() && players.size() > 1) {
+        std::string names;
+        for (const std::string& name : players)
+            names += (names.empty() ? "" : ", ") + (name.empty() ? "somebody without a name" : name);
+        throw Refusal{"These shots are of several players: " + names + ". A bag is one player's: say --player."};
+    }
     const record::MetricFormat carry(record::Metric::carry, units);
     const auto bag =
         bag::bagOf(tests, asked.player, asked.step ? std::optional(carry.internal(*asked.step)) : std::nullopt);
@@ -74,7 +87,7 @@ void addBag(CLI::App& app) {
     CLI::App* command = app.add_subcommand(
         "bag", "The clubs that a player carries: gaps with intervals, holes, doubles, what outflies what.");
     command->add_option("file", asked->files, "A logbook (.knotbook), or shot files of a bag")->required();
-    command->add_option("--player", asked->player, "Whose shots; else all");
+    command->add_option("--player", asked->player, "Whose shots, where several hit");
     command->add_option("--step", asked->step, "Wanted between neighbours, in the units shown; else the even step")
         ->check(CLI::PositiveNumber);
     command->add_option("--wind", asked->wind, "m/s along the line, + with the ball: carries in it, modelled");

@@ -398,7 +398,8 @@ TEST_CASE("a bag of a file, of a logbook and as JSON, by one player, in wind") {
     CHECK(said.output.find("in that wind, modelled") != std::string::npos);
     const std::string book = folder.file("bag.knotbook");
     CHECK(run("import " + file + " " + book).code == 0);
-    const auto json = nlohmann::json::parse(run("bag " + book + " --json --step 48").output);
+    CHECK(run("bag " + book).output.find("of several players: Marit, Odd.") != std::string::npos);
+    const auto json = nlohmann::json::parse(run("bag " + book + " --player Odd --json --step 48").output);
     CHECK(json.at("format") == "knotcount.bag");
     CHECK(json.at("gaps").at(0).at("gap_m").get<double>() == Approx(48));
     CHECK(json.at("gaps").at(0).at("rests_on") == "one_sitting");

@@ -56,8 +56,9 @@ QString lookAfter(const record::Test& test, const QString& sentence) {
 // Nobody has said who hits, and it is still the first club's turn: it is asked then and not again.
 QString askedWho(const Situation& now, Eyes eyes) {
     const auto& shots = now.test.shots;
-    const bool isFirst =
-        std::ranges::all_of(shots, [&](const record::Shot& shot) { return shot.turn == shots.front().turn; });
+    const bool isFirst = std::ranges::all_of(shots, [&](const record::Shot& shot) {
+        return shot.status == record::ShotStatus::warmUp || shot.turn == shots.back().turn;
+    });
     return eyes == Eyes::fitter && now.stand.as<bay::Free>() != nullptr && now.test.players.size() < 2 &&
                    now.test.firstPlayer().name.empty() && isFirst
                ? Words::tr(" · who hits? O")

@@ -234,9 +234,7 @@ void StartingPanel::refresh() {
                 lofts << tr("%1° at %2°")
                              .arg(QString::fromStdString(record::fixed(window->bestTry().loft, 1)),
                                   QString::fromStdString(record::signedFixed(attack, 0)));
-        lines << tr("Loft that carries farthest, by attack, of those that are sold: %1; modelled, and a degree either "
-                    "way "
-                    "costs little.")
+        lines << tr("Loft that carries farthest, by attack, of those that are sold: %1; modelled.")
                      .arg(lofts.join(QStringLiteral(", ")));
     }
     const bool isOfLie = test.card.kind == record::TestKind::lie || test.card.kind == record::TestKind::length;

@@ -6,6 +6,7 @@
 #include "core/judge/resample.h"
 #include "core/plan/spreads.h"
 #include "core/rack/club_kind.h"
+#include "core/record/structure.h"
 #include "core/record/text/text.h"
 #include "core/statistics/distributions.h"
 #include "core/statistics/moments.h"
@@ -26,7 +27,7 @@ using record::Metric;
 struct Sums {
     std::map<Metric, std::pair<double, double>> of; ///< sum and count
     void add(const record::Shot& shot) {
-        for (const Metric metric : {Metric::ballSpeed, Metric::launch, Metric::spin, Metric::descent, Metric::apex})
+        for (const Metric metric : {Metric::ballSpeed, Metric::launch, Metric::spin})
             if (const auto value = shot.readings.at(metric)) {
                 of[metric].first += *value;
                 of[metric].second += 1;
@@ -38,15 +39,6 @@ struct Sums {
     }
 };
 
-// The delivery that a club was hit with most often.
-std::string commonest(const record::Test& test, record::BuildAt build) {
-    std::map<std::string, std::size_t> often;
-    for (const record::Shot& shot : test.shots)
-        if (shot.build == build)
-            ++often[shot.delivery];
-    return std::ranges::max_element(often, {}, [](const auto& each) { return each.second; })->first;
-}
-
 class Gathering {
 public:
     explicit Gathering(std::string player)
@@ -57,13 +49,14 @@ public:
             return;
         const judge::Case subject = judge::Case::of(test);
         const record::Test& seen = subject.seen();
-        std::map<std::string, std::size_t> sittings; // of this test, by label
+        const record::Structure structure = record::structureOf(seen);
+        std::map<std::size_t, std::size_t> sittings; // of this test, as they are met
         const bool all = isOfBag(test);
         for (record::BuildAt build; build < seen.builds.size(); ++build) {
             if (!all &&
                 !(test.decision.what != record::Action::none && seen.builds[build].isCalled(test.decision.club)))
                 continue;
-            addClub(seen, build, sittings);
+            addClub(seen, structure, build, sittings);
         }
         m_sittings += sittings.size();
     }
@@ -81,8 +74,6 @@ public:
             const auto spin = sums.mean(Metric::spin);
             if (ball && launch && spin)
                 club.launch = flight::Launch{.ballSpeed = *ball, .launch = *launch, .spin = *spin};
-            club.descent = sums.mean(Metric::descent);
-            club.height = sums.mean(Metric::apex);
             bag.clubs.push_back(std::move(club));
         }
         std::ranges::stable_sort(bag.clubs, std::greater{}, &Club::carry);
@@ -91,32 +82,40 @@ public:
     }
 
 private:
-    void addClub(const record::Test& seen, record::BuildAt build, std::map<std::string, std::size_t>& sittings) {
-        const std::string key = record::lowerCase(seen.builds[build].name);
-        std::map<std::size_t, std::map<std::string, std::vector<double>>> byStint;
-        std::string delivery;
-        for (const record::Shot& shot : seen.shots) {
-            const auto carry = shot.readings.at(Metric::carry);
-            if (shot.build != build || !carry || !judge::isTaken(shot, judge::Taken::counted) ||
-                (!m_player.empty() && shot.player != m_player))
+    // Its stints with the delivery that this player hit it with most often.
+    void addClub(const record::Test& seen, const record::Structure& structure, record::BuildAt build,
+                 std::map<std::size_t, std::size_t>& sittings) {
+        std::map<std::size_t, std::vector<std::vector<record::ShotAt>>> byDelivery;
+        std::map<std::size_t, std::size_t> often;
+        for (const record::Turn& turn : structure.turns) {
+            if (turn.build != build || (!m_player.empty() && structure.players[turn.player] != m_player))
                 continue;
-            if (byStint.empty())
-                delivery = commonest(seen, build);
-            if (shot.delivery != delivery)
-                continue;
-            const auto at = sittings.try_emplace(shot.sitting, m_sittings + sittings.size()).first->second;
-            byStint[at][shot.turn].push_back(*carry);
-            m_sums[key].add(shot);
+            std::vector<record::ShotAt> taken;
+            for (const record::ShotAt at : turn.shots)
+                if (judge::isTaken(seen.shots[at], judge::Taken::counted) && seen.shots[at].readings.at(Metric::carry))
+                    taken.push_back(at);
+            often[turn.delivery] += taken.size();
+            if (!taken.empty())
+                byDelivery[turn.delivery].push_back(std::move(taken));
         }
-        if (byStint.empty())
+        if (byDelivery.empty())
             return;
+        const auto delivery = std::ranges::max_element(often, {}, [](const auto& each) { return each.second; })->first;
+        const std::string key = record::lowerCase(seen.builds[build].name);
         Club& club = m_clubs[key];
         club.name = club.name.empty() ? seen.builds[build].name : club.name;
-        for (auto& [sitting, stints] : byStint) {
-            InSitting one{.sitting = sitting, .stints = {}};
-            for (auto& [label, values] : stints)
-                one.stints.push_back(std::move(values));
-            club.sittings.push_back(std::move(one));
+        for (const auto& stint : byDelivery[delivery]) {
+            const std::size_t sitting = sittings
+                                            .try_emplace(structure.turns[structure.turnOfShot[stint.front()]].sitting,
+                                                         m_sittings + sittings.size())
+                                            .first->second;
+            if (club.sittings.empty() || club.sittings.back().sitting != sitting)
+                club.sittings.push_back({.sitting = sitting, .stints = {}});
+            auto& values = club.sittings.back().stints.emplace_back();
+            for (const record::ShotAt at : stint) {
+                values.push_back(*seen.shots[at].readings.at(Metric::carry));
+                m_sums[key].add(seen.shots[at]);
+            }
         }
     }
 
@@ -338,23 +337,8 @@ std::size_t Club::shots() const {
                            [](std::size_t sum, const InSitting& one) { return sum + one.shots(); });
 }
 
-std::vector<double> Club::carries() const {
-    std::vector<double> all;
-    for (const InSitting& one : sittings)
-        for (const auto& stint : one.stints)
-            all.insert(all.end(), stint.begin(), stint.end());
-    return all;
-}
-
 bool isOfBag(const record::Test& test) {
     return test.stage == record::Stage::openSitting || !rack::ClubKinds(test).areOne();
-}
-
-double outflies(std::vector<double> longer, std::vector<double> shorter) {
-    std::ranges::sort(longer);
-    std::ranges::sort(shorter);
-    return statistics::pairsAbove(longer, shorter) /
-           (static_cast<double>(longer.size()) * static_cast<double>(shorter.size()));
 }
 
 Bag bagOf(const std::vector<record::Test>& tests, const std::string& player, std::optional<double> step) {

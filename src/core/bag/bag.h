@@ -25,10 +25,7 @@ struct Club {
     std::vector<InSitting> sittings;
     double carry = 0;                     ///< the mean of its sittings' means, m
     std::optional<flight::Launch> launch; ///< the mean, where ball speed, launch and spin were read
-    std::optional<double> descent, height;
     std::size_t shots() const;
-    /// All of its carries.
-    std::vector<double> carries() const;
 };
 
 /// What a gap between neighbours rests on: several sittings that hold both, one, a third club that both met, or only
@@ -65,9 +62,6 @@ bool isOfBag(const record::Test& test);
 /// stint usually adds. A hole is a gap surely above 1.25 of the step, a twin one surely under half of it: by
 /// intervals with the gaps' common spread between sittings, at 5 in 100 over all gaps of the bag together.
 Bag bagOf(const std::vector<record::Test>& tests, const std::string& player = {}, std::optional<double> step = {});
-
-/// How often a shot of `shorter` outflies one of `longer` over all pairs, ties half; both in any order, not empty.
-double outflies(std::vector<double> longer, std::vector<double> shorter);
 
 /// What a club carries in other air, by the flight model's share; nothing without a launch.
 std::optional<double> carryIn(const Club& club, const flight::Air& air);

@@ -40,14 +40,13 @@ std::optional<Reached> reachedBy(const Means& means) {
     const auto club = clubSpeedFor(HeadKind::driver, ball, means.attack);
     if (!club)
         return std::nullopt;
-    const Try farthest = bestOf({.kind = HeadKind::driver, .clubSpeed = *club, .attack = means.attack});
-    const flight::Launch best = farthest.launch;
+    const flight::Launch best = bestOf({.kind = HeadKind::driver, .clubSpeed = *club, .attack = means.attack}).launch;
     const flight::Launch& own = means.launch;
     const double now = carryOf(ball, own.launch, own.spin);
     const double launched = carryOf(ball, best.launch, own.spin);
     const double spun = carryOf(ball, own.launch, best.spin);
     const double both = carryOf(ball, best.launch, best.spin);
-    Reached reached{.carry = means.carry, .bestLoft = farthest.loft};
+    Reached reached{.carry = means.carry};
     reached.byLaunch = ((launched - now) + (both - spun)) / 2;
     reached.bySpin = ((spun - now) + (both - launched)) / 2;
     reached.withBallSpeed = means.carry + both - now;

@@ -25,7 +25,6 @@ struct Reached {
     double byEfficiency = 0;   ///< what the usual efficiency would add to that; 0 where no club speed was read
     double perBallSpeed = 0;   ///< what another metre a second of ball speed is worth
     double twoDegreesMore = 0; ///< what two degrees more of delivered loft would add, efficiency lost with it
-    double bestLoft = 0;       ///< static, as is usually delivered
 };
 
 /// Nothing where no loft on offer gives such a ball speed.

@@ -98,8 +98,11 @@ TEST_CASE("a gap over sittings and how often a club is outflown agree with R") {
     CHECK(bag.gaps[0].ci95->low == Approx(row.at("interval")[0].get<double>()).epsilon(1e-8));
     CHECK(bag.gaps[0].ci95->high == Approx(row.at("interval")[1].get<double>()).epsilon(1e-8));
     const auto passing = knot::test::loadJson("worth").at("outflies");
-    CHECK(outflies(passing.at("longer").get<std::vector<double>>(), passing.at("shorter").get<std::vector<double>>()) ==
-          Approx(passing.at("chance").get<double>()).epsilon(1e-12));
+    const auto met = bagOf({Sitting("all")
+                                .stint("Long", passing.at("longer").get<std::vector<double>>())
+                                .stint("Short", passing.at("shorter").get<std::vector<double>>())
+                                .done()});
+    CHECK(*met.gaps[0].outflown == Approx(passing.at("chance").get<double>()).epsilon(1e-12));
 }
 
 TEST_CASE("an even bag is told a hole or a double in at most 5 of 100, and intervals cover") {
@@ -165,6 +168,24 @@ TEST_CASE("clubs that never met are held against each other by way of one that m
     CHECK(apart.gaps[0].rests == Rests::averages);
     CHECK_FALSE(apart.gaps[0].ci95);
     CHECK(apart.gaps[0].is == Gap::Is::neither);
+}
+
+TEST_CASE("stints are told by what was struck when, and the delivery is the player's own") {
+    record::Test file = Sitting("one").stint("A", {200, 202}).stint("B", {180}).stint("A", {210}).done();
+    for (record::Shot& shot : file.shots)
+        shot.turn.clear(); // as files have it
+    const Bag bag = bagOf({file});
+    CHECK(bag.clubs[0].sittings[0].stints.size() == 2);
+    CHECK(bag.clubs[0].carry == Approx((201 + 210) / 2.0));
+    record::Test two = Sitting("two")
+                           .stint("A", {100, 101, 102}, "Odd")
+                           .stint("A", {140, 141}, "Marit")
+                           .stint("B", {90}, "Marit")
+                           .done();
+    for (record::Shot& shot : two.shots)
+        shot.delivery = shot.player == "Odd" ? "low" : "full";
+    CHECK(bagOf({two}, "Marit").clubs.size() == 2);
+    CHECK(bagOf({two}, "Marit").clubs[0].carry == Approx(140.5));
 }
 
 TEST_CASE("a bag is one player's, of free shots, and holds what was decided for") {
